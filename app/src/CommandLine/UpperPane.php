@@ -1,0 +1,180 @@
+<?php
+
+declare(strict_types=1);
+
+namespace UpperPane\App\CommandLine;
+
+use UpperPane\Core\Display\Display;
+use UpperPane\Core\Document\DocumentRefused;
+use UpperPane\Core\Document\Node;
+use UpperPane\Core\Geometry\Fit;
+use UpperPane\Core\Geometry\FitMode;
+use UpperPane\Core\Layout\Checks;
+use UpperPane\Core\Layout\Layout;
+use UpperPane\Core\Layout\Library;
+use UpperPane\Core\Layout\Matching;
+use UpperPane\Core\Playback\ShownAt;
+use UpperPane\Core\Playback\Timeline;
+use UpperPane\Core\Units\Instant;
+
+/** `bin/upperpane VERB ...`: the core on files. Exit 0 done, 1 done with a stop, 2 input refused. */
+final class UpperPane
+{
+    private const USAGE = <<<'TEXT'
+        bin/upperpane VERB ...
+
+          fit --source 1600x900 --box 1344x864 --mode cover [--focus 50,50]
+          match LAYOUT DISPLAY
+          check LAYOUT [--display DISPLAY]
+          shown LAYOUT --at 2026-06-01T10:00:12Z [--anchor INSTANT]
+          timeline LAYOUT --from INSTANT --to INSTANT [--anchor INSTANT]
+
+        LAYOUT and DISPLAY are JSON files (docs/formats); - is standard input.
+        --with FILE (repeatable) gives the layouts and playlists that refs mean.
+
+        TEXT;
+
+    /**
+     * @param resource $in
+     * @param resource $out
+     * @param resource $err
+     */
+    public function __construct(private $in, private $out, private $err)
+    {
+    }
+
+    /** @param list<string> $words */
+    public function run(array $words): int
+    {
+        try {
+            $verb = array_shift($words);
+            if (in_array($verb, ['help', '--help', '-h'], true)) {
+                fwrite($this->out, self::USAGE);
+
+                return 0;
+            }
+            [$result, $code] = match ($verb) {
+                'fit' => [$this->fit($words), 0],
+                'match' => [$this->match($words), 0],
+                'check' => $this->check($words),
+                'shown' => [$this->shown($words), 0],
+                'timeline' => [$this->timeline($words), 0],
+                default => throw Arguments::wrong(sprintf('%s is no verb; fit, match, check, shown and timeline are.', $verb === null ? 'Nothing' : "\"$verb\"")),
+            };
+            fwrite($this->out, self::json($result));
+
+            return $code;
+        } catch (DocumentRefused $e) {
+            fwrite($this->err, self::json($e->toArray()));
+
+            return 2;
+        }
+    }
+
+    /**
+     * @param list<string> $words
+     * @return array<string, mixed>
+     */
+    private function fit(array $words): array
+    {
+        $arguments = Arguments::of($words, [], ['source', 'box', 'mode', 'focus']);
+        $mode = FitMode::tryFrom($arguments->required('mode'))
+            ?? throw Arguments::wrong('--mode is one of ' . implode(', ', FitMode::names()) . '.');
+        $focus = $arguments->optional('focus') ?? '50,50';
+        if (preg_match('/^(\d+(?:\.\d+)?),(\d+(?:\.\d+)?)$/D', $focus, $m) !== 1 || (float) $m[1] > 100 || (float) $m[2] > 100) {
+            throw Arguments::wrong(sprintf('--focus is "%s"; two figures from 0 to 100 such as 50,50 are right.', $focus));
+        }
+
+        return Fit::of($arguments->size('source'), $arguments->size('box'), $mode, (float) $m[1], (float) $m[2])->toArray();
+    }
+
+    /**
+     * @param list<string> $words
+     * @return array<string, mixed>
+     */
+    private function match(array $words): array
+    {
+        $arguments = Arguments::of($words, ['LAYOUT', 'DISPLAY'], ['with']);
+
+        return Matching::of($this->layout($arguments)->canvas, $this->display($arguments->value(1))->raster())->toArray();
+    }
+
+    /**
+     * @param list<string> $words
+     * @return array{array<string, mixed>, int}
+     */
+    private function check(array $words): array
+    {
+        $arguments = Arguments::of($words, ['LAYOUT'], ['display', 'with']);
+        $display = $arguments->optional('display');
+        $findings = Checks::run($this->layout($arguments), $display === null ? null : $this->display($display));
+
+        return [$findings->toArray(), $findings->stopsHandover() ? 1 : 0];
+    }
+
+    /**
+     * @param list<string> $words
+     * @return array<string, mixed>
+     */
+    private function shown(array $words): array
+    {
+        $arguments = Arguments::of($words, ['LAYOUT'], ['at', 'anchor', 'with']);
+
+        return ShownAt::of($this->layout($arguments), $this->anchorMs($arguments))->at($arguments->instant('at')->ms)->toArray();
+    }
+
+    /**
+     * @param list<string> $words
+     * @return array<string, mixed>
+     */
+    private function timeline(array $words): array
+    {
+        $arguments = Arguments::of($words, ['LAYOUT'], ['from', 'to', 'anchor', 'with']);
+        $from = $arguments->instant('from')->ms;
+        $to = $arguments->instant('to')->ms;
+        if ($to < $from) {
+            throw Arguments::wrong('--to lies before --from.');
+        }
+
+        return Timeline::of($this->layout($arguments), $from, $to, $this->anchorMs($arguments));
+    }
+
+    private function anchorMs(Arguments $arguments): int
+    {
+        $anchor = $arguments->optional('anchor');
+
+        return $anchor === null ? 0 : Instant::parse($anchor)->ms;
+    }
+
+    private function layout(Arguments $arguments): Layout
+    {
+        $library = Library::of(array_map(fn (string $file): array => $this->read($file), $arguments->all('with')));
+
+        return Layout::fromArray($this->read($arguments->value(0)), $library);
+    }
+
+    private function display(string $file): Display
+    {
+        return Display::fromArray($this->read($file));
+    }
+
+    /**
+     * @return array<mixed>
+     * @throws DocumentRefused
+     */
+    private function read(string $file): array
+    {
+        $json = $file === '-' ? stream_get_contents($this->in) : (is_file($file) ? file_get_contents($file) : false);
+        if ($json === false) {
+            throw DocumentRefused::because('file.missing', sprintf('The file "%s" cannot be read.', $file), '');
+        }
+        $node = Node::fromJson($json);
+
+        return is_array($node->value) ? $node->value : throw $node->refused('type.wrong', 'is no JSON object.');
+    }
+
+    private static function json(mixed $value): string
+    {
+        return json_encode($value, JSON_PRETTY_PRINT | JSON_UNESCAPED_SLASHES | JSON_UNESCAPED_UNICODE | JSON_THROW_ON_ERROR) . "\n";
+    }
+}

@@ -1,0 +1,33 @@
+<?php
+
+declare(strict_types=1);
+
+namespace UpperPane\Core\Finding;
+
+use UpperPane\Core\Geometry\Rect;
+
+/** A cure in one press: what it says, and the rectangle it gives to an element or the fields it sets on an item. */
+final readonly class Fix
+{
+    /** @param array<string, mixed> $change */
+    private function __construct(public string $label, public array $change)
+    {
+    }
+
+    public static function rect(string $label, string $element, Rect $rect): self
+    {
+        return new self($label, ['element' => $element, 'rect' => $rect->toArray()]);
+    }
+
+    /** @param array<string, mixed> $set fields of the item; null takes the field away */
+    public static function item(string $label, string $element, string $item, array $set): self
+    {
+        return new self($label, ['element' => $element, 'item' => $item, 'set' => $set]);
+    }
+
+    /** @return array<string, mixed> */
+    public function toArray(): array
+    {
+        return ['label' => $this->label] + $this->change;
+    }
+}

@@ -1,0 +1,116 @@
+<?php
+
+declare(strict_types=1);
+
+namespace UpperPane\Core\Handover;
+
+use UpperPane\Core\Display\Display;
+use UpperPane\Core\Layout\Layout;
+use UpperPane\Core\Layout\Matching;
+use UpperPane\Core\Layout\Picture;
+use UpperPane\Core\Layout\Text;
+use UpperPane\Core\Layout\Zone;
+use UpperPane\Core\Media\Media;
+use UpperPane\Core\Playback\RunSheet;
+
+/**
+ * One immutable handed-over version for a display. The same inputs give the same bytes, so no clock and no counter stands in it.
+ */
+final readonly class Release
+{
+    public const FORMAT = 'upper-pane/release@1';
+
+    /** @param array<string, mixed> $content */
+    private function __construct(private array $content)
+    {
+    }
+
+    /**
+     * @param array<string, array{url: string, sha256: string, bytes: int, type: string}> $media the file of each media id
+     * @param list<array{family: string, weight: int, url: string, sha256: string, bytes: int}> $faces type faces of the house
+     */
+    public static function of(Display $display, Layout $layout, array $media, array $faces): self
+    {
+        $used = [];
+        foreach (self::mediaOf($layout) as $one) {
+            if ($one->id !== null) {
+                $used[$one->id] = ['id' => $one->id, 'name' => $one->name]
+                    + ($media[$one->id] ?? throw new \DomainException(sprintf('The media "%s" (%s) has no file.', $one->name, $one->id)));
+            }
+        }
+        ksort($used, SORT_STRING);
+        $families = array_fill_keys(self::familiesOf($layout), true);
+
+        return new self([
+            'format' => self::FORMAT,
+            'display' => [
+                'id' => $display->id,
+                'name' => $display->name,
+                'timezone' => $display->timezone,
+                'raster' => $display->raster()->toArray(),
+                'rotation' => $display->panel->rotation->value,
+            ],
+            'layout' => ['id' => $layout->id, 'name' => $layout->name],
+            'match' => Matching::of($layout->canvas, $display->raster())->toArray(),
+            'run_sheet' => RunSheet::of($layout),
+            'media' => array_values($used),
+            'faces' => array_values(array_filter($faces, static fn (array $face): bool => isset($families[$face['family']]))),
+        ]);
+    }
+
+    /** The bytes that are published. */
+    public function json(): string
+    {
+        return json_encode($this->content, JSON_THROW_ON_ERROR | JSON_UNESCAPED_SLASHES | JSON_UNESCAPED_UNICODE | JSON_PRESERVE_ZERO_FRACTION);
+    }
+
+    /** SHA-256 of the bytes, in hex. */
+    public function hash(): string
+    {
+        return hash('sha256', $this->json());
+    }
+
+    /** @return array<string, mixed> */
+    public function toArray(): array
+    {
+        return $this->content;
+    }
+
+    /** @return list<Media> every picture and film of a layout and the layouts in it, each once */
+    public static function mediaOf(Layout $layout): array
+    {
+        $found = [];
+        foreach ($layout->elements as $element) {
+            if ($element instanceof Picture) {
+                $found[] = $element->media;
+            } elseif ($element instanceof Zone) {
+                foreach ($element->playlist->enabled() as $item) {
+                    $found = [...$found, ...($item->media !== null ? [$item->media] : self::mediaOf($element->layouts[$item->id]))];
+                }
+            }
+        }
+        $once = [];
+        foreach ($found as $media) {
+            $once[$media->id ?? $media->name] = $media;
+        }
+
+        return array_values($once);
+    }
+
+    /** @return list<string> type families of a layout and the layouts in it */
+    private static function familiesOf(Layout $layout): array
+    {
+        $families = [];
+        foreach ($layout->elements as $element) {
+            if ($element instanceof Text) {
+                $families[$element->style->family] = true;
+            } elseif ($element instanceof Zone) {
+                foreach ($element->layouts as $nested) {
+                    $families += array_fill_keys(self::familiesOf($nested), true);
+                }
+            }
+        }
+
+        return array_keys($families);
+    }
+}

@@ -1,0 +1,57 @@
+<?php
+
+declare(strict_types=1);
+
+namespace UpperPane\Core\Layout\Check;
+
+use UpperPane\Core\Finding\Finding;
+use UpperPane\Core\Finding\Level;
+use UpperPane\Core\Layout\Verdict;
+
+/** `display.crossed`, `canvas.swapped`, `display.padded`, `display.scaled`: how the canvas sits on the display's raster. */
+final readonly class DisplayMatch implements Check
+{
+    public function findings(Subject $subject): iterable
+    {
+        if ($subject->matching === null || $subject->display === null) {
+            return;
+        }
+        $matching = $subject->matching;
+        [$canvas, $raster, $name] = [$matching->canvas, $matching->raster, $subject->display->name];
+        $measure = $matching->toArray();
+        if ($matching->verdict === Verdict::Crossed) {
+            yield new Finding('display.crossed', Level::Stop, [], sprintf(
+                'The canvas is %s px, %s; %s is %s px, %s.',
+                $canvas,
+                $canvas->isPortrait() ? 'portrait' : 'landscape',
+                $name,
+                $raster,
+                $raster->isPortrait() ? 'portrait' : 'landscape',
+            ), $measure);
+            if ($matching->swapped) {
+                yield new Finding('canvas.swapped', Level::Stop, [], sprintf(
+                    'Width and height of the canvas are swapped: %s px is given, %s is %s px.',
+                    $canvas,
+                    $name,
+                    $raster,
+                ), $measure);
+            }
+        } elseif ($matching->verdict === Verdict::Padded) {
+            yield new Finding('display.padded', Level::Hint, [], sprintf(
+                'The canvas of %s px covers %.1f %% of %s (%s px); the rest stays black.',
+                $canvas,
+                $matching->used() * 100,
+                $name,
+                $raster,
+            ), $measure);
+        } elseif ($matching->verdict === Verdict::Scaled) {
+            yield new Finding('display.scaled', Level::Hint, [], sprintf(
+                'The canvas of %s px is scaled by %s to the %s px of %s.',
+                $canvas,
+                round($matching->scale, 4),
+                $raster,
+                $name,
+            ), $measure);
+        }
+    }
+}

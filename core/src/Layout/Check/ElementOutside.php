@@ -1,0 +1,53 @@
+<?php
+
+declare(strict_types=1);
+
+namespace UpperPane\Core\Layout\Check;
+
+use UpperPane\Core\Finding\Finding;
+use UpperPane\Core\Finding\Fix;
+use UpperPane\Core\Finding\Level;
+use UpperPane\Core\Geometry\Rect;
+
+/** `element.outside`: what lies beyond the canvas is never seen. */
+final readonly class ElementOutside implements Check
+{
+    public function findings(Subject $subject): iterable
+    {
+        $canvas = Rect::whole($subject->layout->canvas);
+        foreach ($subject->layout->elements as $element) {
+            $rect = $element->rect();
+            if ($canvas->contains($rect)) {
+                continue;
+            }
+            $beyond = array_filter([
+                'left' => -$rect->x,
+                'top' => -$rect->y,
+                'right' => $rect->right() - $canvas->width,
+                'bottom' => $rect->bottom() - $canvas->height,
+            ], static fn (int $px): bool => $px > 0);
+            $inside = $rect->intersection($canvas);
+            if ($inside === null) {
+                yield new Finding('element.outside', Level::Stop, [$element->id()], sprintf(
+                    '"%s" lies wholly outside the canvas of %s px.',
+                    $element->id(),
+                    $subject->layout->canvas,
+                ), $beyond, $rect);
+                continue;
+            }
+            $sides = [];
+            foreach ($beyond as $side => $px) {
+                $sides[] = "$px px at the $side";
+            }
+            yield new Finding(
+                'element.outside',
+                Level::Warning,
+                [$element->id()],
+                sprintf('"%s" goes beyond the canvas by %s.', $element->id(), implode(' and ', $sides)),
+                $beyond,
+                $rect,
+                Fix::rect(sprintf('Cut it at the edge: %d x %d px', $inside->width, $inside->height), $element->id(), $inside),
+            );
+        }
+    }
+}

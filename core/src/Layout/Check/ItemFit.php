@@ -1,0 +1,77 @@
+<?php
+
+declare(strict_types=1);
+
+namespace UpperPane\Core\Layout\Check;
+
+use UpperPane\Core\Finding\Finding;
+use UpperPane\Core\Finding\Fix;
+use UpperPane\Core\Finding\Level;
+use UpperPane\Core\Geometry\Fit;
+use UpperPane\Core\Geometry\FitMode;
+use UpperPane\Core\Layout\Element;
+use UpperPane\Core\Layout\Picture;
+use UpperPane\Core\Layout\Zone;
+
+/** `item.aspect` and `item.upscaled`: how content of one shape and size meets its box, as CSS object-fit draws it. */
+final readonly class ItemFit implements Check
+{
+    private const SLIGHT = 0.02;
+    private const GRAVE = 0.25;
+
+    public function findings(Subject $subject): iterable
+    {
+        foreach ($subject->layout->elements as $element) {
+            if ($element instanceof Picture) {
+                yield from $this->of($subject, $element, null, $element->media->name, $element->fitted(), $element->fit);
+            } elseif ($element instanceof Zone) {
+                foreach ($element->playlist->enabled() as $item) {
+                    $size = $item->media !== null ? $item->media->size : $element->layouts[$item->id]->canvas;
+                    $name = $item->media !== null ? $item->media->name : $element->layouts[$item->id]->name;
+                    $fit = Fit::of($size, $element->rect()->size(), $item->fit, $item->focusX, $item->focusY);
+                    yield from $this->of($subject, $element, $item->id, $name, $fit, $item->fit, $item->layout !== null);
+                }
+            }
+        }
+    }
+
+    /** @return iterable<Finding> */
+    private function of(Subject $subject, Element $element, ?string $item, string $name, Fit $fit, FitMode $mode, bool $vector = false): iterable
+    {
+        $measure = ($item === null ? [] : ['item' => $item]) + [
+            'lost' => round($fit->lost(), 4),
+            'bars' => round($fit->empty(), 4),
+            'distortion' => round($fit->distortion(), 4),
+        ];
+        $worst = max($fit->lost(), $fit->empty(), $fit->distortion());
+        if ($worst > self::SLIGHT) {
+            $what = match (true) {
+                $worst === $fit->distortion() => sprintf('is stretched by %.0f %%', $worst * 100),
+                $worst === $fit->lost() => sprintf('loses %.0f %% of its area', $worst * 100),
+                default => sprintf('leaves %.0f %% of the box empty', $worst * 100),
+            };
+            yield new Finding(
+                'item.aspect',
+                $worst >= self::GRAVE ? Level::Warning : Level::Hint,
+                [$element->id()],
+                sprintf('"%s" (%s px) %s in "%s" (%s px, %s).', $name, $fit->source, $what, $element->id(), $fit->box, $mode->value),
+                $measure,
+                $element->rect(),
+                $item !== null && $mode === FitMode::Fill
+                    ? Fix::item('Show all of it, undistorted', $element->id(), $item, ['fit' => FitMode::Contain->value])
+                    : null,
+            );
+        }
+        $scale = max($fit->scaleX, $fit->scaleY) * max(1.0, $subject->displayScale());
+        if (!$vector && $scale > 1.001) {
+            yield new Finding('item.upscaled', Level::Warning, [$element->id()], sprintf(
+                '"%s" has %s px and is drawn at %s times its size in "%s"%s: it will look soft.',
+                $name,
+                $fit->source,
+                round($scale, 2),
+                $element->id(),
+                $subject->display !== null && $subject->displayScale() > 1.0 ? ' on ' . $subject->display->name : '',
+            ), ($item === null ? [] : ['item' => $item]) + ['scale' => round($scale, 4)], $element->rect());
+        }
+    }
+}

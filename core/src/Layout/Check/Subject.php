@@ -1,0 +1,40 @@
+<?php
+
+declare(strict_types=1);
+
+namespace UpperPane\Core\Layout\Check;
+
+use UpperPane\Core\Display\Display;
+use UpperPane\Core\Layout\Layout;
+use UpperPane\Core\Layout\Matching;
+use UpperPane\Core\Layout\Neighbours;
+use UpperPane\Core\Layout\Zone;
+
+/** What the checks look at: a layout, the display it is seen on if there is one, and what several checks need. */
+final readonly class Subject
+{
+    /** @param list<array{Zone, Zone}> $overlaps pairs of zones with a common part, the lower one first */
+    private function __construct(
+        public Layout $layout,
+        public ?Display $display,
+        public ?Matching $matching,
+        public array $overlaps,
+    ) {
+    }
+
+    public static function of(Layout $layout, ?Display $display): self
+    {
+        return new self(
+            $layout,
+            $display,
+            $display === null ? null : Matching::of($layout->canvas, $display->raster()),
+            Neighbours::overlapping(array_values($layout->zones)),
+        );
+    }
+
+    /** Px of the display for one px of the canvas; 1 where no display is given. */
+    public function displayScale(): float
+    {
+        return $this->matching === null ? 1.0 : $this->matching->scale;
+    }
+}

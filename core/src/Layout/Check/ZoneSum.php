@@ -1,0 +1,64 @@
+<?php
+
+declare(strict_types=1);
+
+namespace UpperPane\Core\Layout\Check;
+
+use UpperPane\Core\Finding\Finding;
+use UpperPane\Core\Finding\Fix;
+use UpperPane\Core\Finding\Level;
+use UpperPane\Core\Geometry\Rect;
+use UpperPane\Core\Layout\Sum;
+use UpperPane\Core\Layout\Sums;
+
+/** `zone.sum`: across every strip of the canvas the sizes of the zones have to add up to the canvas. Common practice, no source. */
+final readonly class ZoneSum implements Check
+{
+    public function findings(Subject $subject): iterable
+    {
+        foreach (Sums::of($subject->layout) as $sum) {
+            $difference = $sum->difference();
+            if ($difference === 0) {
+                continue;
+            }
+            yield new Finding(
+                'zone.sum',
+                Level::Warning,
+                [...$sum->elements, ...$sum->others],
+                sprintf(
+                    '%s, the canvas is %d px %s: %d px too %s',
+                    $sum->written(),
+                    $sum->canvas,
+                    $sum->side === 'width' ? 'wide' : 'high',
+                    abs($difference),
+                    $difference > 0 ? 'many' : 'few',
+                ),
+                $sum->toArray(),
+                null,
+                $this->fix($sum, $subject),
+            );
+        }
+    }
+
+    /** The last zone of the strip takes the whole difference, where it then lies in the canvas and on no other zone. */
+    private function fix(Sum $sum, Subject $subject): ?Fix
+    {
+        $id = $sum->elements[count($sum->elements) - 1];
+        $zone = $subject->layout->zones[$id];
+        $old = $zone->rect();
+        $size = ($sum->side === 'width' ? $old->width : $old->height) - $sum->difference();
+        if ($size < 1) {
+            return null;
+        }
+        $rect = $sum->side === 'width'
+            ? Rect::at($sum->canvas - $size, $old->y, $size, $old->height)
+            : Rect::at($old->x, $sum->canvas - $size, $old->width, $size);
+        foreach ($subject->layout->zones as $other) {
+            if ($other !== $zone && $other->rect()->intersection($rect) !== null) {
+                return null;
+            }
+        }
+
+        return Fix::rect(sprintf('Make "%s" %d px %s', $id, $size, $sum->side === 'width' ? 'wide' : 'high'), $id, $rect);
+    }
+}

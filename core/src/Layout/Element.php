@@ -1,0 +1,20 @@
+<?php
+
+declare(strict_types=1);
+
+namespace UpperPane\Core\Layout;
+
+use UpperPane\Core\Geometry\Rect;
+
+/** One thing on a canvas. */
+interface Element
+{
+    public function id(): string;
+
+    public function rect(): Rect;
+
+    public function kind(): string;
+
+    /** Whether nothing below can be seen through it. */
+    public function covers(): bool;
+}

@@ -1,0 +1,214 @@
+<?php
+
+declare(strict_types=1);
+
+namespace UpperPane\Core\Layout;
+
+use UpperPane\Core\Colour\Colour;
+use UpperPane\Core\Document\DocumentRefused;
+use UpperPane\Core\Document\Node;
+use UpperPane\Core\Document\UniqueIds;
+use UpperPane\Core\Geometry\Rect;
+use UpperPane\Core\Geometry\Size;
+use UpperPane\Core\Time\Loop;
+use UpperPane\Core\Time\Playlist;
+use UpperPane\Core\Units\Whole;
+
+/** A composition on a fixed canvas: its elements, the first lowest. */
+final readonly class Layout
+{
+    public const FORMAT = 'upper-pane/layout@1';
+
+    /** Loops that meet only after more than a year are said never to meet. */
+    public const YEAR_MS = 31_536_000_000;
+
+    private const UNBUILT = ['clock', 'code', 'ticker', 'board', 'live', 'web'];
+
+    /**
+     * @param list<Element> $elements
+     * @param array<string, Zone> $zones by id, lowest first
+     * @param array<string, Loop> $loops of the zones, by id
+     */
+    private function __construct(
+        public string $id,
+        public string $name,
+        public Size $canvas,
+        public Colour $background,
+        public array $elements,
+        public array $zones,
+        public array $loops,
+    ) {
+    }
+
+    /**
+     * @param array<mixed> $document in the format `upper-pane/layout@1`
+     * @throws DocumentRefused
+     */
+    public static function fromArray(array $document, ?Library $library = null): self
+    {
+        return self::fromNode(Node::root($document), $library ?? Library::empty());
+    }
+
+    /** @throws DocumentRefused */
+    public static function fromNode(Node $node, Library $library): self
+    {
+        $node->object('format', 'id', 'name', 'canvas', 'background', 'recipe', 'elements');
+        $node->format(self::FORMAT);
+        $id = $node->field('id')->id();
+        self::checkRecipe($node->optional('recipe'));
+        $background = $node->optional('background')?->object('color')->field('color');
+        $ids = new UniqueIds();
+        $elements = [];
+        $inside = $library->inside($id);
+        $canvas = Size::fromNode($node->field('canvas'));
+        foreach ($node->field('elements')->items() as $element) {
+            $ids->take($element->field('id'));
+            $elements[] = self::elementOf($element, $inside);
+        }
+        $zones = self::zones($elements);
+        foreach ($node->field('elements')->items() as $element) {
+            self::checkFollows($element->optional('follows'), $zones, $element->field('id')->id());
+        }
+
+        return self::of(
+            $id,
+            $node->field('name')->text(),
+            $canvas,
+            $background === null ? Colour::black() : Colour::fromNode($background),
+            $elements,
+        );
+    }
+
+    /** One playlist over a whole raster, drawn by nobody. */
+    public static function fullScreen(string $id, string $name, Size $raster, Playlist $playlist): self
+    {
+        return self::of($id, $name, $raster, Colour::black(), [Zone::whole('whole', Rect::whole($raster), $playlist)]);
+    }
+
+    /** Whether the layout has a zone that plays something. */
+    public function hasLoop(): bool
+    {
+        foreach ($this->loops as $loop) {
+            if ($loop->items !== []) {
+                return true;
+            }
+        }
+
+        return false;
+    }
+
+    /** Length of the layout's loop, ms: the leader's, or until all loops meet; null where it never comes round. */
+    public function loopMs(): ?int
+    {
+        foreach ($this->zones as $zone) {
+            if ($zone->follows !== null) {
+                return $this->loops[$zone->follows]->periodMs;
+            }
+        }
+        foreach ($this->loops as $loop) {
+            if ($loop->periodMs === null) {
+                return null;
+            }
+        }
+
+        return $this->meetsEveryMs();
+    }
+
+    /** After how many ms all loops that come round begin together again; null beyond a year, or where none comes round. */
+    public function meetsEveryMs(): ?int
+    {
+        $periods = [];
+        foreach ($this->loops as $loop) {
+            if ($loop->periodMs !== null && $loop->periodMs > 0) {
+                $periods[] = $loop->periodMs;
+            }
+        }
+
+        return $periods === [] ? null : Whole::leastCommonMultiple($periods, self::YEAR_MS);
+    }
+
+    public function element(string $id): ?Element
+    {
+        foreach ($this->elements as $element) {
+            if ($element->id() === $id) {
+                return $element;
+            }
+        }
+
+        return null;
+    }
+
+    /** @param list<Element> $elements */
+    private static function of(string $id, string $name, Size $canvas, Colour $background, array $elements): self
+    {
+        $zones = self::zones($elements);
+        $loops = [];
+        foreach ($zones as $zoneId => $zone) {
+            $leader = $zone->follows === null ? null : $zones[$zone->follows]->loop(null);
+            $loops[$zoneId] = $zone->loop($leader);
+        }
+
+        return new self($id, $name, $canvas, $background, $elements, $zones, $loops);
+    }
+
+    /**
+     * @param list<Element> $elements
+     * @return array<string, Zone>
+     */
+    private static function zones(array $elements): array
+    {
+        $zones = [];
+        foreach ($elements as $element) {
+            if ($element instanceof Zone) {
+                $zones[$element->id()] = $element;
+            }
+        }
+
+        return $zones;
+    }
+
+    private static function elementOf(Node $node, Library $library): Element
+    {
+        $kind = $node->field('kind');
+        if (in_array($kind->value, self::UNBUILT, true)) {
+            throw $kind->refused('kind.unbuilt', sprintf('is "%s", which is not drawn yet; zone, text, picture and shape are.', $kind->text()));
+        }
+
+        return match ($kind->oneOf(Zone::KIND, Text::KIND, Picture::KIND, Shape::KIND)) {
+            Zone::KIND => Zone::fromNode($node, $library),
+            Text::KIND => Text::fromNode($node),
+            Picture::KIND => Picture::fromNode($node),
+            default => Shape::fromNode($node),
+        };
+    }
+
+    /** @param array<string, Zone> $zones */
+    private static function checkFollows(?Node $follows, array $zones, string $own): void
+    {
+        if ($follows === null) {
+            return;
+        }
+        $leader = $follows->id();
+        if (!isset($zones[$leader]) || $leader === $own) {
+            throw $follows->refused('ref.unknown', sprintf('is "%s", which is no other zone of this layout.', $leader));
+        }
+        if ($zones[$leader]->follows !== null) {
+            throw $follows->refused('ref.cycle', sprintf('is "%s", which follows another zone itself; a leader follows none.', $leader));
+        }
+    }
+
+    private static function checkRecipe(?Node $recipe): void
+    {
+        if ($recipe === null) {
+            return;
+        }
+        $recipe->object('columns', 'rows', 'gap', 'margin', 'areas');
+        $recipe->optional('columns')?->text(1, 2000);
+        $recipe->optional('rows')?->text(1, 2000);
+        $recipe->optional('gap')?->int(0, Size::LONGEST, 'px');
+        $recipe->optional('margin')?->int(0, Size::LONGEST, 'px');
+        foreach ($recipe->optional('areas')?->items(1000) ?? [] as $row) {
+            $row->text(1, 2000);
+        }
+    }
+}

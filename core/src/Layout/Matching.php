@@ -1,0 +1,77 @@
+<?php
+
+declare(strict_types=1);
+
+namespace UpperPane\Core\Layout;
+
+use UpperPane\Core\Geometry\Rect;
+use UpperPane\Core\Geometry\Size;
+
+/**
+ * The match of a layout's canvas to a display's raster.
+ *
+ * The target is placed as `contain`; of an odd bar the odd px goes to the right or the bottom.
+ */
+final readonly class Matching
+{
+    private function __construct(
+        public Size $canvas,
+        public Size $raster,
+        public Verdict $verdict,
+        public float $scale,
+        public Rect $target,
+        public bool $swapped,
+    ) {
+    }
+
+    public static function of(Size $canvas, Size $raster): self
+    {
+        $swapped = !$canvas->isSquare() && $canvas->equals($raster->swapped());
+        $crossed = !$canvas->isSquare() && !$raster->isSquare() && $canvas->isPortrait() !== $raster->isPortrait();
+        $verdict = match (true) {
+            $canvas->equals($raster) => Verdict::Exact,
+            $crossed && !$canvas->sameAspectAs($raster) => Verdict::Crossed,
+            $canvas->sameAspectAs($raster) => Verdict::Scaled,
+            default => Verdict::Padded,
+        };
+        $scale = min($raster->width / $canvas->width, $raster->height / $canvas->height);
+        if ($verdict === Verdict::Exact || $verdict === Verdict::Scaled) {
+            return new self($canvas, $raster, $verdict, $scale, Rect::whole($raster), $swapped);
+        }
+        $width = max(1, min($raster->width, (int) round($canvas->width * $scale)));
+        $height = max(1, min($raster->height, (int) round($canvas->height * $scale)));
+        $target = Rect::at(intdiv($raster->width - $width, 2), intdiv($raster->height - $height, 2), $width, $height);
+
+        return new self($canvas, $raster, $verdict, $scale, $target, $swapped);
+    }
+
+    /** @return float share of the raster inside the target, 0 to 1 */
+    public function used(): float
+    {
+        return $this->target->area() / $this->raster->area();
+    }
+
+    /** @return array{left: int, top: int, right: int, bottom: int} in px of the raster */
+    public function bars(): array
+    {
+        return [
+            'left' => $this->target->x,
+            'top' => $this->target->y,
+            'right' => $this->raster->width - $this->target->right(),
+            'bottom' => $this->raster->height - $this->target->bottom(),
+        ];
+    }
+
+    /** @return array<string, mixed> as `bin/upperpane match` prints it */
+    public function toArray(): array
+    {
+        return [
+            'verdict' => $this->verdict->value,
+            'scale' => round($this->scale, 6),
+            'target' => $this->target->toArray(),
+            'bars' => $this->bars(),
+            'used' => round($this->used(), 6),
+            'swapped' => $this->swapped,
+        ];
+    }
+}

@@ -1,0 +1,55 @@
+<?php
+
+declare(strict_types=1);
+
+namespace UpperPane\Core\Layout;
+
+use UpperPane\Core\Colour\Colour;
+use UpperPane\Core\Document\DocumentRefused;
+use UpperPane\Core\Document\Node;
+use UpperPane\Core\Geometry\Box;
+
+/** How a text is set: face, size in canvas px, weight 100 to 900, colour, alignment, line height as a multiple of the size. */
+final readonly class TextStyle
+{
+    private function __construct(
+        public string $family,
+        public float $sizePx,
+        public int $weight,
+        public Colour $color,
+        public string $align,
+        public string $valign,
+        public float $lineHeight,
+    ) {
+    }
+
+    /** @throws DocumentRefused */
+    public static function fromNode(Node $node): self
+    {
+        $node->object('family', 'size_px', 'weight', 'color', 'align', 'valign', 'line_height');
+
+        return new self(
+            $node->optional('family')?->text() ?? 'Inter',
+            $node->field('size_px')->number(1, 100_000, 'px'),
+            $node->optional('weight')?->int(100, 900) ?? 400,
+            ($color = $node->optional('color')) ? Colour::fromNode($color) : Colour::black(),
+            $node->optional('align')?->oneOf('start', 'center', 'end') ?? 'start',
+            $node->optional('valign')?->oneOf('top', 'middle', 'bottom') ?? 'top',
+            $node->optional('line_height')?->number(0.5, 5.0) ?? 1.2,
+        );
+    }
+
+    /** @return array{family: string, size_px: float|int, weight: int, color: string, align: string, valign: string, line_height: float} */
+    public function toArray(float $scale = 1.0): array
+    {
+        return [
+            'family' => $this->family,
+            'size_px' => Box::figure($this->sizePx * $scale),
+            'weight' => $this->weight,
+            'color' => $this->color->hex,
+            'align' => $this->align,
+            'valign' => $this->valign,
+            'line_height' => $this->lineHeight,
+        ];
+    }
+}

@@ -1,0 +1,99 @@
+<?php
+
+declare(strict_types=1);
+
+namespace UpperPane\Core\Layout;
+
+use UpperPane\Core\Document\DocumentRefused;
+use UpperPane\Core\Document\Node;
+use UpperPane\Core\Geometry\Rect;
+use UpperPane\Core\Time\Item;
+use UpperPane\Core\Time\Lasts;
+use UpperPane\Core\Time\Loop;
+use UpperPane\Core\Time\Playlist;
+
+/** A rectangle of a layout that plays a playlist. */
+final readonly class Zone implements Element
+{
+    use ElementHead;
+
+    public const KIND = 'zone';
+
+    /**
+     * @param ?string $follows id of the zone that sets the moments of this one
+     * @param array<string, Layout> $layouts the layouts that items play, by item id
+     */
+    private function __construct(
+        private string $id,
+        private Rect $rect,
+        public Playlist $playlist,
+        public ?string $follows,
+        public array $layouts,
+    ) {
+    }
+
+    /** @throws DocumentRefused */
+    public static function fromNode(Node $node, Library $library): self
+    {
+        self::head($node, 'playlist', 'follows');
+        $list = $node->field('playlist');
+        $playlist = $library->playlist($list);
+        $follows = $node->optional('follows')?->id();
+        $layouts = [];
+        foreach ($playlist->items as $index => $item) {
+            $path = $list->has('ref') ? $list->path : "$list->path/items/$index";
+            if ($item->layout !== null) {
+                $layouts[$item->id] = $library->layout($item->layout);
+                if ($item->durationMs === null && $item->lasts !== Lasts::Endless && !$layouts[$item->id]->hasLoop() && $follows === null) {
+                    throw DocumentRefused::because('field.missing', "$path/duration_ms is missing: the layout has no loop of its own.", "$path/duration_ms");
+                }
+            } elseif ($item->lasts === Lasts::Leader && $item->durationMs === null && $follows === null) {
+                throw DocumentRefused::because('value.unknown', "$path/lasts is \"leader\", but the zone follows no other.", "$path/lasts");
+            }
+        }
+
+        return new self($node->field('id')->id(), Rect::fromNode($node->field('rect')), $playlist, $follows, $layouts);
+    }
+
+    /** A zone over the whole canvas. */
+    public static function whole(string $id, Rect $rect, Playlist $playlist): self
+    {
+        return new self($id, $rect, $playlist, null, []);
+    }
+
+    public function kind(): string
+    {
+        return self::KIND;
+    }
+
+    public function covers(): bool
+    {
+        return true;
+    }
+
+    /** The zone's loop, of the enabled items; $leader is the loop of the zone it follows. */
+    public function loop(?Loop $leader): Loop
+    {
+        $enabled = $this->playlist->enabled();
+
+        return $leader === null
+            ? Loop::of(array_map($this->lengthMs(...), $enabled))
+            : $leader->followedBy(count($enabled));
+    }
+
+    /** What an item lasts by itself, in ms; null without end. */
+    public function lengthMs(Item $item): ?int
+    {
+        return match (true) {
+            $item->durationMs !== null => $item->durationMs,
+            $item->lasts === Lasts::Endless => null,
+            default => $this->ownLengthMs($item),
+        };
+    }
+
+    /** Length of the film, or of the nested layout's loop, in ms; null for a picture or an endless layout. */
+    public function ownLengthMs(Item $item): ?int
+    {
+        return $item->media !== null ? $item->media->lengthMs : $this->layouts[$item->id]->loopMs();
+    }
+}

@@ -1,0 +1,57 @@
+<?php
+
+declare(strict_types=1);
+
+namespace UpperPane\Core\Media;
+
+use UpperPane\Core\Document\DocumentRefused;
+use UpperPane\Core\Document\Node;
+use UpperPane\Core\Geometry\Size;
+
+/** A picture, or with a length a film. */
+final readonly class Media
+{
+    private function __construct(
+        public string $name,
+        public Size $size,
+        public ?int $lengthMs,
+        public ?string $id,
+    ) {
+    }
+
+    /**
+     * @param ?int $lengthMs own length of a film in ms; null for a picture
+     * @param ?string $id where the application keeps it
+     */
+    public static function of(string $name, Size $size, ?int $lengthMs = null, ?string $id = null): self
+    {
+        return new self($name, $size, $lengthMs, $id);
+    }
+
+    /** @throws DocumentRefused */
+    public static function fromNode(Node $node): self
+    {
+        $node->object('id', 'name', 'width', 'height', 'length_ms');
+
+        return new self(
+            $node->field('name')->text(1, 255),
+            Size::px($node->field('width')->int(1, Size::LONGEST, 'px'), $node->field('height')->int(1, Size::LONGEST, 'px')),
+            $node->optional('length_ms')?->int(1, unit: 'ms'),
+            $node->optional('id')?->id(),
+        );
+    }
+
+    public function isFilm(): bool
+    {
+        return $this->lengthMs !== null;
+    }
+
+    /** @return array<string, string|int> as it stands in documents */
+    public function toArray(): array
+    {
+        $array = $this->id === null ? [] : ['id' => $this->id];
+        $array += ['name' => $this->name] + $this->size->toArray();
+
+        return $this->lengthMs === null ? $array : $array + ['length_ms' => $this->lengthMs];
+    }
+}

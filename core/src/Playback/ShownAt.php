@@ -1,0 +1,81 @@
+<?php
+
+declare(strict_types=1);
+
+namespace UpperPane\Core\Playback;
+
+use UpperPane\Core\Layout\Layout;
+
+/**
+ * The central function: what a layout shows at an instant.
+ *
+ * Outermost zones count from the anchor; zones of a nested layout from the moment at which its item begins.
+ */
+final readonly class ShownAt
+{
+    private function __construct(private Layout $layout, private Plan $plan, private int $anchorMs)
+    {
+    }
+
+    /** @param int $anchorMs UTC ms at which all loops begin; 1970-01-01T00:00:00Z unless a booking says otherwise */
+    public static function of(Layout $layout, int $anchorMs = 0): self
+    {
+        return new self($layout, Plan::of($layout), $anchorMs);
+    }
+
+    /** @param int $atMs the instant, UTC ms */
+    public function at(int $atMs): Shown
+    {
+        $things = [];
+        self::draw($this->plan->layers, $atMs - $this->anchorMs, null, 1.0, $things);
+
+        return new Shown($atMs, $this->layout->canvas, $this->layout->background->hex, $things);
+    }
+
+    /**
+     * @param list<Part|ZonePlan> $layers
+     * @param int $sinceMs ms since the anchor of these layers
+     * @param ?int $offsetMs into the item whose scene this is
+     * @param list<Thing> $things
+     */
+    private static function draw(array $layers, int $sinceMs, ?int $offsetMs, float $opacity, array &$things): void
+    {
+        foreach ($layers as $layer) {
+            if ($layer instanceof Part) {
+                $things[] = new Thing($layer, $offsetMs, $opacity);
+                continue;
+            }
+            $loop = $layer->loop;
+            if ($loop->items === []) {
+                continue;
+            }
+            $position = $loop->position($sinceMs);
+            $slot = $loop->slotAt($position);
+            $offset = $position - $loop->starts[$slot];
+            $item = $loop->items[$slot];
+            $fade = $layer->fades[$item];
+            $own = $opacity;
+            // A fade shows the item before, held at its end; at the very beginning of an endless loop there is none.
+            if ($offset < $fade && ($slot > 0 || ($loop->periodMs !== null && $sinceMs >= $loop->periodMs))) {
+                $before = $slot > 0 ? $slot - 1 : count($loop->items) - 1;
+                self::scene($layer->scenes[$loop->items[$before]], $loop->lengths[$before], $opacity, $things);
+                $own = $opacity * $offset / $fade;
+            }
+            self::scene($layer->scenes[$item], $offset, $own, $things);
+        }
+    }
+
+    /**
+     * @param list<Part|ZonePlan> $scene
+     * @param list<Thing> $things
+     */
+    private static function scene(array $scene, int $offsetMs, float $opacity, array &$things): void
+    {
+        if (count($scene) === 1 && $scene[0] instanceof Part) {
+            $things[] = new Thing($scene[0], $offsetMs, $opacity);
+
+            return;
+        }
+        self::draw($scene, $offsetMs, $offsetMs, $opacity, $things);
+    }
+}

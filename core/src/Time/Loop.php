@@ -1,0 +1,122 @@
+<?php
+
+declare(strict_types=1);
+
+namespace UpperPane\Core\Time;
+
+use UpperPane\Core\Units\Whole;
+
+/**
+ * The slots that a zone goes through again and again, in whole ms from its anchor.
+ *
+ * Position = (t - anchor) mod period. Without a period the last slot never ends, and nothing comes again.
+ */
+final readonly class Loop
+{
+    /**
+     * @param list<int> $starts start of each slot, ms
+     * @param list<int> $lengths length of each slot, ms; of an endless one 0
+     * @param list<int> $items index into the enabled items, slot by slot
+     * @param ?int $periodMs null where the last slot never ends; 0 where there is nothing to play
+     */
+    private function __construct(public array $starts, public array $lengths, public array $items, public ?int $periodMs)
+    {
+    }
+
+    /** @param list<?int> $lengths ms of each item in order; null: without end, and what follows it never plays */
+    public static function of(array $lengths): self
+    {
+        return self::ofSlots(array_map(null, array_keys($lengths), $lengths));
+    }
+
+    /** @param list<array{int, ?int}> $slots item index and ms of each slot */
+    private static function ofSlots(array $slots): self
+    {
+        $at = 0;
+        [$starts, $kept, $items] = [[], [], []];
+        foreach ($slots as [$item, $length]) {
+            $starts[] = $at;
+            $kept[] = $length ?? 0;
+            $items[] = $item;
+            if ($length === null) {
+                return new self($starts, $kept, $items, null);
+            }
+            $at += $length;
+        }
+
+        return new self($starts, $kept, $items, $at);
+    }
+
+    /**
+     * A loop of $count items that changes exactly when this one does.
+     *
+     * With other counts the follower goes on counting over the leader's loops, until both begin together again.
+     */
+    public function followedBy(int $count): self
+    {
+        if ($count === 0 || $this->items === []) {
+            return new self([], [], [], 0);
+        }
+        $slots = $this->periodMs === null
+            ? count($this->items)
+            : (int) Whole::leastCommonMultiple([count($this->items), $count], PHP_INT_MAX);
+        $followed = [];
+        for ($slot = 0; $slot < $slots; $slot++) {
+            $own = $slot % count($this->items);
+            $endless = $this->periodMs === null && $own === count($this->items) - 1;
+            $followed[] = [$slot % $count, $endless ? null : $this->lengths[$own]];
+        }
+
+        return self::ofSlots($followed);
+    }
+
+    /** The slot that is due at a position of the loop, by binary search. */
+    public function slotAt(int $position): int
+    {
+        $low = 0;
+        $high = count($this->starts) - 1;
+        while ($low < $high) {
+            $middle = ($low + $high + 1) >> 1;
+            if ($this->starts[$middle] <= $position) {
+                $low = $middle;
+            } else {
+                $high = $middle - 1;
+            }
+        }
+
+        return $low;
+    }
+
+    /** Position in the loop, ms: before the anchor an endless loop stands at its beginning. */
+    public function position(int $sinceAnchorMs): int
+    {
+        return $this->periodMs === null ? max(0, $sinceAnchorMs) : Whole::mod($sinceAnchorMs, $this->periodMs);
+    }
+
+    /**
+     * The slots that lie in [from, to), each clipped to it; instants in ms since the anchor.
+     *
+     * @param int $most slots at the most, so that a year of short slots does not fill the memory
+     * @return list<array{from: int, to: int, item: int, offset: int}> offset: ms into the item where the piece begins
+     */
+    public function between(int $from, int $to, int $most = 100_000): array
+    {
+        $pieces = [];
+        if ($this->items === []) {
+            return $pieces;
+        }
+        $at = $from;
+        while ($at < $to && count($pieces) < $most) {
+            $position = $this->position($at);
+            $slot = $this->slotAt($position);
+            $endless = $this->periodMs === null && $slot === count($this->starts) - 1;
+            // Before its anchor an endless loop waits at position 0, so the way to the slot's end is that much longer.
+            $waiting = $this->periodMs === null ? max(0, -$at) : 0;
+            $end = $endless ? $to : min($to, $at + $waiting + $this->starts[$slot] + $this->lengths[$slot] - $position);
+            $pieces[] = ['from' => $at, 'to' => $end, 'item' => $this->items[$slot], 'offset' => $position - $this->starts[$slot]];
+            $at = $end;
+        }
+
+        return $pieces;
+    }
+}

@@ -1,0 +1,40 @@
+<?php
+
+declare(strict_types=1);
+
+namespace UpperPane\Core\Units;
+
+/** Sums on whole numbers that PHP's operators do not give. */
+final readonly class Whole
+{
+    /** The remainder that is never negative: mod(-1, 10) is 9. */
+    public static function mod(int $value, int $period): int
+    {
+        $rest = $value % $period;
+
+        return $rest < 0 ? $rest + $period : $rest;
+    }
+
+    /**
+     * The least common multiple of positive numbers, or null where it is above $limit.
+     *
+     * @param list<int> $values
+     */
+    public static function leastCommonMultiple(array $values, int $limit): ?int
+    {
+        $multiple = 1;
+        foreach ($values as $value) {
+            [$a, $b] = [$multiple, $value];
+            while ($b !== 0) {
+                [$a, $b] = [$b, $a % $b];
+            }
+            $factor = intdiv($value, $a);
+            if ($factor > intdiv($limit, $multiple)) {
+                return null;
+            }
+            $multiple *= $factor;
+        }
+
+        return $multiple;
+    }
+}
