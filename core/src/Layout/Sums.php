@@ -9,7 +9,7 @@ use UpperPane\Core\Geometry\Rect;
 /**
  * The sums that a layout has to keep: in each strip between neighbouring zone edges, what the zones crossed add up to.
  *
- * Zones wholly inside another (insets) are left out; strips with the same zones, and strips with equal lists of sizes, are one sum.
+ * Zones wholly inside another (insets) and zones wholly off the canvas are left out; strips with the same zones, and strips with equal lists of sizes, are one sum.
  */
 final readonly class Sums
 {
@@ -17,8 +17,11 @@ final readonly class Sums
     public static function of(Layout $layout): array
     {
         $rects = [];
+        $canvas = Rect::whole($layout->canvas);
         foreach (self::withoutInsets($layout) as $zone) {
-            $rects[$zone->id()] = $zone->rect();
+            if ($zone->rect()->intersection($canvas) !== null) {
+                $rects[$zone->id()] = $zone->rect();
+            }
         }
 
         return [
@@ -64,10 +67,9 @@ final readonly class Sums
             }
         }
         // In the order in which they stand along the strip, so that each strip's list is in order by itself.
-        uksort($rects, static fn (string|int $a, string|int $b): int => $wide
-            ? [$rects[$a]->x, $rects[$a]->y] <=> [$rects[$b]->x, $rects[$b]->y]
-            : [$rects[$a]->y, $rects[$a]->x] <=> [$rects[$b]->y, $rects[$b]->x]);
+        uasort($rects, static fn (Rect $a, Rect $b): int => $wide ? [$a->x, $a->y] <=> [$b->x, $b->y] : [$a->y, $a->x] <=> [$b->y, $b->x]);
         $order = array_flip(array_keys($rects));
+        $sizeOf = array_map(static fn (Rect $rect): int => $wide ? $rect->width : $rect->height, $rects);
         $sums = [];
         ksort($edges);
         /** @var array<int, int|string> $crossed by place in the order */
@@ -85,7 +87,7 @@ final readonly class Sums
             ksort($crossed);
             $sizes = [];
             foreach ($crossed as $id) {
-                $sizes[] = $wide ? $rects[$id]->width : $rects[$id]->height;
+                $sizes[] = $sizeOf[(string) $id];
             }
             $key = implode('+', $sizes);
             $sums[$key]['sizes'] = $sizes;

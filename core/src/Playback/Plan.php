@@ -76,7 +76,7 @@ final readonly class Plan
     {
         $box = Box::ofRect($zone->rect());
         $nested = $item->layout === null ? null : $zone->layouts[$item->id];
-        $size = $nested?->canvas ?? $item->media?->size ?? throw new \LogicException('An item plays a media or a layout.');
+        $size = $nested->canvas ?? $item->media->size ?? throw new \LogicException('An item plays a media or a layout.');
         $fit = Fit::of($size, $zone->rect()->size(), $item->fit, $item->focusX, $item->focusY);
         $drawn = $placing->box($fit->drawn->placed(1, 1, $box->x, $box->y));
         $id = $placing->element($zone->id());

@@ -26,7 +26,7 @@ final readonly class Loop
     /** @param list<?int> $lengths ms of each item in order; null: without end, and what follows it never plays */
     public static function of(array $lengths): self
     {
-        return self::ofSlots(array_map(null, array_keys($lengths), $lengths));
+        return self::ofSlots(array_map(static fn (int $item, ?int $length): array => [$item, $length], array_keys($lengths), $lengths));
     }
 
     /** @param list<array{int, ?int}> $slots item index and ms of each slot */

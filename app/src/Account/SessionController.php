@@ -1,0 +1,34 @@
+<?php
+
+declare(strict_types=1);
+
+namespace UpperPane\App\Account;
+
+use Symfony\Bundle\SecurityBundle\Security;
+use Symfony\Component\HttpFoundation\JsonResponse;
+use Symfony\Component\Routing\Attribute\Route;
+
+final readonly class SessionController
+{
+    public function __construct(private Security $security, private SignInAnswer $answer)
+    {
+    }
+
+    #[Route('/api/session', methods: ['GET'])]
+    public function show(): JsonResponse
+    {
+        $account = $this->security->getUser();
+
+        return new JsonResponse($this->answer->session($account instanceof Account ? $account : null));
+    }
+
+    #[Route('/api/session', methods: ['DELETE'])]
+    public function signOut(): JsonResponse
+    {
+        if ($this->security->getUser() !== null) {
+            $this->security->logout(false);
+        }
+
+        return new JsonResponse($this->answer->session(null));
+    }
+}

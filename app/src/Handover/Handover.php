@@ -1,0 +1,170 @@
+<?php
+
+declare(strict_types=1);
+
+namespace UpperPane\App\Handover;
+
+use Doctrine\DBAL\LockMode;
+use Doctrine\ORM\EntityManagerInterface;
+use Psr\Clock\ClockInterface;
+use UpperPane\App\Display\SurveyedDisplay;
+use UpperPane\App\Http\Problem;
+use UpperPane\App\Layout\Design;
+use UpperPane\App\Layout\DesignKind;
+use UpperPane\App\Layout\DesignLibrary;
+use UpperPane\App\Layout\Pictures;
+use UpperPane\App\Media\MediaAsset;
+use UpperPane\App\Media\Publisher;
+use UpperPane\App\Playback\Pointers;
+use UpperPane\App\Text\HouseFaces;
+use UpperPane\Core\Document\DocumentRefused;
+use UpperPane\Core\Document\Node;
+use UpperPane\Core\Geometry\Size;
+use UpperPane\Core\Handover\Difference;
+use UpperPane\Core\Handover\Release;
+use UpperPane\Core\Layout\Checks;
+use UpperPane\Core\Layout\Layout;
+use UpperPane\Core\Layout\Matching;
+use UpperPane\Core\Time\Playlist;
+
+/** Builds releases, writes them down, and points the players to them. */
+final readonly class Handover
+{
+    public function __construct(
+        private EntityManagerInterface $entities,
+        private DesignLibrary $library,
+        private Pictures $pictures,
+        private Publisher $publisher,
+        private Pointers $pointers,
+        private HouseFaces $faces,
+        private HandedReleaseRepository $releases,
+        private ClockInterface $clock,
+    ) {
+    }
+
+    /** @param Node $node `{"kind": "layout"|"playlist"|"media", "id", "revision"?}`; a revision named must be the newest */
+    public function source(Node $node): Source
+    {
+        $node->object('kind', 'id', 'revision');
+        $id = $node->field('id')->id();
+        $kind = $node->field('kind')->oneOf('layout', 'playlist', 'media');
+        if ($kind === 'media') {
+            $asset = $this->entities->find(MediaAsset::class, $id) ?? throw Problem::notFound('This media');
+            $media = $asset->media() ?? throw new Problem(409, 'media.unready', sprintf('"%s" is not ready to be played.', $asset->name));
+
+            return new Source($kind, $id, null, $asset->name, static fn (Size $raster): Layout => Layout::fullScreen($id, $asset->name, $raster, Playlist::ofMedia($media)));
+        }
+        $design = $this->entities->find(Design::class, $id);
+        if ($design === null || $design->kind->value !== $kind) {
+            throw Problem::notFound("This $kind");
+        }
+        $revision = $node->optional('revision')?->int(1) ?? $design->revision;
+        if ($revision !== $design->revision) {
+            throw new Problem(409, 'revision.stale', sprintf('"%s" is at revision %d by now, you looked at %d. Look at what changed, then hand over.', $design->name, $design->revision, $revision));
+        }
+
+        return new Source($kind, $id, $revision, $design->name, $design->kind === DesignKind::Layout
+            ? fn (Size $raster): Layout => $this->library->layout($design->document)
+            : fn (Size $raster): Layout => $this->library->fullScreen($design->document, $raster));
+    }
+
+    public function offer(Source $source, SurveyedDisplay $target): Offer
+    {
+        $display = $target->display();
+        $layout = ($source->layout)($display->raster());
+        $files = [];
+        foreach ($this->pictures->assets($layout) as $asset) {
+            if ($asset->state === MediaAsset::READY && $asset->file !== null && $asset->sha256 !== null) {
+                $files[$asset->id] = ['url' => '/' . $asset->file, 'sha256' => $asset->sha256, 'bytes' => $asset->bytes, 'type' => $asset->type ?? ''];
+            }
+        }
+        try {
+            $release = Release::of($display, $layout, $files, $this->faces->all());
+        } catch (\DomainException $e) {
+            throw new Problem(409, 'media.missing', $e->getMessage() . ' Bring it in again, or take it out.');
+        }
+        $old = $this->layoutOf($target->current);
+        $there = $old === null ? [] : array_column(array_map(static fn ($media): array => ['id' => $media->id], Release::mediaOf($old)), 'id');
+
+        return new Offer(
+            $target,
+            $layout,
+            $release,
+            Matching::of($layout->canvas, $display->raster()),
+            Checks::run($layout, $display),
+            Difference::between($old, $layout),
+            array_sum(array_column(array_diff_key($files, array_flip(array_filter($there))), 'bytes')),
+        );
+    }
+
+    /**
+     * @param list<Offer> $offers without stops
+     * @return list<HandedRelease>
+     */
+    public function handOver(Source $source, array $offers, ?string $by): array
+    {
+        // The bytes first: until a pointer names them nobody plays them, and writing them twice is harmless.
+        $files = array_map(fn (Offer $offer): array => $this->publisher->content('releases', $offer->release->json(), 'json'), $offers);
+        $releases = $this->entities->wrapInTransaction(function () use ($source, $offers, $files, $by): array {
+            $releases = [];
+            foreach ($offers as $index => $offer) {
+                $this->entities->lock($offer->display, LockMode::PESSIMISTIC_WRITE);
+                [$file, $sha256] = $files[$index];
+                $release = new HandedRelease(
+                    $offer->display,
+                    $this->releases->nextNumber($offer->display),
+                    $sha256,
+                    $file,
+                    strlen($offer->release->json()),
+                    $source->kind,
+                    $source->id,
+                    $source->revision,
+                    $source->name,
+                    $this->clock->now(),
+                    $by,
+                    $this->document($source),
+                );
+                $this->entities->persist($release);
+                $offer->display->current = $release;
+                $releases[] = $release;
+            }
+
+            return $releases;
+        });
+        foreach ($offers as $offer) {
+            $this->pointers->write($offer->display);
+        }
+
+        return $releases;
+    }
+
+    /** @return array<mixed> */
+    private function document(Source $source): array
+    {
+        return match ($source->kind) {
+            'media' => $this->entities->find(MediaAsset::class, $source->id)?->media()?->toArray() ?? [],
+            default => $this->entities->find(Design::class, $source->id)->document ?? [],
+        };
+    }
+
+    /** The layout as it was handed over; null where there is none, or where what it refers to is gone. */
+    private function layoutOf(?HandedRelease $release): ?Layout
+    {
+        if ($release === null) {
+            return null;
+        }
+        $raster = $release->display->display()->raster();
+        try {
+            /** @var array<string, mixed> $document */
+            $document = $release->document;
+
+            return match ($release->sourceKind) {
+                'layout' => $this->library->layout($document),
+                'playlist' => $this->library->fullScreen($document, $raster),
+                default => Layout::fullScreen($release->sourceId, $release->name, $raster, Playlist::ofMedia(\UpperPane\Core\Media\Media::fromNode(Node::root($document)))),
+            };
+        } catch (DocumentRefused) {
+            return null;
+        }
+    }
+}

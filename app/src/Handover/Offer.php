@@ -1,0 +1,48 @@
+<?php
+
+declare(strict_types=1);
+
+namespace UpperPane\App\Handover;
+
+use UpperPane\App\Display\SurveyedDisplay;
+use UpperPane\Core\Finding\Findings;
+use UpperPane\Core\Handover\Release;
+use UpperPane\Core\Layout\Layout;
+use UpperPane\Core\Layout\Matching;
+
+/** What would be handed over to one display, with all that is to be known beforehand. */
+final readonly class Offer
+{
+    /**
+     * @param list<string> $changes in words
+     * @param int $newBytes of media that the display's current release does not have
+     */
+    public function __construct(
+        public SurveyedDisplay $display,
+        public Layout $layout,
+        public Release $release,
+        public Matching $matching,
+        public Findings $findings,
+        public array $changes,
+        public int $newBytes,
+    ) {
+    }
+
+    public function isUnchanged(): bool
+    {
+        return $this->display->current?->sha256 === $this->release->hash();
+    }
+
+    /** @return array<string, mixed> */
+    public function toArray(): array
+    {
+        return [
+            'display' => $this->display->id,
+            'match' => $this->matching->toArray(),
+            'changes' => $this->isUnchanged() ? [] : $this->changes,
+            'unchanged' => $this->isUnchanged(),
+            'current' => $this->display->current?->toArray(),
+            'new_bytes' => $this->newBytes,
+        ] + $this->findings->toArray();
+    }
+}

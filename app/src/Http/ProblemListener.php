@@ -1,0 +1,65 @@
+<?php
+
+declare(strict_types=1);
+
+namespace UpperPane\App\Http;
+
+use Doctrine\DBAL\Exception\ConnectionException;
+use Psr\Log\LoggerInterface;
+use Symfony\Component\EventDispatcher\Attribute\AsEventListener;
+use Symfony\Component\HttpFoundation\Response;
+use Symfony\Component\HttpKernel\Event\ExceptionEvent;
+use Symfony\Component\HttpKernel\Exception\HttpExceptionInterface;
+use Symfony\Component\Security\Core\Exception\AccessDeniedException;
+use Symfony\Component\Security\Core\Exception\AuthenticationException;
+use UpperPane\Core\Document\DocumentRefused;
+
+/** Every failure of the API is JSON with a code, a sentence and a path. */
+#[AsEventListener(priority: -2)]
+final readonly class ProblemListener
+{
+    public function __construct(private LoggerInterface $logger)
+    {
+    }
+
+    public function __invoke(ExceptionEvent $event): void
+    {
+        $e = $event->getThrowable();
+        if ($e instanceof AccessDeniedException || $e instanceof AuthenticationException || !str_starts_with($event->getRequest()->getPathInfo(), '/api')) {
+            return;
+        }
+        if (self::isStorageAway($e)) {
+            $event->setResponse(Problem::answer(503, 'storage.away', 'The database does not answer. Your change is kept in this window and saved as soon as it is back.'));
+
+            return;
+        }
+        $event->setResponse(match (true) {
+            $e instanceof Problem => Problem::answer($e->status, $e->reason, $e->getMessage(), $e->path, $e->more),
+            $e instanceof DocumentRefused => Problem::answer(422, $e->reason, $e->getMessage(), $e->path),
+            $e instanceof HttpExceptionInterface => Problem::answer($e->getStatusCode(), 'request.wrong', $e->getMessage()),
+            default => $this->unexpected($e),
+        });
+    }
+
+    private function unexpected(\Throwable $e): Response
+    {
+        $this->logger->error('{class}: {message}', ['class' => $e::class, 'message' => $e->getMessage(), 'exception' => $e]);
+
+        return Problem::answer(500, 'failed', 'Something failed on the server. It is written down there; nothing that was saved before is lost.');
+    }
+
+    /** MariaDB gone before or in the middle of a request, also below Doctrine (sessions). */
+    private static function isStorageAway(\Throwable $e): bool
+    {
+        for (; $e !== null; $e = $e->getPrevious()) {
+            if ($e instanceof ConnectionException) {
+                return true;
+            }
+            if ($e instanceof \PDOException && preg_match('/\[(2002|2006|2013)\]|Connection refused|gone away|Lost connection/', $e->getMessage()) === 1) {
+                return true;
+            }
+        }
+
+        return false;
+    }
+}

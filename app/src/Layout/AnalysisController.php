@@ -1,0 +1,81 @@
+<?php
+
+declare(strict_types=1);
+
+namespace UpperPane\App\Layout;
+
+use Doctrine\ORM\EntityManagerInterface;
+use Symfony\Component\HttpFoundation\JsonResponse;
+use Symfony\Component\HttpFoundation\Request;
+use Symfony\Component\Routing\Attribute\Route;
+use UpperPane\App\Display\SurveyedDisplay;
+use UpperPane\App\Http\Body;
+use UpperPane\App\Http\Problem;
+use UpperPane\Core\Layout\Checks;
+use UpperPane\Core\Layout\Layout;
+use UpperPane\Core\Layout\Matching;
+use UpperPane\Core\Layout\Sum;
+use UpperPane\Core\Layout\Sums;
+use UpperPane\Core\Playback\ShownAt;
+use UpperPane\Core\Playback\Timeline;
+use UpperPane\Core\Units\Instant;
+
+/** Everything the core says about a layout that is being worked on, saved or not. */
+final readonly class AnalysisController
+{
+    public function __construct(
+        private DesignLibrary $library,
+        private EntityManagerInterface $entities,
+        private Pictures $pictures,
+    ) {
+    }
+
+    #[Route('/api/analysis', methods: ['POST'])]
+    public function analyse(Request $request): JsonResponse
+    {
+        $body = Body::of($request)->object('document', 'display');
+        $layout = $this->layout($body->field('document'));
+        $display = $body->has('display') && $body->field('display')->value !== null ? $this->display($body->field('display')->id())->display() : null;
+
+        return new JsonResponse(Checks::run($layout, $display)->toArray() + [
+            'match' => $display === null ? null : Matching::of($layout->canvas, $display->raster())->toArray(),
+            'mm_per_px' => $display === null ? null : $display->active()->width / $display->raster()->width / Matching::of($layout->canvas, $display->raster())->scale,
+            'sums' => array_map(static fn (Sum $sum): array => $sum->toArray(), Sums::of($layout)),
+            'loops' => (object) array_map(static fn ($loop): ?int => $loop->periodMs, $layout->loops),
+            'meets_every_ms' => $layout->meetsEveryMs(),
+        ] + $this->pictures->of($layout));
+    }
+
+    /** The tide table of a span. */
+    #[Route('/api/timeline', methods: ['POST'])]
+    public function timeline(Request $request): JsonResponse
+    {
+        $body = Body::of($request)->object('document', 'from', 'to');
+        $from = Instant::parse($body->field('from')->text(), '/from')->ms;
+        $to = Instant::parse($body->field('to')->text(), '/to')->ms;
+        if ($to < $from || $to - $from > 86_400_000) {
+            throw $body->field('to')->refused('value.range', 'lies before "from", or more than a day behind it.');
+        }
+
+        return new JsonResponse(Timeline::of($this->layout($body->field('document')), $from, $to));
+    }
+
+    #[Route('/api/shown', methods: ['POST'])]
+    public function shown(Request $request): JsonResponse
+    {
+        $body = Body::of($request)->object('document', 'at');
+        $at = Instant::parse($body->field('at')->text(), '/at')->ms;
+
+        return new JsonResponse(ShownAt::of($this->layout($body->field('document')))->at($at)->toArray());
+    }
+
+    private function layout(\UpperPane\Core\Document\Node $document): Layout
+    {
+        return $this->library->layout(Body::document($document));
+    }
+
+    private function display(string $id): SurveyedDisplay
+    {
+        return $this->entities->find(SurveyedDisplay::class, $id) ?? throw Problem::notFound('This display');
+    }
+}

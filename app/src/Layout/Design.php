@@ -1,0 +1,55 @@
+<?php
+
+declare(strict_types=1);
+
+namespace UpperPane\App\Layout;
+
+use Doctrine\DBAL\Types\Types;
+use Doctrine\ORM\Mapping as ORM;
+
+/** A layout or playlist: its document as it stands, and the number of its revision. */
+#[ORM\Entity]
+#[ORM\Index(columns: ['kind', 'name'])]
+class Design
+{
+    #[ORM\Column]
+    public int $revision = 1;
+
+    /**
+     * @param array<string, mixed> $document
+     * @param ?string $displayId the display it is made for
+     */
+    public function __construct(
+        #[ORM\Id]
+        #[ORM\Column(length: 80)]
+        public readonly string $id,
+        #[ORM\Column(length: 16, enumType: DesignKind::class)]
+        public readonly DesignKind $kind,
+        #[ORM\Column(length: 200)]
+        public string $name,
+        #[ORM\Column(type: 'json')]
+        public array $document,
+        #[ORM\Column(length: 80, nullable: true)]
+        public ?string $displayId,
+        #[ORM\Column(type: Types::DATETIME_IMMUTABLE)]
+        public \DateTimeImmutable $savedAt,
+        #[ORM\Column(length: 80, nullable: true)]
+        public ?string $savedBy,
+    ) {
+    }
+
+    /** @return array<string, mixed> without the document */
+    public function summary(): array
+    {
+        return [
+            'id' => $this->id,
+            'kind' => $this->kind->value,
+            'name' => $this->name,
+            'revision' => $this->revision,
+            'display' => $this->displayId,
+            'canvas' => $this->document['canvas'] ?? null,
+            'saved_at' => $this->savedAt->format('Y-m-d\TH:i:s\Z'),
+            'saved_by' => $this->savedBy,
+        ];
+    }
+}

@@ -1,0 +1,214 @@
+<?php
+
+declare(strict_types=1);
+
+namespace UpperPane\App\Layout;
+
+use Doctrine\DBAL\LockMode;
+use Doctrine\ORM\EntityManagerInterface;
+use Psr\Clock\ClockInterface;
+use Symfony\Bundle\SecurityBundle\Security;
+use Symfony\Component\HttpFoundation\JsonResponse;
+use Symfony\Component\HttpFoundation\Request;
+use Symfony\Component\Routing\Attribute\Route;
+use Symfony\Component\Uid\Ulid;
+use UpperPane\App\Handover\HandedReleaseRepository;
+use UpperPane\App\Http\Body;
+use UpperPane\App\Http\Problem;
+use UpperPane\Core\Document\Node;
+
+/** Layouts and playlists: documents with revisions, none of which is ever lost. */
+#[Route('/api/{plural}', requirements: ['plural' => 'layouts|playlists'])]
+final readonly class DesignController
+{
+    public function __construct(
+        private EntityManagerInterface $entities,
+        private DesignLibrary $library,
+        private Pictures $pictures,
+        private HandedReleaseRepository $releases,
+        private ClockInterface $clock,
+        private Security $security,
+    ) {
+    }
+
+    #[Route('', methods: ['GET'])]
+    public function list(string $plural): JsonResponse
+    {
+        $designs = $this->entities->getRepository(Design::class)->findBy(['kind' => DesignKind::ofPlural($plural)], ['name' => 'ASC'], 2000);
+        $handed = $this->releases->currentBySource();
+
+        return new JsonResponse([$plural => array_map(static fn (Design $design): array => $design->summary() + [
+            'handed_over' => $handed[$design->id] ?? [],
+        ], $designs)]);
+    }
+
+    #[Route('', methods: ['POST'])]
+    public function create(string $plural, Request $request): JsonResponse
+    {
+        $body = Body::of($request)->object('name', 'document', 'display');
+        $kind = DesignKind::ofPlural($plural);
+        $name = $body->field('name')->text();
+        $id = strtolower((string) new Ulid());
+        $document = ['format' => $kind->format(), 'id' => $id, 'name' => $name] + Body::document($body->field('document'));
+        $this->library->check($kind, $document);
+        $design = new Design($id, $kind, $name, $document, $body->optional('display')?->id(), $this->clock->now(), $this->who());
+        $this->entities->persist($design);
+        $this->entities->persist(DesignRevision::of($design));
+        $this->entities->flush();
+
+        return new JsonResponse($this->whole($design), 201);
+    }
+
+    #[Route('/{id}', methods: ['GET'])]
+    public function show(string $plural, string $id): JsonResponse
+    {
+        return new JsonResponse($this->whole($this->design($plural, $id)));
+    }
+
+    /** What a list needs to draw the design's true picture: its run sheet and the addresses of its media. */
+    #[Route('/{id}/picture', methods: ['GET'])]
+    public function picture(string $plural, string $id): JsonResponse
+    {
+        $design = $this->design($plural, $id);
+        $layout = $design->kind === DesignKind::Layout
+            ? $this->library->layout($design->document)
+            : $this->library->fullScreen($design->document, \UpperPane\Core\Geometry\Size::px(1920, 1080));
+
+        return new JsonResponse($this->pictures->of($layout));
+    }
+
+    #[Route('/{id}', methods: ['PUT'])]
+    public function save(string $plural, string $id, Request $request): JsonResponse
+    {
+        $body = Body::of($request)->object('base', 'document', 'display', 'note');
+        $given = Body::document($body->field('document'));
+        $base = $body->field('base')->int(1);
+
+        return $this->write($plural, $id, $base, $given, $body->optional('note')?->text(1, 200), static function (Design $design) use ($body): void {
+            if ($body->has('display')) {
+                $display = $body->field('display');
+                $design->displayId = $display->value === null ? null : $display->id();
+            }
+        });
+    }
+
+    #[Route('/{id}/revisions', methods: ['GET'])]
+    public function revisions(string $plural, string $id): JsonResponse
+    {
+        $this->design($plural, $id);
+        $revisions = $this->entities->getRepository(DesignRevision::class)->findBy(['designId' => $id], ['id' => 'DESC'], 200);
+
+        return new JsonResponse(['revisions' => array_map(static fn (DesignRevision $r): array => $r->summary(), $revisions)]);
+    }
+
+    #[Route('/{id}/revisions/{revision}', methods: ['GET'], requirements: ['revision' => '\d+'])]
+    public function revision(string $plural, string $id, int $revision): JsonResponse
+    {
+        $kept = $this->kept($plural, $id, $revision);
+
+        return new JsonResponse($kept->summary() + ['document' => $kept->document]);
+    }
+
+    /** Makes an earlier state, or one kept aside, the newest revision. */
+    #[Route('/{id}/restore', methods: ['POST'])]
+    public function restore(string $plural, string $id, Request $request): JsonResponse
+    {
+        $body = Body::of($request)->object('base', 'revision');
+        $kept = $this->kept($plural, $id, $body->field('revision')->int(1));
+        $note = $kept->number === null ? 'restored from what was kept aside' : "restored from revision $kept->number";
+
+        return $this->write($plural, $id, $body->field('base')->int(1), $kept->document, $note, static function (): void {
+        });
+    }
+
+    #[Route('/{id}', methods: ['DELETE'])]
+    public function delete(string $plural, string $id): JsonResponse
+    {
+        $design = $this->design($plural, $id);
+        $shownOn = $this->releases->currentBySource()[$id] ?? [];
+        if ($shownOn !== []) {
+            throw new Problem(409, 'design.shown', sprintf('"%s" is shown on %s. Hand something else over there first.', $design->name, implode(', ', array_column($shownOn, 'display_name'))));
+        }
+        $users = $this->entities->getConnection()->fetchFirstColumn('SELECT name FROM design WHERE id <> ? AND INSTR(document, ?) > 0', [$id, '"ref":' . json_encode($id)]);
+        if ($users !== []) {
+            throw new Problem(409, 'design.used', sprintf('"%s" is used in %s.', $design->name, implode(', ', array_filter($users, is_string(...)))));
+        }
+        $this->entities->remove($design);
+        $this->entities->flush();
+
+        return new JsonResponse(null, 204);
+    }
+
+    /**
+     * @param array<string, mixed> $given
+     * @param \Closure(Design): void $alsoSet
+     */
+    private function write(string $plural, string $id, int $base, array $given, ?string $note, \Closure $alsoSet): JsonResponse
+    {
+        $kind = DesignKind::ofPlural($plural);
+        $given = ['format' => $kind->format(), 'id' => $id] + $given;
+        $this->library->check($kind, $given);
+        $name = Node::root($given)->field('name')->text();
+        $stale = false;
+        $design = $this->entities->wrapInTransaction(function () use ($plural, $id, $base, $given, $note, $name, $alsoSet, &$stale): Design {
+            $design = $this->design($plural, $id, lock: true);
+            $stale = $design->revision !== $base;
+            if ($stale) {
+                $this->entities->persist(new DesignRevision($id, null, $given, $this->clock->now(), $this->who(), "kept aside: based on revision $base"));
+            } else {
+                $design->document = $given;
+                $design->name = $name;
+                $design->revision++;
+                $design->savedAt = $this->clock->now();
+                $design->savedBy = $this->who();
+                $alsoSet($design);
+                $this->entities->persist(DesignRevision::of($design, $note));
+            }
+
+            return $design;
+        });
+        if ($stale) {
+            throw new Problem(409, 'revision.stale', sprintf(
+                '"%s" was saved as revision %d by %s while you worked on revision %d. Your version is kept beside it.',
+                $design->name,
+                $design->revision,
+                $design->savedBy ?? 'somebody',
+                $base,
+            ), more: ['current' => $this->whole($design)]);
+        }
+
+        return new JsonResponse($this->whole($design));
+    }
+
+    private function design(string $plural, string $id, bool $lock = false): Design
+    {
+        $design = $this->entities->find(Design::class, $id, $lock ? LockMode::PESSIMISTIC_WRITE : null);
+        if ($design === null || $design->kind !== DesignKind::ofPlural($plural)) {
+            throw Problem::notFound('This ' . rtrim($plural, 's'));
+        }
+        if ($lock) {
+            $this->entities->refresh($design);
+        }
+
+        return $design;
+    }
+
+    private function kept(string $plural, string $id, int $revision): DesignRevision
+    {
+        $this->design($plural, $id);
+        $kept = $this->entities->find(DesignRevision::class, $revision);
+
+        return $kept !== null && $kept->designId === $id ? $kept : throw Problem::notFound('This revision');
+    }
+
+    /** @return array<string, mixed> */
+    private function whole(Design $design): array
+    {
+        return $design->summary() + ['document' => $design->document];
+    }
+
+    private function who(): ?string
+    {
+        return $this->security->getUser()?->getUserIdentifier();
+    }
+}

@@ -1,0 +1,87 @@
+<?php
+
+declare(strict_types=1);
+
+namespace UpperPane\App\Layout;
+
+use Doctrine\ORM\EntityManagerInterface;
+use UpperPane\Core\Geometry\Size;
+use UpperPane\Core\Layout\Layout;
+use UpperPane\Core\Layout\Library;
+use UpperPane\Core\Time\Playlist;
+
+/** Reads documents into core values, with the saved designs behind their refs. */
+final readonly class DesignLibrary
+{
+    public function __construct(private EntityManagerInterface $entities)
+    {
+    }
+
+    /**
+     * @param array<string, mixed> $document
+     * @throws \UpperPane\Core\Document\DocumentRefused
+     */
+    public function layout(array $document): Layout
+    {
+        return Layout::fromArray($document, $this->behind($document));
+    }
+
+    /**
+     * @param array<string, mixed> $document
+     * @throws \UpperPane\Core\Document\DocumentRefused
+     */
+    public function check(DesignKind $kind, array $document): void
+    {
+        match ($kind) {
+            DesignKind::Layout => $this->layout($document),
+            DesignKind::Playlist => $this->fullScreen($document, Size::px(1920, 1080)),
+        };
+    }
+
+    /**
+     * A playlist over a whole raster.
+     *
+     * @param array<string, mixed> $document
+     * @throws \UpperPane\Core\Document\DocumentRefused
+     */
+    public function fullScreen(array $document, Size $raster): Layout
+    {
+        $node = \UpperPane\Core\Document\Node::root($document);
+
+        return Layout::fullScreen($node->field('id')->id(), $node->field('name')->text(), $raster, Playlist::fromNode($node));
+    }
+
+    /** @param array<string, mixed> $document */
+    private function behind(array $document): Library
+    {
+        $found = [];
+        $wanted = $this->refs($document);
+        while ($wanted !== []) {
+            $designs = $this->entities->getRepository(Design::class)->findBy(['id' => $wanted]);
+            $wanted = [];
+            foreach ($designs as $design) {
+                $found[$design->id] = $design->document;
+                $wanted = [...$wanted, ...$this->refs($design->document)];
+            }
+            $wanted = array_values(array_diff(array_unique($wanted), array_keys($found)));
+        }
+
+        return Library::of($found);
+    }
+
+    /**
+     * @param array<mixed> $document
+     * @return list<string>
+     */
+    private function refs(array $document): array
+    {
+        $refs = [];
+        array_walk_recursive($document, static function (mixed $value, int|string $key) use (&$refs): void {
+            if ($key === 'ref' && is_string($value)) {
+                $refs[] = $value;
+            }
+        });
+
+        return $refs;
+    }
+}

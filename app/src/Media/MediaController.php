@@ -1,0 +1,90 @@
+<?php
+
+declare(strict_types=1);
+
+namespace UpperPane\App\Media;
+
+use Doctrine\DBAL\Connection;
+use Doctrine\ORM\EntityManagerInterface;
+use League\Flysystem\FilesystemOperator;
+use Psr\Clock\ClockInterface;
+use Symfony\Bundle\SecurityBundle\Security;
+use Symfony\Component\DependencyInjection\Attribute\Target;
+use Symfony\Component\HttpFoundation\File\UploadedFile;
+use Symfony\Component\HttpFoundation\JsonResponse;
+use Symfony\Component\HttpFoundation\Request;
+use Symfony\Component\Messenger\MessageBusInterface;
+use Symfony\Component\Routing\Attribute\Route;
+use Symfony\Component\Uid\Ulid;
+use UpperPane\App\Http\Problem;
+
+final readonly class MediaController
+{
+    public function __construct(
+        private EntityManagerInterface $entities,
+        private Connection $connection,
+        private MessageBusInterface $jobs,
+        private ClockInterface $clock,
+        private Security $security,
+        #[Target('incoming')]
+        private FilesystemOperator $incoming,
+    ) {
+    }
+
+    #[Route('/api/media', methods: ['GET'])]
+    public function list(): JsonResponse
+    {
+        $assets = $this->entities->getRepository(MediaAsset::class)->findBy([], ['broughtInAt' => 'DESC', 'id' => 'DESC'], 2000);
+
+        return new JsonResponse(['media' => array_map(static fn (MediaAsset $asset): array => $asset->toArray(), $assets)]);
+    }
+
+    #[Route('/api/media/{id}', methods: ['GET'])]
+    public function show(string $id): JsonResponse
+    {
+        return new JsonResponse($this->asset($id)->toArray());
+    }
+
+    #[Route('/api/media', methods: ['POST'])]
+    public function bringIn(Request $request): JsonResponse
+    {
+        $file = $request->files->get('file');
+        if (!$file instanceof UploadedFile || !$file->isValid()) {
+            throw new Problem(400, 'upload.broken', $file instanceof UploadedFile ? $file->getErrorMessage() : 'No file came with the request, or it is larger than 2 GB.');
+        }
+        $name = trim(basename(str_replace('\\', '/', $file->getClientOriginalName())));
+        $asset = new MediaAsset(
+            strtolower((string) new Ulid()),
+            mb_strimwidth($name === '' ? 'unnamed' : $name, 0, 200, ''),
+            (int) $file->getSize(),
+            $this->clock->now(),
+            $this->security->getUser()?->getUserIdentifier(),
+        );
+        $stream = fopen($file->getPathname(), 'r') ?: throw new \RuntimeException('The upload cannot be read.');
+        $this->incoming->writeStream($asset->id, $stream);
+        $this->entities->persist($asset);
+        $this->entities->flush();
+        $this->jobs->dispatch(new ProbeMedia($asset->id));
+
+        return new JsonResponse($asset->toArray(), 202);
+    }
+
+    #[Route('/api/media/{id}', methods: ['DELETE'])]
+    public function delete(string $id): JsonResponse
+    {
+        $asset = $this->asset($id);
+        $users = $this->connection->fetchFirstColumn('SELECT name FROM design WHERE INSTR(document, ?) > 0 ORDER BY name', [json_encode($id)]);
+        if ($users !== []) {
+            throw new Problem(409, 'media.used', sprintf('"%s" is used in %s. Take it out there first.', $asset->name, implode(', ', array_map(static fn (mixed $name): string => is_string($name) ? "\"$name\"" : '', $users))));
+        }
+        $this->entities->remove($asset);
+        $this->entities->flush();
+
+        return new JsonResponse(null, 204);
+    }
+
+    private function asset(string $id): MediaAsset
+    {
+        return $this->entities->find(MediaAsset::class, $id) ?? throw Problem::notFound('This media');
+    }
+}

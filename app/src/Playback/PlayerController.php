@@ -1,0 +1,73 @@
+<?php
+
+declare(strict_types=1);
+
+namespace UpperPane\App\Playback;
+
+use Doctrine\ORM\EntityManagerInterface;
+use Psr\Clock\ClockInterface;
+use Symfony\Component\HttpFoundation\JsonResponse;
+use Symfony\Component\HttpFoundation\Request;
+use Symfony\Component\Routing\Attribute\Route;
+use Symfony\Component\Uid\Ulid;
+use UpperPane\App\Display\SurveyedDisplay;
+use UpperPane\App\Http\Body;
+use UpperPane\App\Http\Problem;
+
+/** Players as the designer and operator see them. */
+final readonly class PlayerController
+{
+    public function __construct(private EntityManagerInterface $entities, private Pointers $pointers, private ClockInterface $clock)
+    {
+    }
+
+    #[Route('/api/players', methods: ['GET'])]
+    public function list(): JsonResponse
+    {
+        $players = $this->entities->getRepository(Player::class)->findBy([], ['boundAt' => 'ASC']);
+
+        return new JsonResponse([
+            'now' => $this->clock->now()->setTimezone(new \DateTimeZone('UTC'))->format('Y-m-d\TH:i:s\Z'),
+            'players' => array_map(static fn (Player $player): array => $player->toArray(), $players),
+        ]);
+    }
+
+    /** Binds the player that shows this code to a display. */
+    #[Route('/api/players', methods: ['POST'])]
+    public function bind(Request $request): JsonResponse
+    {
+        $body = Body::of($request)->object('code', 'display', 'name');
+        $code = strtoupper((string) preg_replace('/[\s-]+/', '', $body->field('code')->text(1, 20)));
+        $display = $this->entities->find(SurveyedDisplay::class, $body->field('display')->id()) ?? throw Problem::notFound('This display');
+        $pairing = $this->entities->getRepository(Pairing::class)->findOneBy(['code' => $code]);
+        if ($pairing === null) {
+            throw new Problem(422, 'pairing.wrong', sprintf('No player shows the code %s. Read it again from its screen.', $code), '/code');
+        }
+        if ($pairing->player !== null) {
+            throw new Problem(422, 'pairing.used', sprintf('The code %s is used: its player is bound to %s.', $code, $pairing->player->display->display()->name), '/code');
+        }
+        if ($pairing->endsAt < $this->clock->now()) {
+            throw new Problem(422, 'pairing.ended', sprintf('The code %s is older than %d minutes. The player shows a new one by now.', $code, Pairing::MINUTES), '/code');
+        }
+        $name = $body->optional('name')?->text(1, 120) ?? 'Player of ' . $display->display()->name;
+        $player = new Player(strtolower((string) new Ulid()), $name, $display, Player::newSecret(), $this->clock->now());
+        $pairing->player = $player;
+        $this->entities->persist($player);
+        $this->entities->flush();
+        $this->pointers->writeOne($player);
+
+        return new JsonResponse($player->toArray(), 201);
+    }
+
+    /** Takes a player's address back: it stops, and the address works no more. */
+    #[Route('/api/players/{id}', methods: ['DELETE'])]
+    public function revoke(string $id): JsonResponse
+    {
+        $player = $this->entities->find(Player::class, $id) ?? throw Problem::notFound('This player');
+        $player->revokedAt ??= $this->clock->now();
+        $this->entities->flush();
+        $this->pointers->writeOne($player);
+
+        return new JsonResponse($player->toArray());
+    }
+}

@@ -1,0 +1,62 @@
+<?php
+
+declare(strict_types=1);
+
+namespace UpperPane\App\Text;
+
+use League\Flysystem\FilesystemOperator;
+use Symfony\Component\DependencyInjection\Attribute\Target;
+use UpperPane\App\Media\Publisher;
+
+/**
+ * The type faces that designs may be set in: whole TTF files under the SIL Open Font License, published once.
+ *
+ * The composer, the thumbnails and the players all load the same file.
+ *
+ * @phpstan-type Face array{family: string, weight: int, url: string, sha256: string, bytes: int}
+ */
+final readonly class HouseFaces
+{
+    private const INDEX = 'faces.json';
+    private const FILES = [
+        ['Inter', 400, 'inter/400Regular/Inter_400Regular.ttf'],
+        ['Inter', 600, 'inter/600SemiBold/Inter_600SemiBold.ttf'],
+        ['Barlow Condensed', 500, 'barlow-condensed/500Medium/BarlowCondensed_500Medium.ttf'],
+        ['Barlow Condensed', 700, 'barlow-condensed/700Bold/BarlowCondensed_700Bold.ttf'],
+        ['Zilla Slab', 400, 'zilla-slab/400Regular/ZillaSlab_400Regular.ttf'],
+        ['Zilla Slab', 600, 'zilla-slab/600SemiBold/ZillaSlab_600SemiBold.ttf'],
+    ];
+
+    public function __construct(
+        private string $projectDir,
+        #[Target('published')]
+        private FilesystemOperator $published,
+        private Publisher $publisher,
+    ) {
+    }
+
+    public function publish(): int
+    {
+        $faces = [];
+        foreach (self::FILES as [$family, $weight, $file]) {
+            $local = "$this->projectDir/web/node_modules/@expo-google-fonts/$file";
+            [$path, $sha256] = $this->publisher->file($local, 'ttf');
+            $faces[] = ['family' => $family, 'weight' => $weight, 'url' => '/' . $path, 'sha256' => $sha256, 'bytes' => (int) filesize($local)];
+        }
+        $this->publisher->replace(self::INDEX, json_encode($faces, JSON_THROW_ON_ERROR | JSON_UNESCAPED_SLASHES));
+
+        return count($faces);
+    }
+
+    /** @return list<Face> */
+    public function all(): array
+    {
+        if (!$this->published->fileExists(self::INDEX)) {
+            return [];
+        }
+        $faces = json_decode($this->published->read(self::INDEX), true, flags: JSON_THROW_ON_ERROR);
+
+        /** @var list<Face> $faces */
+        return $faces;
+    }
+}

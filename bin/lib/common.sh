@@ -1,0 +1,181 @@
+# Sourced by bin/start, bin/stop and bin/test: what has to be on the machine, and the servers of one instance.
+# An instance (desk, test, ...) has its own folder var/instances/NAME with database, configuration, pids and logs.
+
+ROOT=$(cd "$(dirname "${BASH_SOURCE[0]}")/../.." && pwd)
+export COMPOSER_ALLOW_SUPERUSER=1 DEBIAN_FRONTEND=noninteractive
+
+PACKAGES="mariadb-server nginx-light php8.2-cli php8.2-fpm php8.2-mysql php8.2-curl php8.2-zip php8.2-mbstring php8.2-intl php8.2-xml php8.2-opcache composer unzip git ffmpeg librsvg2-bin curl procps"
+TEST_PACKAGES="chromium chromium-driver imagemagick"
+SYMFONY=7.4.23
+NODE=20.20.2
+
+say() { printf '%s %s\n' "$(date +%H:%M:%S)" "$*"; }
+fail() { printf 'Stopped: %s\n' "$*" >&2; exit 1; }
+
+ensure_packages() { # names of Debian packages
+  local missing=""
+  for package in "$@"; do
+    dpkg-query -W -f='${Status}' "$package" 2>/dev/null | grep -q 'ok installed' || missing="$missing $package"
+  done
+  [ -z "$missing" ] && return
+  [ "$(id -u)" = 0 ] || fail "these Debian packages are missing; install them as root:$missing"
+  say "Installing from Debian:$missing"
+  { apt-get update && apt-get install -y --no-install-recommends $missing; } >"$ROOT/var/apt.log" 2>&1 || { tail -n 20 "$ROOT/var/apt.log" >&2; fail "apt-get could not install; all of it is in var/apt.log"; }
+}
+
+ensure_node() { # Vite wants Node 20.19 or later; Debian 12 brings 18
+  export PATH="$ROOT/var/node/node_modules/.bin:$PATH"
+  node -e 'const [a, b] = process.versions.node.split(".").map(Number); process.exit(a > 20 || (a === 20 && b >= 19) ? 0 : 1)' 2>/dev/null && command -v npm >/dev/null && return
+  ensure_packages nodejs npm
+  say "Installing Node $NODE"
+  mkdir -p "$ROOT/var/node"
+  npm install --silent --no-audit --no-fund --prefix "$ROOT/var/node" "node@$NODE" "npm@11" >"$ROOT/var/node.log" 2>&1 || { tail -n 20 "$ROOT/var/node.log" >&2; fail "Node could not be installed"; }
+}
+
+stamp() { # FILE CONTENT-HASH-INPUTS...: true when nothing changed since it was stamped
+  local file=$1; shift
+  STAMP=$(cat "$@" 2>/dev/null | sha256sum | cut -d' ' -f1)
+  [ -f "$file" ] && [ "$(cat "$file")" = "$STAMP" ]
+}
+
+ensure_vendor() {
+  stamp "$ROOT/vendor/.stamp" "$ROOT/composer.json" && return
+  say "Installing PHP packages"
+  cd "$ROOT"
+  if [ ! -d var/symfony-src/src ]; then
+    rm -rf var/symfony-src
+    composer create-project symfony/symfony var/symfony-src "$SYMFONY" --no-install --no-scripts --no-interaction -q >var/composer.log 2>&1 || { tail -n 20 var/composer.log >&2; fail "the sources of Symfony could not be fetched"; }
+  fi
+  composer update --no-interaction --no-progress >var/composer.log 2>&1 || { tail -n 30 var/composer.log >&2; fail "composer could not install; all of it is in var/composer.log"; }
+  chmod -R a+rX vendor
+  echo "$STAMP" >vendor/.stamp
+}
+
+ensure_node_modules() {
+  stamp "$ROOT/web/node_modules/.stamp" "$ROOT/web/package-lock.json" && return
+  say "Installing front-end packages"
+  (cd "$ROOT/web" && npm ci --no-audit --no-fund >"$ROOT/var/npm.log" 2>&1) || { tail -n 30 "$ROOT/var/npm.log" >&2; fail "npm could not install; all of it is in var/npm.log"; }
+  echo "$STAMP" >"$ROOT/web/node_modules/.stamp"
+}
+
+ensure_built() {
+  local sources
+  sources=$(cd "$ROOT/web" && find src public *.html *.ts tsconfig*.json package-lock.json -type f 2>/dev/null | sort | sed "s|^|$ROOT/web/|")
+  # shellcheck disable=SC2086
+  stamp "$ROOT/web/dist/.stamp" $sources && return
+  say "Building the front end"
+  (cd "$ROOT/web" && npm run --silent build >"$ROOT/var/build.log" 2>&1) || { tail -n 40 "$ROOT/var/build.log" >&2; fail "the front end could not be built; all of it is in var/build.log"; }
+  chmod -R a+rX "$ROOT/web/dist"
+  echo "$STAMP" >"$ROOT/web/dist/.stamp"
+}
+
+# --- servers -----------------------------------------------------------------
+
+as_user() { # runs as www-data when root, so that no server runs as root
+  if [ "$(id -u)" = 0 ]; then setpriv --reuid www-data --regid www-data --init-groups "$@"; else "$@"; fi
+}
+
+instance() { # NAME HTTP-PORT DATABASE-PORT: sets where everything of the instance is
+  NAME=$1 HTTP_PORT=$2 DB_PORT=$3
+  RUN="$ROOT/var/instances/$NAME"
+  STORAGE="$RUN/storage"
+  mkdir -p "$RUN/tmp" "$RUN/log" "$STORAGE/published" "$STORAGE/incoming" "$ROOT/var/log" "$ROOT/var/cache"
+  export APP_ENV=${INSTANCE_ENV:-prod} DATABASE_URL="mysql://root@127.0.0.1:$DB_PORT/upper_pane?charset=utf8mb4" STORAGE_DIR="$STORAGE"
+  if [ ! -f "$ROOT/var/app_secret" ]; then (umask 077; head -c 24 /dev/urandom | od -An -tx1 | tr -d ' \n' >"$ROOT/var/app_secret"); fi
+  APP_SECRET=$(cat "$ROOT/var/app_secret"); export APP_SECRET
+}
+
+running() { # PID-FILE
+  [ -f "$1" ] && kill -0 "$(cat "$1")" 2>/dev/null
+}
+
+wait_until() { # SECONDS COMMAND...
+  local end=$((SECONDS + $1)); shift
+  until "$@" >/dev/null 2>&1; do [ $SECONDS -lt $end ] || return 1; sleep 0.1; done
+}
+
+database_up() {
+  running "$RUN/mariadb.pid" && return
+  local user=()
+  [ "$(id -u)" = 0 ] && user=(--user=mysql)
+  if [ ! -d "$RUN/mariadb/mysql" ]; then
+    mkdir -p "$RUN/mariadb"
+    mariadb-install-db --no-defaults "${user[@]}" --datadir="$RUN/mariadb" --auth-root-authentication-method=normal --skip-test-db >"$RUN/log/mariadb-install.log" 2>&1 || fail "MariaDB could not be set up; see $RUN/log/mariadb-install.log"
+  fi
+  rm -f "$RUN/mariadb.pid"
+  setsid mariadbd --no-defaults "${user[@]}" --datadir="$RUN/mariadb" --socket="$RUN/mariadb/s.sock" --pid-file="$RUN/mariadb/server.pid" \
+    --bind-address=127.0.0.1 --port="$DB_PORT" --skip-name-resolve --innodb-buffer-pool-size=128M --character-set-server=utf8mb4 --collation-server=utf8mb4_unicode_ci >"$RUN/log/mariadb.log" 2>&1 </dev/null &
+  echo $! >"$RUN/mariadb.pid"
+  wait_until 30 mariadb --no-defaults -uroot -h127.0.0.1 -P"$DB_PORT" -e 'CREATE DATABASE IF NOT EXISTS upper_pane; CREATE DATABASE IF NOT EXISTS upper_pane_test' || { tail -n 5 "$RUN/log/mariadb.log" >&2; fail "MariaDB does not answer on 127.0.0.1:$DB_PORT; is the port taken?"; }
+}
+
+php_up() {
+  running "$RUN/fpm.pid" && return
+  local user="" preload="$ROOT/var/cache/$APP_ENV/UpperPane_App_KernelProdContainer.preload.php" options=()
+  [ "$(id -u)" = 0 ] && user="user = www-data
+group = www-data"
+  [ -f "$preload" ] && options=(-d "opcache.preload=$preload" -d opcache.preload_user=www-data)
+  [ "$(id -u)" = 0 ] || options=()
+  cat >"$RUN/fpm.conf" <<CONF
+[global]
+error_log = $RUN/log/fpm.log
+daemonize = no
+[www]
+$user
+listen = $RUN/fpm.sock
+listen.mode = 0666
+pm = dynamic
+pm.max_children = 12
+pm.start_servers = 3
+pm.min_spare_servers = 2
+pm.max_spare_servers = 4
+clear_env = no
+catch_workers_output = yes
+php_admin_value[upload_max_filesize] = 2048M
+php_admin_value[post_max_size] = 2060M
+php_admin_value[memory_limit] = 256M
+php_admin_value[upload_tmp_dir] = $RUN/tmp
+php_admin_flag[display_errors] = off
+php_admin_flag[log_errors] = on
+CONF
+  chmod 1777 "$RUN/tmp"
+  setsid php-fpm8.2 -F -y "$RUN/fpm.conf" -d opcache.validate_timestamps=0 -d opcache.memory_consumption=128 -d realpath_cache_size=4096K "${options[@]}" >"$RUN/log/fpm.out" 2>&1 </dev/null &
+  echo $! >"$RUN/fpm.pid"
+  wait_until 15 test -S "$RUN/fpm.sock" || { tail -n 5 "$RUN/log/fpm.log" "$RUN/log/fpm.out" >&2; fail "PHP-FPM did not start"; }
+}
+
+web_up() {
+  running "$RUN/nginx.pid" && return
+  local user=""
+  [ "$(id -u)" = 0 ] && user="user www-data;"
+  sed -e "s|@USER@|$user|" -e "s|@RUN@|$RUN|g" -e "s|@ROOT@|$ROOT|g" -e "s|@STORAGE@|$STORAGE|g" -e "s|@PORT@|$HTTP_PORT|g" "$ROOT/bin/lib/nginx.conf" >"$RUN/nginx.conf"
+  nginx -e "$RUN/log/nginx.log" -t -q -c "$RUN/nginx.conf" 2>"$RUN/log/nginx.out" || { cat "$RUN/log/nginx.out" >&2; fail "nginx refuses its configuration, or port $HTTP_PORT is taken"; }
+  setsid nginx -e "$RUN/log/nginx.log" -c "$RUN/nginx.conf" -g 'daemon off;' >>"$RUN/log/nginx.out" 2>&1 </dev/null &
+  echo $! >"$RUN/nginx.pid"
+  wait_until 10 curl -fs -o /dev/null "http://127.0.0.1:$HTTP_PORT/" || { tail -n 5 "$RUN/log/nginx.log" >&2; fail "nginx does not answer on 127.0.0.1:$HTTP_PORT; is the port taken?"; }
+}
+
+worker_up() {
+  running "$RUN/worker.pid" && return
+  # A worker ends by itself now and then, so that memory never grows; the loop starts the next one.
+  as_user setsid bash -c 'while true; do php "$0/bin/console" messenger:consume jobs --sleep=0.2 --time-limit=1800 --memory-limit=200M -q; sleep 1; done' "$ROOT" >"$RUN/log/worker.log" 2>&1 </dev/null &
+  echo $! >"$RUN/worker.pid"
+}
+
+own_files() { # the servers' own user must be able to write what it writes
+  [ "$(id -u)" = 0 ] || return 0
+  chown -R www-data:www-data "$STORAGE" "$RUN/tmp" "$ROOT/var/log" "$ROOT/var/cache"
+}
+
+end_group() { # PID-FILE
+  if running "$1"; then
+    local pid; pid=$(cat "$1")
+    kill -TERM -- "-$pid" 2>/dev/null || kill -TERM "$pid" 2>/dev/null || true
+    wait_until 10 bash -c "! kill -0 $pid" || kill -KILL -- "-$pid" 2>/dev/null || true
+  fi
+  rm -f "$1"
+}
+
+instance_down() {
+  for server in players worker nginx fpm mariadb; do end_group "$RUN/$server.pid"; done
+}

@@ -1,0 +1,57 @@
+<?php
+
+declare(strict_types=1);
+
+namespace UpperPane\Tests\Core;
+
+use PHPat\Selector\Selector;
+use PHPat\Test\Builder\Rule;
+use PHPat\Test\PHPat;
+
+/** Arrows point down only (docs/architecture.md). Run by PHPStan, not by PHPUnit. */
+final class Architecture
+{
+    private const ROOMS = ['Display', 'Media', 'Data', 'Time', 'Layout', 'Overlay', 'Trigger', 'Playback', 'Handover'];
+
+    public function testCoreKnowsNothingButItself(): Rule
+    {
+        return PHPat::rule()
+            ->classes(Selector::inNamespace('UpperPane\Core'))
+            ->canOnlyDependOn()
+            ->classes(
+                Selector::inNamespace('UpperPane\Core'),
+                Selector::classname('/^[A-Za-z]+$/', true),
+            )
+            ->because('the core computes and knows no framework, no database and no HTTP');
+    }
+
+    /** @return iterable<string, Rule> */
+    public function testRoomsUseOnlyWhatStandsBeforeThem(): iterable
+    {
+        foreach (self::ROOMS as $place => $room) {
+            $later = array_map(
+                static fn (string $name) => Selector::inNamespace("UpperPane\\Core\\$name"),
+                array_slice(self::ROOMS, $place + 1),
+            );
+            if ($later !== []) {
+                yield $room => PHPat::rule()
+                    ->classes(Selector::inNamespace("UpperPane\\Core\\$room"))
+                    ->shouldNotDependOn()
+                    ->classes(...$later)
+                    ->because('a room uses the ground and the rooms before it');
+            }
+        }
+    }
+
+    public function testGroundUsesNoRoom(): Rule
+    {
+        return PHPat::rule()
+            ->classes(...array_map(
+                static fn (string $name) => Selector::inNamespace("UpperPane\\Core\\$name"),
+                ['Document', 'Geometry', 'Colour', 'Units', 'Finding'],
+            ))
+            ->shouldNotDependOn()
+            ->classes(...array_map(static fn (string $name) => Selector::inNamespace("UpperPane\\Core\\$name"), self::ROOMS))
+            ->because('the ground carries the rooms');
+    }
+}

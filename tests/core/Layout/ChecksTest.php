@@ -1,0 +1,192 @@
+<?php
+
+declare(strict_types=1);
+
+namespace UpperPane\Tests\Core\Layout;
+
+use PHPUnit\Framework\Attributes\DataProvider;
+use PHPUnit\Framework\TestCase;
+use UpperPane\Core\Display\Display;
+use UpperPane\Core\Finding\Finding;
+use UpperPane\Core\Layout\Checks;
+use UpperPane\Core\Layout\Layout;
+use UpperPane\Tests\Core\Make;
+
+/** @phpstan-import-type Doc from Make */
+final class ChecksTest extends TestCase
+{
+    /** A division that adds up, and the same with the footer entered wrong. Common practice, no source. */
+    public function testAFooterThatAddsUpIsClean(): void
+    {
+        self::assertSame([], $this->told(Make::harbour()));
+    }
+
+    public function testAFooterEnteredTooHighIsOutsideAndItsSumSaysSo(): void
+    {
+        $told = $this->told(Make::harbour(864, 864));
+
+        self::assertSame([
+            'warning element.outside "foot" goes beyond the canvas by 648 px at the bottom.',
+            'warning zone.sum 864 + 864 = 1728 px, the canvas is 1080 px high: 648 px too many',
+        ], $told);
+    }
+
+    public function testAFooterEnteredTooHighAndMovedUpOverlapsBothZones(): void
+    {
+        $told = $this->told(Make::harbour(216, 864));
+
+        self::assertContains('warning zone.overlap Zones "main" and "foot" overlap by 1344 x 648 px.', $told);
+        self::assertContains('warning zone.overlap Zones "side" and "foot" overlap by 576 x 648 px.', $told);
+        self::assertContains('warning zone.sum 864 + 864 = 1728 px, the canvas is 1080 px high: 648 px too many', $told);
+    }
+
+    public function testEveryFixOfARectangleCuresItsFinding(): void
+    {
+        $broken = [
+            Make::harbour(864, 864),
+            Make::harbour(216, 864),
+            Make::layout([Make::zone('a', 0, 0, 958, 1080), Make::zone('b', 960, 0, 960, 1080)]),
+            Make::layout([Make::zone('a', 0, 0, 962, 1080), Make::zone('b', 960, 0, 960, 1080)]),
+            Make::layout([Make::zone('a', 3, 2, 1916, 1077)]),
+        ];
+        $cured = 0;
+        foreach ($broken as $document) {
+            foreach ($this->findings($document) as $finding) {
+                $change = $finding->fix->change ?? [];
+                if (!isset($change['rect'])) {
+                    continue;
+                }
+                $repaired = $document;
+                foreach ($document['elements'] as $index => $element) {
+                    if ($element['id'] === $change['element']) {
+                        $repaired['elements'][$index]['rect'] = $change['rect'];
+                    }
+                }
+                self::assertNotContains($finding->message, array_map(static fn (Finding $f): string => $f->message, $this->findings($repaired)));
+                $cured++;
+            }
+        }
+        self::assertGreaterThan(8, $cured);
+    }
+
+    /**
+     * @param Doc $document
+     * @param list<string> $told
+     * @param ?Doc $display
+     */
+    #[DataProvider('designs')]
+    public function testTells(array $document, array $told, ?array $display = null): void
+    {
+        self::assertSame($told, $this->told($document, $display));
+    }
+
+    /** @return iterable<string, array{0: Doc, 1: list<string>, 2?: Doc}> */
+    public static function designs(): iterable
+    {
+        $whole = static fn (array ...$items): array => Make::layout([Make::zone('a', 0, 0, 1920, 1080, array_values($items))]);
+        yield 'an empty canvas has nothing to say' => [Make::layout([]), []];
+        yield 'a zone with nothing to play' => [$whole(), ['stop zone.empty Zone "a" has nothing to play.']];
+        yield 'a zone with all switched off' => [$whole(Make::picture('i1', 1920, 1080, enabled: false)), ['stop zone.empty All items of zone "a" are switched off.']];
+        yield 'a zone that nobody will see' => [
+            Make::layout([Make::zone('a', 0, 0, 1920, 1080), Make::zone('b', 2000, 0, 100, 100)]),
+            ['stop element.outside "b" lies wholly outside the canvas of 1920 x 1080 px.'],
+        ];
+        yield 'a zone in a zone is an inset, and left out of the sums' => [
+            Make::layout([Make::zone('a', 0, 0, 1920, 1080), Make::zone('b', 100, 100, 300, 200)]),
+            ['hint zone.overlap Zone "b" lies wholly inside zone "a".'],
+        ];
+        yield 'a gap of 2 px' => [
+            Make::layout([Make::zone('a', 0, 0, 958, 1080), Make::zone('b', 960, 0, 960, 1080)]),
+            [
+                'warning zone.sum 958 + 960 = 1918 px, the canvas is 1920 px wide: 2 px too few',
+                'warning zone.sliver Zones "a" and "b" are apart by 2 px.',
+                'hint zone.uncovered Nothing covers 2 x 1080 px at 958, 0: the background shows.',
+            ],
+        ];
+        yield 'a picture that covers the rest' => [
+            Make::layout([
+                Make::zone('a', 0, 0, 1920, 880),
+                ['id' => 'p', 'kind' => 'picture', 'rect' => ['x' => 0, 'y' => 880, 'width' => 1920, 'height' => 200], 'media' => Make::picture('p', 1920, 200)['media']],
+            ]),
+            ['warning zone.sum 880 px, the canvas is 1080 px high: 200 px too few'],
+        ];
+        yield 'a picture that loses an eighth' => [
+            $whole(Make::picture('i1', 1920, 1234, fit: 'cover')),
+            ['hint item.aspect "i1.png" (1920 x 1234 px) loses 12 % of its area in "a" (1920 x 1080 px, cover).'],
+        ];
+        yield 'a portrait picture on a landscape zone' => [
+            $whole(Make::picture('i1', 1080, 1920)),
+            ['warning item.aspect "i1.png" (1080 x 1920 px) leaves 68 % of the box empty in "a" (1920 x 1080 px, contain).'],
+        ];
+        yield 'a picture stretched' => [
+            $whole(Make::picture('i1', 1920, 1200, fit: 'fill')),
+            ['hint item.aspect "i1.png" (1920 x 1200 px) is stretched by 11 % in "a" (1920 x 1080 px, fill).'],
+        ];
+        yield 'a picture too small for its zone' => [
+            $whole(Make::picture('i1', 960, 540)),
+            ['warning item.upscaled "i1.png" has 960 x 540 px and is drawn at 2 times its size in "a": it will look soft.'],
+        ];
+        yield 'a picture sharp on the canvas, soft on the display' => [
+            $whole(Make::picture('i1', 1920, 1080)),
+            [
+                'warning item.upscaled "i1.png" has 1920 x 1080 px and is drawn at 2 times its size in "a" on Check-in 1: it will look soft.',
+                'hint display.scaled The canvas of 1920 x 1080 px is scaled by 2 to the 3840 x 2160 px of Check-in 1.',
+            ],
+            Make::display(3840, 2160),
+        ];
+        yield 'a film cut' => [
+            $whole(Make::film('f1', 15_000, duration_ms: 5000)),
+            ['warning item.cut "f1.mp4" lasts 15 s and is given 5 s in "a": 10 s are cut.'],
+        ];
+        yield 'a landscape canvas for a panel that hangs turned' => [
+            $whole(Make::picture('i1', 1920, 1080)),
+            [
+                'stop display.crossed The canvas is 1920 x 1080 px, landscape; Check-in 1 is 1080 x 1920 px, portrait.',
+                'stop canvas.swapped Width and height of the canvas are swapped: 1920 x 1080 px is given, Check-in 1 is 1080 x 1920 px.',
+            ],
+            Make::display(1920, 1080, 90),
+        ];
+        yield 'a canvas on a stretched bar' => [
+            $whole(Make::picture('i1', 1920, 1080)),
+            ['hint display.padded The canvas of 1920 x 1080 px covers 50.0 % of Check-in 1 (1920 x 540 px); the rest stays black.'],
+            Make::display(1920, 540),
+        ];
+    }
+
+    public function testEveryCheckIsExplainedAndEveryCheckRuns(): void
+    {
+        $classes = array_map(static fn (object $check): string => basename(str_replace('\\', '/', $check::class)) . '.php', Checks::all());
+        $files = array_diff(array_map(static fn (string $file): string => basename($file), glob(__DIR__ . '/../../../core/src/Layout/Check/*.php') ?: []), ['Check.php', 'Subject.php']);
+        sort($classes);
+        self::assertSame(array_values($files), $classes);
+
+        $explained = (string) file_get_contents(__DIR__ . '/../../../docs/checks.md');
+        foreach ($files as $file) {
+            preg_match_all("/'((?:zone|element|item|canvas|display)\\.[a-z]+)'/", (string) file_get_contents(__DIR__ . "/../../../core/src/Layout/Check/$file"), $codes);
+            self::assertNotEmpty($codes[1], $file);
+            foreach ($codes[1] as $code) {
+                self::assertStringContainsString("`$code`", $explained);
+            }
+        }
+    }
+
+    /**
+     * @param Doc $document
+     * @param ?Doc $display
+     * @return list<Finding>
+     */
+    private function findings(array $document, ?array $display = null): array
+    {
+        return Checks::run(Layout::fromArray($document), $display === null ? null : Display::fromArray($display))->all;
+    }
+
+    /**
+     * @param Doc $document
+     * @param ?Doc $display
+     * @return list<string>
+     */
+    private function told(array $document, ?array $display = null): array
+    {
+        return array_map(static fn (Finding $f): string => "{$f->level->value} $f->code $f->message", $this->findings($document, $display));
+    }
+}
