@@ -1,0 +1,182 @@
+<?php
+
+declare(strict_types=1);
+
+namespace UpperPane\Demo;
+
+use Doctrine\ORM\EntityManagerInterface;
+use League\Flysystem\FilesystemOperator;
+use Psr\Clock\ClockInterface;
+use Symfony\Component\Console\Attribute\AsCommand;
+use Symfony\Component\Console\Command\Command;
+use Symfony\Component\Console\Input\InputInterface;
+use Symfony\Component\Console\Output\OutputInterface;
+use Symfony\Component\DependencyInjection\Attribute\Target;
+use Symfony\Component\PasswordHasher\Hasher\UserPasswordHasherInterface;
+use UpperPane\App\Account\Account;
+use UpperPane\App\Display\SurveyedDisplay;
+use UpperPane\App\Estate\Place;
+use UpperPane\App\Handover\Handover;
+use UpperPane\App\Handover\Offer;
+use UpperPane\App\Layout\Design;
+use UpperPane\App\Layout\DesignKind;
+use UpperPane\App\Layout\DesignRevision;
+use UpperPane\App\Media\MediaAsset;
+use UpperPane\App\Media\ProbeMedia;
+use UpperPane\App\Media\ProbeMediaHandler;
+use UpperPane\App\Playback\Player;
+use UpperPane\App\Playback\Pointers;
+use UpperPane\Core\Document\Node;
+
+/** Loads the demo estate into an empty database: the Pellan Islands Ferries, all made up. */
+#[AsCommand('upper-pane:demo', 'Loads the demo estate into an empty database.')]
+final readonly class LoadDemo
+{
+    public const PASSWORD = 'harbour';
+
+    public function __construct(
+        private EntityManagerInterface $entities,
+        private UserPasswordHasherInterface $hasher,
+        private ProbeMediaHandler $probe,
+        private Handover $handover,
+        private Pointers $pointers,
+        private ClockInterface $clock,
+        #[Target('incoming')]
+        private FilesystemOperator $incoming,
+        private string $projectDir,
+        private string $storageDir,
+    ) {
+    }
+
+    public function __invoke(InputInterface $input, OutputInterface $output): int
+    {
+        if ($this->entities->getRepository(Place::class)->count() > 0) {
+            $output->writeln('There is an estate already; nothing is loaded.');
+
+            return Command::SUCCESS;
+        }
+        $demo = Node::fromJson((string) file_get_contents("$this->projectDir/demo/estate.json"));
+        $this->accounts($demo->field('accounts'));
+        $this->places($demo->field('places'));
+        $this->displays($demo->field('displays'));
+        $this->media();
+        $this->designs($demo->field('made_for'));
+        $this->players($demo);
+        foreach ($demo->field('handed_over')->items() as $row) {
+            $source = $this->handover->source($row->field('source'));
+            $offers = array_map(fn (Node $id): Offer => $this->handover->offer($source, $this->display($id->id())), $row->field('displays')->items());
+            $this->handover->handOver($source, $offers, 'ines');
+        }
+
+        return Command::SUCCESS;
+    }
+
+    private function accounts(Node $accounts): void
+    {
+        foreach ($accounts->items() as $row) {
+            $login = $row->field('login')->id();
+            assert($login !== '');
+            $account = new Account($login, $row->field('name')->text(), $row->field('role')->text());
+            $account->setPasswordHash($this->hasher->hashPassword($account, self::PASSWORD));
+            $this->entities->persist($account);
+        }
+        $this->entities->flush();
+    }
+
+    private function places(Node $places): void
+    {
+        foreach ($places->items() as $position => $row) {
+            $parent = $row->field('parent')->value === null ? null : $this->entities->find(Place::class, $row->field('parent')->id());
+            $this->entities->persist(new Place($row->field('id')->id(), $row->field('name')->text(), $parent, $position));
+            $this->entities->flush();
+        }
+    }
+
+    private function displays(Node $displays): void
+    {
+        foreach ($displays->items() as $position => $row) {
+            $document = $row->field('display');
+            $place = $this->entities->find(Place::class, $row->field('place')->id()) ?? throw $row->refused('ref.unknown', 'hangs at no place.');
+            $this->entities->persist(new SurveyedDisplay($document->field('id')->id(), $place, (array) $document->value, $position));
+        }
+        $this->entities->flush();
+    }
+
+    private function media(): void
+    {
+        foreach (glob("$this->projectDir/demo/media/*.*") ?: [] as $file) {
+            $asset = new MediaAsset(pathinfo($file, PATHINFO_FILENAME), basename($file), (int) filesize($file), $this->clock->now(), 'ines');
+            $this->incoming->write($asset->id, (string) file_get_contents($file));
+            $this->entities->persist($asset);
+            $this->entities->flush();
+            ($this->probe)(new ProbeMedia($asset->id));
+            if ($asset->state !== MediaAsset::READY) {
+                throw new \RuntimeException((string) $asset->refusal);
+            }
+        }
+    }
+
+    private function designs(Node $madeFor): void
+    {
+        foreach (glob("$this->projectDir/demo/layouts/*.json") ?: [] as $file) {
+            $document = json_decode((string) file_get_contents($file), true, flags: JSON_THROW_ON_ERROR);
+            assert(is_array($document));
+            $document = $this->withMediaIds($document);
+            $node = Node::root($document);
+            $id = $node->field('id')->id();
+            /** @var array<string, mixed> $document */
+            $design = new Design(
+                $id,
+                $node->has('canvas') ? DesignKind::Layout : DesignKind::Playlist,
+                $node->field('name')->text(),
+                $document,
+                $madeFor->optional($id)?->id(),
+                $this->clock->now(),
+                'ines',
+            );
+            $this->entities->persist($design);
+            $this->entities->persist(DesignRevision::of($design));
+        }
+        $this->entities->flush();
+    }
+
+    /** Players that the stand-in plays (stand-ins/players.php reads the list that is written here). */
+    private function players(Node $demo): void
+    {
+        $names = static fn (string $list): array => array_map(static fn (Node $id): string => $id->id(), $demo->field($list)->items());
+        $addresses = [];
+        foreach ($this->entities->getRepository(SurveyedDisplay::class)->findBy([], ['position' => 'ASC']) as $display) {
+            if (in_array($display->id, $names('without_player'), true)) {
+                continue;
+            }
+            $player = new Player("player-$display->id", 'Player of ' . $display->display()->name, $display, Player::newSecret(), $this->clock->now());
+            $this->entities->persist($player);
+            $this->entities->flush();
+            $this->pointers->writeOne($player);
+            $addresses[] = ['secret' => $player->secret, 'display' => $display->id, 'silent_after_s' => in_array($display->id, $names('silent_players'), true) ? 5 : null];
+        }
+        file_put_contents("$this->storageDir/players.json", json_encode($addresses, JSON_PRETTY_PRINT | JSON_THROW_ON_ERROR));
+    }
+
+    /**
+     * @param array<mixed> $document
+     * @return array<mixed>
+     */
+    private function withMediaIds(array $document): array
+    {
+        foreach ($document as $key => $value) {
+            if ($key === 'media' && is_array($value) && is_string($value['name'] ?? null)) {
+                $document[$key] = ['id' => pathinfo($value['name'], PATHINFO_FILENAME)] + $value;
+            } elseif (is_array($value)) {
+                $document[$key] = $this->withMediaIds($value);
+            }
+        }
+
+        return $document;
+    }
+
+    private function display(string $id): SurveyedDisplay
+    {
+        return $this->entities->find(SurveyedDisplay::class, $id) ?? throw new \RuntimeException("No display $id.");
+    }
+}

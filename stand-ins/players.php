@@ -1,0 +1,80 @@
+<?php
+
+declare(strict_types=1);
+
+// Simulated players: each polls its pointer, fetches a new release whole, verifies it, "plays" it and reports.
+// Usage: php stand-ins/players.php http://127.0.0.1:8080 players.json [seconds]
+// players.json: [{"secret", "display", "silent_after_s": null or seconds, "refuse_media": true to fail every download}]
+// Ends by itself after the seconds given, else runs until it is stopped.
+
+[, $base, $list] = $argv + [1 => '', 2 => ''];
+$until = isset($argv[3]) ? microtime(true) + (float) $argv[3] : INF;
+$players = is_file($list) ? json_decode((string) file_get_contents($list), true) : null;
+if (!is_array($players) || !str_starts_with($base, 'http://127.0.0.1')) {
+    fwrite(STDERR, "Wanted: the address of the application on 127.0.0.1, and a list of players.\n");
+    exit(2);
+}
+
+/** @return array{int, string} status and body; status 0 when nobody answers */
+function ask(string $url, ?string $json = null): array
+{
+    $curl = curl_init($url);
+    assert($curl !== false);
+    curl_setopt_array($curl, [CURLOPT_RETURNTRANSFER => true, CURLOPT_TIMEOUT => 10, CURLOPT_CONNECTTIMEOUT => 2]);
+    if ($json !== null) {
+        curl_setopt_array($curl, [CURLOPT_POST => true, CURLOPT_POSTFIELDS => $json, CURLOPT_HTTPHEADER => ['Content-Type: application/json']]);
+    }
+    $body = curl_exec($curl);
+
+    return [(int) curl_getinfo($curl, CURLINFO_RESPONSE_CODE), is_string($body) ? $body : ''];
+}
+
+/** Whether all of a release is there and unharmed. */
+function fetched(string $base, string $url, string $sha256, bool $refuseMedia): bool
+{
+    [$status, $release] = ask($base . $url);
+    if ($status !== 200 || hash('sha256', $release) !== $sha256) {
+        return false;
+    }
+    $content = json_decode($release, true);
+    foreach (is_array($content) && is_array($content['media'] ?? null) ? $content['media'] : [] as $media) {
+        if ($refuseMedia || !is_array($media) || !is_string($media['url']) || hash('sha256', ask($base . $media['url'])[1]) !== $media['sha256']) {
+            return false;
+        }
+    }
+
+    return true;
+}
+
+$began = microtime(true);
+/** @var array<int, array{plays: ?string, since: ?string, trouble: ?string, called: float}> $states */
+$states = [];
+while (microtime(true) < $until) {
+    foreach ($players as $index => $player) {
+        if (!is_array($player) || !is_string($player['secret'] ?? null)) {
+            continue;
+        }
+        $state = $states[$index] ?? ['plays' => null, 'since' => null, 'trouble' => null, 'called' => 0.0];
+        $silentAfter = $player['silent_after_s'] ?? null;
+        if (is_numeric($silentAfter) && microtime(true) - $began > $silentAfter) {
+            continue;
+        }
+        [$status, $body] = ask("$base/pointers/{$player['secret']}.json");
+        $pointer = $status === 200 ? json_decode($body, true) : null;
+        $release = is_array($pointer) && is_array($pointer['release'] ?? null) ? $pointer['release'] : null;
+        $changed = false;
+        if ($release !== null && is_string($release['sha256']) && is_string($release['url']) && $release['sha256'] !== $state['plays']) {
+            $whole = fetched($base, $release['url'], $release['sha256'], ($player['refuse_media'] ?? false) === true);
+            $state['trouble'] = $whole ? null : 'A file of the new release could not be fetched; the old one goes on.';
+            $state['plays'] = $whole ? $release['sha256'] : $state['plays'];
+            $state['since'] = $whole ? gmdate('Y-m-d\TH:i:s\Z') : $state['since'];
+            $changed = true;
+        }
+        if ($changed || microtime(true) - $state['called'] > 10) {
+            ask("$base/api/play/{$player['secret']}/report", (string) json_encode(['release' => $state['plays'], 'since' => $state['since'], 'trouble' => $state['trouble']]));
+            $state['called'] = microtime(true);
+        }
+        $states[$index] = $state;
+    }
+    usleep(2_000_000);
+}
