@@ -1,0 +1,130 @@
+<?php
+
+declare(strict_types=1);
+
+namespace UpperPane\Tests\Browser\Support;
+
+use Facebook\WebDriver\Chrome\ChromeDevToolsDriver;
+use Facebook\WebDriver\Chrome\ChromeOptions;
+use Facebook\WebDriver\Remote\DesiredCapabilities;
+use Facebook\WebDriver\Remote\RemoteWebDriver;
+use Facebook\WebDriver\Remote\RemoteWebElement;
+use Facebook\WebDriver\WebDriverBy;
+use Facebook\WebDriver\WebDriverWait;
+
+/** Headless Chromium with a page of exactly the size asked for. */
+final class Chrome
+{
+    private function __construct(public readonly RemoteWebDriver $driver, private readonly Process $chromedriver, public readonly string $profile)
+    {
+    }
+
+    /** @param ?string $profile the folder of an earlier browser, to go on with its storage */
+    public static function open(int $width = 1280, int $height = 800, ?string $profile = null): self
+    {
+        $port = Process::freePort();
+        $chromedriver = Process::start(['chromedriver', "--port=$port"], "http://127.0.0.1:$port/status");
+        $profile ??= sys_get_temp_dir() . '/upper-pane-chrome-' . bin2hex(random_bytes(6));
+        $options = (new ChromeOptions())->addArguments([
+            '--headless=new', '--no-sandbox', '--disable-gpu', '--disable-dev-shm-usage', '--disable-quic', '--no-first-run', '--disable-background-networking',
+            '--disable-component-update', '--disable-sync', '--hide-scrollbars', '--force-color-profile=srgb', "--user-data-dir=$profile",
+        ]);
+        $driver = RemoteWebDriver::create("http://127.0.0.1:$port", DesiredCapabilities::chrome()->setCapability(ChromeOptions::CAPABILITY, $options), 30_000, 120_000);
+        $chrome = new self($driver, $chromedriver, $profile);
+        $chrome->resize($width, $height);
+
+        return $chrome;
+    }
+
+    public function resize(int $width, int $height): void
+    {
+        (new ChromeDevToolsDriver($this->driver))->execute('Emulation.setDeviceMetricsOverride', [
+            'width' => $width, 'height' => $height, 'deviceScaleFactor' => 1, 'mobile' => false,
+        ]);
+    }
+
+    public function go(string $url): self
+    {
+        $this->driver->get($url);
+
+        return $this;
+    }
+
+    /** The first element that fits the CSS selector and, where given, has this text; waits for it. */
+    public function see(string $selector, ?string $text = null, int $seconds = 15): RemoteWebElement
+    {
+        $found = $this->until(fn (): ?RemoteWebElement => $this->find($selector, $text), "“{$selector}” with the text “{$text}”", $seconds);
+        assert($found instanceof RemoteWebElement);
+
+        return $found;
+    }
+
+    public function find(string $selector, ?string $text = null): ?RemoteWebElement
+    {
+        foreach ($this->driver->findElements(WebDriverBy::cssSelector($selector)) as $element) {
+            if ($element->isDisplayed() && ($text === null || str_contains($element->getText(), $text))) {
+                return $element;
+            }
+        }
+
+        return null;
+    }
+
+    public function press(string $selector, ?string $text = null): self
+    {
+        $this->until(function () use ($selector, $text): bool {
+            $this->see($selector, $text)->click();
+
+            return true;
+        }, "pressing “{$selector}” “{$text}”");
+
+        return $this;
+    }
+
+    /** Types over what stands in a field, and leaves it with Tab. */
+    public function type(string $selector, string $text): self
+    {
+        $field = $this->see($selector);
+        $field->click();
+        $field->sendKeys("\u{E009}a\u{E000}" . $text . "\u{E004}");
+
+        return $this;
+    }
+
+    /**
+     * @template T
+     * @param \Closure(): T $condition anything but null, false and a thrown web driver error
+     * @return T
+     */
+    public function until(\Closure $condition, string $what, int $seconds = 15): mixed
+    {
+        $result = (new WebDriverWait($this->driver, $seconds, 100))->until(static function () use ($condition): mixed {
+            try {
+                return $condition() ?: null;
+            } catch (\Facebook\WebDriver\Exception\StaleElementReferenceException | \Facebook\WebDriver\Exception\ElementClickInterceptedException) {
+                return null;
+            }
+        }, "Waited $seconds s for $what at " . $this->driver->getCurrentURL());
+
+        return $result;
+    }
+
+    public function script(string $script, mixed ...$arguments): mixed
+    {
+        return $this->driver->executeScript($script, array_values($arguments));
+    }
+
+    public function shot(string $file): void
+    {
+        $this->driver->takeScreenshot($file);
+    }
+
+    public function close(): void
+    {
+        try {
+            $this->driver->quit();
+        } finally {
+            $this->chromedriver->stop();
+        }
+    }
+}

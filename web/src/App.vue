@@ -1,0 +1,38 @@
+<script setup lang="ts">
+import { onMounted, ref } from 'vue'
+import ChecksShelf from './ui/ChecksShelf.vue'
+import KeyList from './ui/KeyList.vue'
+import Passage from './ui/Passage.vue'
+import SignIn from './ui/SignIn.vue'
+import { useSession } from './ui/session'
+
+const session = useSession()
+const away = ref(false)
+
+async function begin() {
+  try {
+    await session.load()
+    away.value = false
+  } catch {
+    away.value = true
+    setTimeout(begin, 3000)
+  }
+}
+onMounted(begin)
+</script>
+
+<template>
+  <BApp>
+    <div v-if="session.account" class="shell">
+      <Passage />
+      <RouterView />
+      <ChecksShelf />
+      <KeyList />
+    </div>
+    <SignIn v-else-if="session.known" />
+    <p v-else class="empty">
+      {{ away ? 'The server does not answer. This page tries again every three seconds.' : 'Opening Upper Pane.' }}
+    </p>
+    <SignIn v-if="session.isLost" again />
+  </BApp>
+</template>

@@ -1,0 +1,209 @@
+<script setup lang="ts">
+import { useQueryClient } from '@tanstack/vue-query'
+import { computed, ref } from 'vue'
+import DisplayPicture from '../Estate/DisplayPicture.vue'
+import { type DisplayState, type PlayerState, isSilent } from '../Estate/estate'
+import { api, Problem, sentence } from '../ui/api'
+import { ago, size } from '../ui/format'
+
+/** One display: its survey, its players, and the way to bind a new one. */
+const props = defineProps<{ display: DisplayState; at: number }>()
+defineEmits<{ close: [] }>()
+
+const queries = useQueryClient()
+const code = ref('')
+const trouble = ref('')
+const said = ref('')
+const pxPerMm = computed(() => props.display.raster.width / props.display.active_mm.width)
+
+async function bind() {
+  trouble.value = said.value = ''
+  try {
+    await api.post<PlayerState>('players', { code: code.value, display: props.display.id })
+    said.value = `The player is bound to ${props.display.name}. It begins to play what is handed over.`
+    code.value = ''
+    await queries.invalidateQueries({ queryKey: ['estate'] })
+  } catch (e) {
+    trouble.value = e instanceof Problem && e.path === '/code' ? e.message : sentence(e)
+  }
+}
+
+async function revoke(player: PlayerState) {
+  if (!confirm(`Take back the address of “${player.name}”? It stops playing, and has to be bound anew.`)) return
+  try {
+    await api.delete(`players/${player.id}`)
+    await queries.invalidateQueries({ queryKey: ['estate'] })
+  } catch (e) {
+    trouble.value = sentence(e)
+  }
+}
+</script>
+
+<template>
+  <aside class="sheet" :aria-label="display.name">
+    <div class="group-head">
+      <h2>{{ display.name }}</h2>
+      <button type="button" class="btn btn-link btn-sm" @click="$emit('close')">close</button>
+    </div>
+    <div class="hung" :class="display.orientation">
+      <span class="mm across figures">{{ display.active_mm.width.toFixed(1) }} mm · {{ display.raster.width }} px</span>
+      <span class="mm down figures">{{ display.active_mm.height.toFixed(1) }} mm · {{ display.raster.height }} px</span>
+      <div class="frame"><DisplayPicture :display="display" :at="at" /></div>
+    </div>
+    <dl>
+      <dt>Place</dt>
+      <dd>{{ display.way.join(' › ') }}</dd>
+      <dt>Raster as it hangs</dt>
+      <dd class="figures">{{ size(display.raster) }} px</dd>
+      <dt>Panel turned</dt>
+      <dd class="figures">{{ display.rotation }}°</dd>
+      <dt>Density</dt>
+      <dd class="figures">{{ pxPerMm.toFixed(4) }} px/mm</dd>
+      <dt>Read from</dt>
+      <dd class="figures">
+        {{ (display.viewing.nearest_mm / 1000).toFixed(1) }} to {{ (display.viewing.farthest_mm / 1000).toFixed(1) }} m
+      </dd>
+      <dt>Time zone</dt>
+      <dd>{{ display.timezone }}</dd>
+      <dt>Shows</dt>
+      <dd>
+        {{ display.release ? `${display.release.name}, release ${display.release.number}` : 'nothing handed over yet' }}
+      </dd>
+    </dl>
+    <div class="d-flex gap-2 mb-3">
+      <RouterLink class="btn btn-outline-dark btn-sm" :to="`/layouts?new=${display.id}`">New layout for it</RouterLink>
+      <RouterLink class="btn btn-outline-dark btn-sm" :to="`/handover?display=${display.id}`"
+        >Hand over to it</RouterLink
+      >
+    </div>
+    <h3>Players</h3>
+    <ul v-if="display.players.length">
+      <li v-for="player in display.players" :key="player.id">
+        <span
+          >{{ player.name }}<br /><span class="small" :class="isSilent(player, at) ? 'said-error' : 'soft'"
+            >called {{ ago(player.called_at, at) }}</span
+          ></span
+        >
+        <span>
+          <a v-if="player.address" :href="player.address" target="_blank" rel="noopener">open</a>
+          <button type="button" class="btn btn-link btn-sm" @click="revoke(player)">take back</button>
+        </span>
+      </li>
+    </ul>
+    <p v-else class="soft small">
+      None yet. Open <b>/player</b> on the device; it shows a code of six letters and figures.
+    </p>
+    <form class="bind" @submit.prevent="bind">
+      <label for="code">Code on the new player</label>
+      <BFormInput
+        id="code"
+        v-model="code"
+        class="figures"
+        maxlength="9"
+        autocomplete="off"
+        placeholder="K7M 4TX"
+        required
+      />
+      <BButton type="submit" variant="primary" size="sm">Bind</BButton>
+    </form>
+    <p v-if="trouble" class="said-error small" role="alert">{{ trouble }}</p>
+    <p v-if="said" class="small" role="status">{{ said }}</p>
+  </aside>
+</template>
+
+<style scoped>
+.sheet {
+  background: var(--sheet);
+  border-left: 1px solid var(--ink);
+  padding: 12px 16px;
+  overflow: auto;
+  min-height: 0;
+}
+.hung {
+  display: grid;
+  grid-template-columns: 22px auto;
+  grid-template-rows: 22px auto;
+  justify-content: center;
+  background: var(--ground);
+  padding: 10px 22px 18px;
+  margin-bottom: 10px;
+}
+.frame {
+  grid-area: 2 / 2;
+  width: 270px;
+  border: 2px solid var(--ink);
+}
+.portrait .frame {
+  width: 130px;
+}
+.mm {
+  background: var(--sheet);
+  font-size: 0.75rem;
+  text-align: center;
+  line-height: 16px;
+  align-self: start;
+  justify-self: center;
+  padding: 0 6px;
+  white-space: nowrap;
+}
+.across {
+  grid-area: 1 / 2;
+}
+.down {
+  grid-area: 2 / 1;
+  writing-mode: vertical-rl;
+  transform: rotate(180deg);
+  align-self: center;
+  padding: 6px 0;
+}
+dl {
+  display: grid;
+  grid-template-columns: auto 1fr;
+  margin: 0 0 12px;
+}
+dt,
+dd {
+  border-bottom: 1px solid var(--rule);
+  padding: 3px 0;
+  margin: 0;
+  font-size: 0.875rem;
+}
+dt {
+  font-weight: 400;
+  color: var(--soft);
+  padding-right: 14px;
+}
+dd {
+  text-align: right;
+}
+h3 {
+  font-weight: 650;
+}
+ul {
+  list-style: none;
+  padding: 0;
+  margin: 4px 0 8px;
+}
+li {
+  display: flex;
+  justify-content: space-between;
+  align-items: center;
+  border-bottom: 1px solid var(--rule);
+  padding: 4px 0;
+  font-size: 0.875rem;
+}
+.bind {
+  display: grid;
+  grid-template-columns: 1fr auto;
+  gap: 2px 8px;
+}
+.bind label {
+  grid-column: 1 / 3;
+  font-size: 0.8125rem;
+  color: var(--soft);
+}
+.bind input {
+  text-transform: uppercase;
+  letter-spacing: 0.08em;
+}
+</style>

@@ -1,0 +1,171 @@
+<script setup lang="ts">
+import { useNow } from '@vueuse/core'
+import { computed, onBeforeUnmount, watchEffect } from 'vue'
+import { useRoute, useRouter } from 'vue-router'
+import DisplayPicture from '../Estate/DisplayPicture.vue'
+import { type DisplayState, useEstate } from '../Estate/estate'
+import { clock, size, zoneName } from '../ui/format'
+import { useShelf } from '../ui/shelf'
+import DisplaySheet from './DisplaySheet.vue'
+
+const { query, displays, byPlace } = useEstate()
+const now = useNow({ interval: 1000 })
+const at = computed(() => Math.floor(now.value.getTime() / 1000) * 1000)
+const route = useRoute()
+const router = useRouter()
+const shelf = useShelf()
+
+const search = computed({
+  get: () => (typeof route.query.search === 'string' ? route.query.search : ''),
+  set: (search) => void router.replace({ query: { ...route.query, search: search || undefined } }),
+})
+const turned = computed({
+  get: () => (typeof route.query.orientation === 'string' ? route.query.orientation : ''),
+  set: (orientation) => void router.replace({ query: { ...route.query, orientation: orientation || undefined } }),
+})
+const chosen = computed(() => displays.value.find((d) => d.id === route.query.display) ?? null)
+
+const fits = (d: DisplayState) =>
+  (turned.value === '' || d.orientation === turned.value) &&
+  `${d.name} ${d.way.join(' ')} ${d.timezone} ${d.raster.width}x${d.raster.height}`
+    .toLowerCase()
+    .includes(search.value.trim().toLowerCase())
+const shown = computed(() =>
+  byPlace.value.map((p) => ({ ...p, displays: p.displays.filter(fits) })).filter((p) => p.displays.length > 0),
+)
+
+const choose = (d: DisplayState | null) => router.replace({ query: { ...route.query, display: d?.id } })
+const metres = (mm: number) => (mm / 1000).toFixed(1)
+
+watchEffect(() => {
+  shelf.remark = `${displays.value.length} displays surveyed`
+})
+onBeforeUnmount(() => shelf.clear())
+</script>
+
+<template>
+  <main class="station">
+    <div class="head">
+      <div>
+        <h1>Displays</h1>
+        <p class="facts m-0">What is out there: raster, orientation, size, and from where it is looked at</p>
+      </div>
+      <div class="actions">
+        <BFormInput
+          v-model="search"
+          type="search"
+          placeholder="Search name, place, raster"
+          aria-label="Search displays"
+        />
+        <div class="choice" role="group" aria-label="Orientation">
+          <button
+            v-for="o in ['', 'landscape', 'portrait']"
+            :key="o"
+            type="button"
+            :aria-pressed="turned === o"
+            @click="turned = o"
+          >
+            {{ o || 'all' }}
+          </button>
+        </div>
+      </div>
+    </div>
+    <div class="columns displays" :class="{ split: chosen }">
+      <section class="body p-3" aria-label="Surveyed displays">
+        <p v-if="query.isPending.value" class="empty">Reading the estate.</p>
+        <p v-else-if="query.error.value && displays.length === 0" class="empty said-error">
+          {{ query.error.value.message }}
+        </p>
+        <div v-else-if="shown.length === 0" class="empty">
+          <h2>{{ displays.length ? 'No display fits this search' : 'No display is surveyed yet' }}</h2>
+          <p v-if="displays.length">
+            <a href="#" @click.prevent="router.replace({ query: {} })">Show all {{ displays.length }}</a>
+          </p>
+        </div>
+        <table v-else class="table align-middle">
+          <thead>
+            <tr>
+              <th scope="col">Display</th>
+              <th scope="col">Raster, px</th>
+              <th scope="col">Orientation</th>
+              <th scope="col">Size, mm</th>
+              <th scope="col">Read from, m</th>
+              <th scope="col">Time there</th>
+              <th scope="col">Player</th>
+            </tr>
+          </thead>
+          <tbody v-for="place in shown" :key="place.id">
+            <tr class="place">
+              <th colspan="7" scope="rowgroup">{{ place.displays[0]!.way.slice(1).join(' › ') || place.name }}</th>
+            </tr>
+            <tr v-for="d in place.displays" :key="d.id" :class="{ on: chosen?.id === d.id }" @click="choose(d)">
+              <td>
+                <div class="name">
+                  <div class="mini" :class="d.orientation"><DisplayPicture :display="d" :at="at" /></div>
+                  <button type="button" class="btn btn-link p-0" @click.stop="choose(d)">{{ d.name }}</button>
+                </div>
+              </td>
+              <td class="figures">{{ size(d.raster) }}</td>
+              <td>
+                {{ d.orientation }}<span v-if="d.rotation" class="soft small">, turned {{ d.rotation }}°</span>
+              </td>
+              <td class="figures">{{ d.active_mm.width.toFixed(1) }} × {{ d.active_mm.height.toFixed(1) }}</td>
+              <td class="figures">{{ metres(d.viewing.nearest_mm) }} to {{ metres(d.viewing.farthest_mm) }}</td>
+              <td>
+                <span class="figures">{{ clock(at, d.timezone, false) }}</span>
+                <span class="soft small">{{ zoneName(d.timezone, at) }}</span>
+              </td>
+              <td>
+                {{ d.players.length ? (d.players.length === 1 ? 'bound' : `${d.players.length} bound`) : 'none' }}
+              </td>
+            </tr>
+          </tbody>
+        </table>
+      </section>
+      <DisplaySheet v-if="chosen" :key="chosen.id" :display="chosen" :at="at" @close="choose(null)" />
+    </div>
+  </main>
+</template>
+
+<style scoped>
+.displays {
+  grid-template-columns: minmax(0, 1fr);
+}
+.displays.split {
+  grid-template-columns: minmax(0, 1fr) 392px;
+}
+.place th {
+  padding-top: 14px;
+  font-size: 0.875rem;
+}
+tbody tr:not(.place) {
+  cursor: pointer;
+}
+tr.on td {
+  background: var(--kelp-wash);
+}
+.name {
+  display: flex;
+  align-items: center;
+  gap: 12px;
+}
+.mini {
+  width: 64px;
+  flex: none;
+  display: grid;
+  justify-items: center;
+}
+.mini.portrait :deep(> *) {
+  width: 26px !important;
+}
+.mini :deep(.nothing span) {
+  display: none;
+}
+.table {
+  font-size: 0.875rem;
+}
+td,
+th {
+  white-space: nowrap;
+}
+</style>

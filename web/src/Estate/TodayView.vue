@@ -1,0 +1,248 @@
+<script setup lang="ts">
+import { useElementSize, useNow } from '@vueuse/core'
+import { computed, onBeforeUnmount, useTemplateRef, watchEffect } from 'vue'
+import { ago, clock, day, zoneName } from '../ui/format'
+import LevelMark from '../ui/LevelMark.vue'
+import { type Finding, useShelf } from '../ui/shelf'
+import DisplayPicture from './DisplayPicture.vue'
+import { type DisplayState, isSilent, useEstate } from './estate'
+
+const { query, displays, byPlace, silent, notHandedOver, needsSurvey } = useEstate()
+const now = useNow({ interval: 1000 })
+const at = computed(() => Math.floor(now.value.getTime() / 1000) * 1000)
+const shelf = useShelf()
+const room = useTemplateRef('room')
+const { width } = useElementSize(room)
+
+// All displays to one scale: the widest place has to fit its row, and a small display has to stay visible.
+const pxPerMm = computed(() => {
+  const widest = Math.max(1, ...byPlace.value.map((p) => p.displays.reduce((sum, d) => sum + d.active_mm.width, 0)))
+  const gaps = Math.max(0, ...byPlace.value.map((p) => p.displays.length)) * 30
+  return Math.max(0.06, Math.min(0.2, (width.value - 48 - gaps) / widest))
+})
+const metre = computed(() => Math.round(1000 * pxPerMm.value))
+
+const zones = computed(() => [...new Set(displays.value.map((d) => d.timezone))])
+const plays = computed(() =>
+  displays.value.filter(
+    (d) => d.release && d.players.some((p) => p.plays_sha256 === d.release!.sha256 && !isSilent(p, at.value)),
+  ),
+)
+
+const matters = computed<Finding[]>(() => [
+  ...silent.value.map((d) => ({
+    code: 'player.silent',
+    level: 'stop' as const,
+    elements: [],
+    message: `${d.name} has been silent ${d.players[0]?.called_at ? `since ${clock(Date.parse(d.players[0].called_at), d.timezone, false)}` : 'from the beginning'}. ${d.release ? `It goes on with release ${d.release.number}.` : ''}`,
+    to: '/playback',
+    link: 'See its player',
+  })),
+  ...displays.value
+    .filter((d) => d.players.some((p) => p.trouble))
+    .map((d) => ({
+      code: 'player.trouble',
+      level: 'warning' as const,
+      elements: [],
+      message: `${d.name}: ${d.players.find((p) => p.trouble)?.trouble}`,
+      to: '/playback',
+      link: 'See its player',
+    })),
+  ...changed(notHandedOver.value),
+  ...needsSurvey.value.map((d) => ({
+    code: 'display.unbound',
+    level: 'warning' as const,
+    elements: [],
+    message: `${d.name} has no player.`,
+    to: `/displays?display=${d.id}`,
+    link: 'Bind one',
+  })),
+  ...displays.value
+    .filter((d) => !d.release)
+    .map((d) => ({
+      code: 'display.blank',
+      level: 'hint' as const,
+      elements: [],
+      message: `Nothing was handed over to ${d.name} yet.`,
+      to: `/handover?display=${d.id}`,
+      link: 'Hand something over',
+    })),
+])
+
+function changed(list: DisplayState[]): Finding[] {
+  const sources = new Map<string, DisplayState[]>()
+  list.forEach((d) => sources.set(d.release!.source.id, [...(sources.get(d.release!.source.id) ?? []), d]))
+  return [...sources.values()].map((those) => ({
+    code: 'release.older',
+    level: 'warning' as const,
+    elements: [],
+    message: `“${those[0]!.release!.name}” is changed and not handed over to ${those.length === 1 ? those[0]!.name : `${those.length} displays`}.`,
+    to: `/handover?${those[0]!.release!.source.kind}=${those[0]!.release!.source.id}&${those.map((d) => `display=${d.id}`).join('&')}`,
+    link: 'See the difference',
+  }))
+}
+
+watchEffect(() => {
+  shelf.findings = matters.value
+  shelf.remark = `${plays.value.length} of ${displays.value.length} displays report that they play what they should`
+})
+onBeforeUnmount(() => shelf.clear())
+
+const isLate = (d: DisplayState) => silent.value.includes(d)
+</script>
+
+<template>
+  <main class="station">
+    <div class="head">
+      <div>
+        <h1>Today, {{ day(at) }}</h1>
+        <p class="facts m-0">
+          {{ displays.length }} displays at {{ byPlace.length }} places, drawn to one scale · {{ plays.length }} play
+          what is due
+          <template v-for="zone in zones" :key="zone">
+            · {{ zone.split('/')[1]?.replace('_', ' ') }}
+            <span class="figures">{{ clock(at, zone) }} {{ zoneName(zone, at) }}</span></template
+          >
+        </p>
+      </div>
+      <div class="actions">
+        <RouterLink v-if="notHandedOver.length" class="btn btn-primary" to="/handover">Hand over changes…</RouterLink>
+      </div>
+    </div>
+    <div class="columns today">
+      <aside class="leaf" aria-label="What needs you">
+        <h2>What needs you</h2>
+        <p v-if="matters.length === 0 && displays.length" class="px-3 soft">
+          Nothing. All displays play what they should.
+        </p>
+        <ul>
+          <li v-for="(m, i) in matters" :key="i">
+            <LevelMark :level="m.level" />
+            <span
+              >{{ m.message }} <RouterLink v-if="m.to" :to="m.to">{{ m.link }}</RouterLink></span
+            >
+          </li>
+        </ul>
+      </aside>
+      <section ref="room" class="body wall" aria-label="All displays">
+        <p v-if="query.error.value && displays.length === 0" class="empty said-error">
+          {{ query.error.value.message }}
+        </p>
+        <div v-else-if="query.data.value && displays.length === 0" class="empty">
+          <h2>No display is surveyed yet</h2>
+          <p>The displays of the estate appear here with what they show.</p>
+        </div>
+        <div v-for="place in byPlace" :key="place.id" class="place">
+          <div class="group-head">
+            <h2>{{ place.displays[0]!.way.slice(1).join(', ') || place.name }}</h2>
+            <span class="soft small"
+              >{{ place.displays.length }} {{ place.displays.length === 1 ? 'display' : 'displays' }}</span
+            >
+          </div>
+          <div class="row-of">
+            <RouterLink
+              v-for="d in place.displays"
+              :key="d.id"
+              class="one"
+              :to="`/displays?display=${d.id}`"
+              :class="{ late: isLate(d) }"
+              :style="{ width: `${Math.max(56, d.active_mm.width * pxPerMm)}px` }"
+            >
+              <div class="frame" :style="{ width: `${d.active_mm.width * pxPerMm}px` }">
+                <DisplayPicture :display="d" :at="at" />
+              </div>
+              <span class="name">{{ d.name }}</span>
+              <span class="figures state">{{
+                isLate(d)
+                  ? `silent ${ago(d.players[0]?.called_at, at)}`
+                  : d.release
+                    ? `release ${d.release.number}`
+                    : 'nothing yet'
+              }}</span>
+            </RouterLink>
+          </div>
+        </div>
+        <p class="scale figures" :style="{ width: `${metre}px` }">1 m</p>
+      </section>
+    </div>
+  </main>
+</template>
+
+<style scoped>
+.today {
+  grid-template-columns: 330px minmax(0, 1fr);
+}
+aside h2 {
+  font-size: 0.875rem;
+  color: var(--soft);
+  padding: 11px 14px 3px;
+}
+aside ul {
+  list-style: none;
+  margin: 0;
+  padding: 0;
+}
+aside li {
+  display: flex;
+  gap: 10px;
+  padding: 9px 14px;
+  border-bottom: 1px solid var(--rule);
+  font-size: 0.875rem;
+}
+aside li svg {
+  margin-top: 4px;
+}
+aside a {
+  font-weight: 650;
+}
+.wall {
+  padding: 14px 20px 20px;
+  position: relative;
+}
+.place {
+  margin-bottom: 18px;
+}
+.row-of {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 14px 26px;
+  align-items: flex-end;
+}
+.one {
+  color: var(--ink);
+  text-decoration: none;
+  display: flex;
+  flex-direction: column;
+  font-size: 0.8125rem;
+  line-height: 1.25;
+}
+.frame {
+  border: 2px solid var(--ink);
+  box-sizing: content-box;
+  margin-bottom: 3px;
+}
+.one.late .frame {
+  border-color: var(--stop);
+  border-width: 3px;
+}
+.one.late .state {
+  color: var(--stop);
+}
+.one:hover .name {
+  text-decoration: underline;
+}
+.name {
+  white-space: nowrap;
+}
+.state {
+  color: var(--soft);
+  white-space: nowrap;
+}
+.scale {
+  margin: 0 0 0 auto;
+  text-align: center;
+  border: solid var(--ink);
+  border-width: 0 1px 1px;
+  line-height: 16px;
+}
+</style>

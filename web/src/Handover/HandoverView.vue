@@ -1,0 +1,332 @@
+<script setup lang="ts">
+import { useQuery, useQueryClient } from '@tanstack/vue-query'
+import { useNow } from '@vueuse/core'
+import { computed, onBeforeUnmount, ref, watch, watchEffect } from 'vue'
+import { useRoute, useRouter } from 'vue-router'
+import DisplayPicture from '../Estate/DisplayPicture.vue'
+import { type ReleaseState, useEstate } from '../Estate/estate'
+import { useDesigns } from '../Layout/designs'
+import { useMedia } from '../Media/media'
+import { api, Problem, sentence } from '../ui/api'
+import { bytes, size } from '../ui/format'
+import LevelMark from '../ui/LevelMark.vue'
+import { type Finding, useShelf } from '../ui/shelf'
+
+type Kind = 'layout' | 'playlist' | 'media'
+interface Offer {
+  display: string
+  match: { verdict: 'exact' | 'scaled' | 'padded' | 'crossed'; scale: number; used: number; swapped: boolean }
+  changes: string[]
+  unchanged: boolean
+  current: ReleaseState | null
+  new_bytes: number
+  findings: Finding[]
+  stops: number
+  warnings: number
+  hints: number
+}
+
+const route = useRoute()
+const router = useRouter()
+const queries = useQueryClient()
+const shelf = useShelf()
+const { displays, byPlace } = useEstate()
+const layouts = useDesigns('layouts')
+const playlists = useDesigns('playlists')
+const { ready } = useMedia()
+const now = useNow({ interval: 1000 })
+const at = computed(() => Math.floor(now.value.getTime() / 1000) * 1000)
+
+const kinds: { kind: Kind; word: string }[] = [
+  { kind: 'layout', word: 'layout' },
+  { kind: 'playlist', word: 'playlist' },
+  { kind: 'media', word: 'picture or film' },
+]
+const kind = ref<Kind>(kinds.find((k) => typeof route.query[k.kind] === 'string')?.kind ?? 'layout')
+const id = computed(() => (typeof route.query[kind.value] === 'string' ? (route.query[kind.value] as string) : ''))
+const chosen = computed(
+  () => new Set(([] as unknown[]).concat(route.query.display ?? []).filter((d): d is string => typeof d === 'string')),
+)
+const choices = computed(() =>
+  kind.value === 'media'
+    ? ready.value.map((m) => ({ value: m.id, text: m.name }))
+    : (kind.value === 'layout' ? layouts : playlists).all.value.map((d) => ({
+        value: d.id,
+        text: d.canvas ? `${d.name}, ${size(d.canvas)} px` : d.name,
+      })),
+)
+const revision = computed(() => [...layouts.all.value, ...playlists.all.value].find((d) => d.id === id.value)?.revision)
+
+const go = (source: string, those: Iterable<string>) =>
+  router.replace({ query: { ...(source ? { [kind.value]: source } : {}), display: [...those] } })
+function toggle(ids: string[], on: boolean) {
+  const next = new Set(chosen.value)
+  ids.forEach((d) => (on ? next.add(d) : next.delete(d)))
+  void go(id.value, next)
+}
+
+// Coming here without a choice: what is changed and not handed over is what one came for.
+const offered = ref(false)
+watch(
+  displays,
+  (all) => {
+    if (offered.value || all.length === 0) return
+    offered.value = true
+    const first = all.find((d) => d.saved_not_handed_over)
+    if (id.value || chosen.value.size || !first) return
+    const { kind: k, id: source } = first.release!.source
+    kind.value = k
+    void go(
+      source,
+      all.filter((d) => d.saved_not_handed_over && d.release!.source.id === source).map((d) => d.id),
+    )
+  },
+  { immediate: true },
+)
+
+const request = computed(() => ({
+  source: { kind: kind.value, id: id.value, ...(revision.value ? { revision: revision.value } : {}) },
+  displays: [...chosen.value],
+}))
+const preview = useQuery({
+  queryKey: computed(() => ['preview', request.value]),
+  enabled: computed(
+    () => id.value !== '' && chosen.value.size > 0 && (kind.value === 'media' || revision.value !== undefined),
+  ),
+  staleTime: 0,
+  retry: false,
+  queryFn: () => api.post<{ offers: Offer[] }>('handover/preview', request.value),
+})
+const offers = computed(() => (preview.isEnabled.value ? (preview.data.value?.offers ?? []) : []))
+const stopped = computed(() => offers.value.filter((o) => o.stops > 0))
+const fresh = computed(() => offers.value.filter((o) => !o.unchanged))
+const nameOf = (display: string) => displays.value.find((d) => d.id === display)?.name ?? display
+const stateOf = (display: string) => displays.value.find((d) => d.id === display)
+
+const verdictWords = (o: Offer) =>
+  ({
+    exact: 'exact',
+    scaled: `scaled by ${o.match.scale.toFixed(3)}`,
+    padded: `padded, ${(o.match.used * 100).toFixed(1)} % used`,
+    crossed: o.match.swapped ? 'crossed: width and height swapped' : 'crossed: portrait on landscape, or the reverse',
+  })[o.match.verdict]
+
+const busy = ref(false)
+const trouble = ref('')
+const done = ref<string[]>([])
+watch(request, () => {
+  trouble.value = ''
+  done.value = []
+})
+
+async function handOver() {
+  busy.value = true
+  trouble.value = ''
+  try {
+    const answer = await api.post<{ releases: (ReleaseState & { display: string })[] }>('handover', request.value)
+    done.value = answer.releases.map((r) => `${nameOf(r.display)}: release ${r.number}`)
+    await Promise.all(
+      ['estate', 'layouts', 'playlists', 'preview'].map((key) => queries.invalidateQueries({ queryKey: [key] })),
+    )
+  } catch (e) {
+    trouble.value = e instanceof Problem ? e.message : sentence(e)
+  } finally {
+    busy.value = false
+  }
+}
+
+watchEffect(() => {
+  shelf.findings = offers.value.flatMap((o) =>
+    o.findings.map((f) => ({ ...f, message: `${nameOf(o.display)}: ${f.message}`, fix: undefined })),
+  )
+  shelf.remark = offers.value.length ? 'Nothing is found: it can be handed over.' : ''
+})
+onBeforeUnmount(() => shelf.clear())
+</script>
+
+<template>
+  <main class="station">
+    <div class="head">
+      <div>
+        <h1>Handover</h1>
+        <p class="facts m-0">A release is made for each display; a player changes over when it has all of it</p>
+      </div>
+      <div class="actions">
+        <span v-if="stopped.length" class="said-error small"
+          >{{ stopped.length }} of {{ offers.length }} displays cannot take it</span
+        >
+        <BButton variant="primary" :disabled="busy || offers.length === 0 || stopped.length > 0" @click="handOver">
+          {{ busy ? 'Handing over' : `Hand over to ${offers.length} ${offers.length === 1 ? 'display' : 'displays'}` }}
+        </BButton>
+      </div>
+    </div>
+    <div class="columns">
+      <aside class="leaf" aria-label="What and where">
+        <h2>What</h2>
+        <div class="px-3">
+          <div class="choice mb-2" role="group" aria-label="Kind">
+            <button
+              v-for="k in kinds"
+              :key="k.kind"
+              type="button"
+              :aria-pressed="kind === k.kind"
+              @click="kind = k.kind"
+            >
+              {{ k.word }}
+            </button>
+          </div>
+          <BFormSelect
+            :model-value="id"
+            aria-label="What to hand over"
+            :options="[{ value: '', text: 'choose…', disabled: true }, ...choices]"
+            @update:model-value="go(String($event), chosen)"
+          />
+          <p v-if="kind !== 'layout'" class="soft small mt-1 mb-0">It plays full screen, as it is.</p>
+        </div>
+        <h2>
+          Where
+          <button
+            type="button"
+            class="btn btn-link btn-sm"
+            @click="
+              toggle(
+                displays.map((d) => d.id),
+                chosen.size < displays.length,
+              )
+            "
+          >
+            {{ chosen.size < displays.length ? 'all' : 'none' }}
+          </button>
+        </h2>
+        <fieldset v-for="place in byPlace" :key="place.id">
+          <legend>
+            <BFormCheckbox
+              :model-value="place.displays.every((d) => chosen.has(d.id))"
+              :indeterminate="
+                place.displays.some((d) => chosen.has(d.id)) && !place.displays.every((d) => chosen.has(d.id))
+              "
+              @update:model-value="
+                toggle(
+                  place.displays.map((d) => d.id),
+                  $event === true,
+                )
+              "
+              ><b>{{ place.name }}</b></BFormCheckbox
+            >
+          </legend>
+          <BFormCheckbox
+            v-for="d in place.displays"
+            :key="d.id"
+            :model-value="chosen.has(d.id)"
+            class="one"
+            @update:model-value="toggle([d.id], $event === true)"
+            >{{ d.name }} <span class="figures soft">{{ size(d.raster) }}</span></BFormCheckbox
+          >
+        </fieldset>
+      </aside>
+      <section class="body p-3" aria-label="What would change">
+        <div v-if="done.length" class="done" role="status">
+          <b>Handed over.</b> {{ done.join(' · ') }} <RouterLink to="/playback">Watch it arrive</RouterLink>
+        </div>
+        <p v-if="trouble" class="said-error" role="alert">{{ trouble }}</p>
+        <p v-if="preview.error.value && preview.isEnabled.value" class="said-error" role="alert">
+          {{ preview.error.value.message }}
+        </p>
+        <div v-if="!preview.isEnabled.value" class="empty">
+          <h2>Choose what, and where</h2>
+          <p>
+            For each display you see here how it fits, what would change, and what the checks find. Nothing is handed
+            over before you press.
+          </p>
+        </div>
+        <p v-else-if="preview.isFetching.value && offers.length === 0" class="empty">Looking at each display.</p>
+        <article v-for="o in offers" :key="o.display" :class="{ stopped: o.stops }">
+          <div class="mini" :class="stateOf(o.display)?.orientation">
+            <DisplayPicture v-if="stateOf(o.display)" :display="stateOf(o.display)!" :at="at" />
+          </div>
+          <div>
+            <h3>
+              {{ nameOf(o.display) }}
+              <span class="figures soft">{{
+                o.current ? `plays release ${o.current.number}` : 'plays nothing yet'
+              }}</span>
+            </h3>
+            <p class="m-0 small">
+              <b :class="o.match.verdict === 'crossed' ? 'said-error' : ''">{{ verdictWords(o) }}</b> ·
+              {{ o.new_bytes ? `${bytes(o.new_bytes)} to fetch` : 'nothing to fetch' }}
+            </p>
+            <ul v-if="!o.unchanged" class="changes">
+              <li v-for="(c, i) in o.changes.slice(0, 12)" :key="i">{{ c }}</li>
+              <li v-if="o.changes.length > 12">and {{ o.changes.length - 12 }} more</li>
+            </ul>
+            <p v-else class="soft small m-0">It plays exactly this already.</p>
+            <ul class="found">
+              <li v-for="(f, i) in o.findings" :key="i"><LevelMark :level="f.level" /> {{ f.message }}</li>
+            </ul>
+          </div>
+        </article>
+        <p v-if="offers.length && fresh.length === 0" class="soft">Nothing would change on any of these displays.</p>
+      </section>
+    </div>
+  </main>
+</template>
+
+<style scoped>
+.leaf h2 {
+  font-size: 0.875rem;
+  color: var(--soft);
+  padding: 12px 16px 5px;
+  display: flex;
+  justify-content: space-between;
+  align-items: baseline;
+}
+fieldset {
+  padding: 0 16px 8px;
+}
+legend {
+  font-size: 0.9375rem;
+  margin: 0;
+}
+.one {
+  margin-left: 22px;
+  font-size: 0.875rem;
+}
+article {
+  display: grid;
+  grid-template-columns: 150px 1fr;
+  gap: 18px;
+  padding: 12px 0;
+  border-bottom: 1px solid var(--rule);
+}
+article.stopped h3 {
+  color: var(--stop);
+}
+.mini.portrait :deep(> *) {
+  width: 74px !important;
+  margin-left: auto;
+}
+h3 {
+  font-size: 0.9375rem;
+}
+.changes,
+.found {
+  padding-left: 18px;
+  margin: 4px 0 0;
+  font-size: 0.875rem;
+}
+.found {
+  list-style: none;
+  padding: 0;
+}
+.found li {
+  display: flex;
+  gap: 8px;
+  align-items: baseline;
+}
+.done {
+  background: var(--kelp-wash);
+  border: 1px solid var(--kelp);
+  padding: 7px 12px;
+  margin-bottom: 12px;
+}
+</style>

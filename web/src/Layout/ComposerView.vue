@@ -1,0 +1,331 @@
+<script setup lang="ts">
+import { useEventListener, useRafFn } from '@vueuse/core'
+import { type Ref, computed, onBeforeUnmount, provide, ref, shallowRef, useTemplateRef, watch, watchEffect } from 'vue'
+import { useEstate } from '../Estate/estate'
+import { type MediaState, refOf } from '../Media/media'
+import MediaPicker from '../Media/MediaPicker.vue'
+import { isZone, nextChange, previousChange, segmentAt, positionIn, slotsBetween } from '../pane/sheet'
+import { size } from '../ui/format'
+import { type Finding, type Rect, useShelf } from '../ui/shelf'
+import { useAnalysis } from './composer/analysis'
+import { type Tool, composerKey, makeComposer } from './composer/composer'
+import Details from './composer/Details.vue'
+import Ledger from './composer/Ledger.vue'
+import PaneRoom from './composer/PaneRoom.vue'
+import TideTable from './composer/TideTable.vue'
+import type { Item, LayoutDocument, ZoneElement } from './designs'
+import RevisionList from './RevisionList.vue'
+import SaveNote from './SaveNote.vue'
+import StaleNote from './StaleNote.vue'
+import { useDesignWork } from './work'
+
+const props = defineProps<{ id: string }>()
+const work = useDesignWork<LayoutDocument>('layouts', props.id)
+const { displays } = useEstate()
+const shelf = useShelf()
+const composer = makeComposer(work.document as Ref<LayoutDocument>, work.change)
+provide(composerKey, composer)
+const { analysis, trouble, ask } = useAnalysis(work.document, work.display)
+const display = computed(() => displays.value.find((d) => d.id === work.display.value) ?? null)
+const timezone = computed(() => display.value?.timezone ?? Intl.DateTimeFormat().resolvedOptions().timeZone)
+
+// --- the hand of the tide table ---------------------------------------------------------
+
+const at = ref(Date.now())
+const running = ref(true)
+useRafFn(() => {
+  if (running.value) at.value = Date.now()
+})
+function hand(instant: number) {
+  running.value = false
+  at.value = instant
+}
+const due = computed(() => {
+  const items: Record<string, string> = {}
+  const sheet = analysis.value?.run_sheet
+  for (const zone of sheet?.layers.filter(isZone) ?? []) {
+    const element = composer.elements.value.find((e) => e.id === zone.zone)
+    if (element?.kind !== 'zone' || !('items' in element.playlist) || zone.segments.length === 0) continue
+    const segment = zone.segments[segmentAt(zone, positionIn(zone, at.value - sheet!.anchor_ms))]!
+    items[zone.zone] = element.playlist.items.filter((i) => i.enabled !== false)[segment.scene]?.id ?? ''
+  }
+  return items
+})
+/** The next instant at which an item of a zone is due. */
+function goto(zoneId: string, item: string) {
+  const sheet = analysis.value?.run_sheet
+  const zone = sheet?.layers.filter(isZone).find((z) => z.zone === zoneId)
+  const element = composer.elements.value.find((e) => e.id === zoneId)
+  if (!sheet || !zone || element?.kind !== 'zone' || !('items' in element.playlist)) return
+  const scene = element.playlist.items.filter((i) => i.enabled !== false).findIndex((i) => i.id === item)
+  const slot = slotsBetween(zone, sheet.anchor_ms, at.value, at.value + (zone.period_ms ?? 0) + 1).find(
+    (s) => zone.segments[s.segment]!.scene === scene,
+  )
+  if (slot) hand(Math.max(slot.from, slot.from + (zone.segments[slot.segment]?.fade_ms ?? 0)))
+}
+
+// --- tools -------------------------------------------------------------------------------
+
+const tools: { tool: Tool; name: string; key: string }[] = [
+  { tool: 'choose', name: 'choose', key: 'v' },
+  { tool: 'zone', name: 'zone', key: 'z' },
+  { tool: 'text', name: 'text', key: 't' },
+  { tool: 'shape', name: 'shape', key: 's' },
+  { tool: 'picture', name: 'picture', key: 'p' },
+]
+const snapping = ref(true)
+const picking = ref(false)
+const asked = shallowRef<Rect | null>(null)
+
+function drawn(rect: Rect) {
+  const tool = composer.tool.value
+  if (tool === 'zone') composer.add({ id: '', kind: 'zone', rect, playlist: { items: [] } })
+  else if (tool === 'text')
+    composer.add({
+      id: '',
+      kind: 'text',
+      rect,
+      text: 'Text',
+      style: {
+        family: 'Inter',
+        size_px: Math.max(12, Math.round(Math.min(rect.height * 0.6, composer.document.value.canvas.height / 12))),
+        weight: 600,
+        color: '#ffffff',
+      },
+    })
+  else if (tool === 'shape') composer.add({ id: '', kind: 'shape', rect, fill: '#14665b' })
+  else if (tool === 'picture') {
+    asked.value = rect
+    picking.value = true
+  }
+}
+function picked([media]: MediaState[]) {
+  if (asked.value && media)
+    composer.add({ id: '', kind: 'picture', rect: asked.value, media: refOf(media), fit: 'contain' })
+}
+
+// --- findings ------------------------------------------------------------------------------
+
+const pointed = shallowRef<Rect | null>(null)
+watchEffect(() => {
+  shelf.findings = analysis.value?.findings ?? []
+  shelf.remark = trouble.value || (analysis.value ? 'Everything adds up.' : '')
+})
+shelf.chosen = (finding: Finding) => {
+  pointed.value = finding.rect ?? null
+  composer.choose(finding.elements)
+}
+shelf.fixed = ({ fix }: Finding) => {
+  if (!fix?.element) return
+  if (fix.rect) composer.place(new Map([[fix.element, fix.rect]]))
+  const zone = composer.elements.value.find((e): e is ZoneElement => e.id === fix.element && e.kind === 'zone')
+  if (fix.item && fix.set && zone && 'items' in zone.playlist) {
+    composer.edit<ZoneElement>(zone.id, {
+      playlist: { items: zone.playlist.items.map((i) => (i.id === fix.item ? ({ ...i, ...fix.set } as Item) : i)) },
+    })
+  }
+}
+watch(composer.elements, () => (pointed.value = null))
+onBeforeUnmount(() => shelf.clear())
+
+// --- keys -----------------------------------------------------------------------------------
+
+const pane = useTemplateRef('pane')
+useEventListener('keydown', (e: KeyboardEvent) => {
+  const target = e.target as HTMLElement
+  if (!work.document.value || target.closest('input, textarea, select, [contenteditable], .modal')) return
+  const ctrl = e.ctrlKey || e.metaKey
+  const arrows: Record<string, [number, number]> = {
+    ArrowLeft: [-1, 0],
+    ArrowRight: [1, 0],
+    ArrowUp: [0, -1],
+    ArrowDown: [0, 1],
+  }
+  const by = e.shiftKey ? 10 : 1
+  const sheet = analysis.value?.run_sheet
+  const acts: Record<string, () => void> = ctrl
+    ? {
+        z: () => (e.shiftKey ? work.redo() : work.undo()),
+        y: work.redo,
+        c: composer.copy,
+        v: composer.paste,
+        x: () => (composer.copy(), composer.remove()),
+        d: composer.duplicate,
+        a: () => composer.choose(composer.elements.value.map((el) => el.id)),
+        s: () => void work.save(),
+      }
+    : {
+        delete: composer.remove,
+        backspace: composer.remove,
+        escape: () => (composer.tool.value === 'choose' ? composer.choose([]) : (composer.tool.value = 'choose')),
+        ' ': () => (running.value = !running.value),
+        ',': () => hand(at.value - 1000),
+        '.': () => hand(at.value + 1000),
+        '<': () => sheet && hand(previousChange(sheet, at.value) ?? at.value),
+        '>': () => sheet && hand(nextChange(sheet, at.value) ?? at.value),
+        ...Object.fromEntries(tools.map((t) => [t.key, () => (composer.tool.value = t.tool)])),
+        ...Object.fromEntries(
+          Object.entries(arrows).map(([key, [dx, dy]]) => [key.toLowerCase(), () => composer.nudge(dx * by, dy * by)]),
+        ),
+      }
+  const act = acts[e.key.toLowerCase()]
+  if (!act || (e.key === ' ' && target.closest('button, a'))) return
+  e.preventDefault()
+  act()
+})
+
+const revisions = ref(false)
+const rename = (e: Event) => {
+  const name = (e.target as HTMLInputElement).value.trim()
+  if (name) composer.set({ name })
+}
+const words = computed(() => {
+  const canvas = work.document.value?.canvas
+  if (!canvas) return ''
+  const turned = canvas.width === canvas.height ? 'square' : canvas.width > canvas.height ? 'landscape' : 'portrait'
+  const d = display.value
+  const on = d
+    ? ` · ${d.name}, ${d.active_mm.width.toFixed(0)} × ${d.active_mm.height.toFixed(0)} mm, read from ${(d.viewing.nearest_mm / 1000).toFixed(1)} to ${(d.viewing.farthest_mm / 1000).toFixed(1)} m`
+    : ' · for no display yet'
+  return `${size(canvas)} px, ${turned}${on}`
+})
+const canvasZoom = computed(() => (pane.value ? `${Math.round(pane.value.scale * 100)} %` : ''))
+</script>
+
+<template>
+  <main class="station">
+    <div class="head">
+      <div class="flex-grow-1 text-truncate">
+        <input
+          v-if="work.document.value"
+          class="title"
+          :value="work.document.value.name"
+          aria-label="Name of the layout"
+          maxlength="200"
+          @change="rename"
+          @keydown.enter="($event.target as HTMLInputElement).blur()"
+        />
+        <p class="facts m-0 text-truncate">
+          {{ words }} ·
+          <SaveNote :state="work.state.value" :revision="work.revision.value" :saved-at="work.savedAt.value" />
+        </p>
+      </div>
+      <div class="actions">
+        <BButton variant="outline-dark" :disabled="!work.canUndo.value" title="Ctrl + Z" @click="work.undo"
+          >Undo</BButton
+        >
+        <BButton variant="outline-dark" :disabled="!work.canRedo.value" title="Ctrl + Shift + Z" @click="work.redo"
+          >Redo</BButton
+        >
+        <BButton variant="outline-dark" @click="revisions = true">Revisions</BButton>
+        <RouterLink
+          class="btn btn-primary"
+          :to="`/handover?layout=${id}${work.display.value ? `&display=${work.display.value}` : ''}`"
+          >Hand over…</RouterLink
+        >
+      </div>
+    </div>
+    <StaleNote
+      :trouble="work.trouble.value"
+      :state="work.state.value"
+      :restored="work.restored.value"
+      @mine="work.settle(true)"
+      @theirs="work.settle(false)"
+    />
+    <template v-if="work.document.value">
+      <div class="columns">
+        <div class="leaf">
+          <Ledger :analysis="analysis" /><Details
+            :analysis="analysis"
+            :display="work.display.value"
+            :due="due"
+            @display="work.setDisplay"
+            @goto="goto"
+          />
+        </div>
+        <div class="right">
+          <div class="bar">
+            <div class="choice" role="group" aria-label="Tools">
+              <button
+                v-for="t in tools"
+                :key="t.tool"
+                type="button"
+                :aria-pressed="composer.tool.value === t.tool"
+                :title="`${t.name} (${t.key.toUpperCase()})`"
+                @click="composer.tool.value = t.tool"
+              >
+                {{ t.name }}
+              </button>
+            </div>
+            <span class="figures soft ms-auto">{{ canvasZoom }}</span>
+            <div class="choice">
+              <button
+                type="button"
+                :aria-pressed="snapping"
+                title="Edges draw what is moved; Alt does without"
+                @click="snapping = !snapping"
+              >
+                snap
+              </button>
+            </div>
+          </div>
+          <PaneRoom
+            ref="pane"
+            :analysis="analysis"
+            :at="at"
+            :running="running"
+            :pointed="pointed"
+            :snapping="snapping"
+            @drawn="drawn"
+          />
+        </div>
+      </div>
+      <TideTable
+        v-if="analysis"
+        :analysis="analysis"
+        :elements="composer.elements.value"
+        :at="at"
+        :running="running"
+        :timezone="timezone"
+        :chosen="composer.chosen.value"
+        @hand="hand"
+        @run="running = $event"
+        @choose="composer.choose([$event])"
+      />
+    </template>
+    <p v-else-if="work.state.value === 'refused'" class="empty">
+      This layout cannot be opened. <RouterLink to="/layouts">See all layouts</RouterLink>
+    </p>
+    <p v-else class="empty">Opening.</p>
+    <p v-if="trouble && !analysis" class="empty said-error">
+      {{ trouble }} <button type="button" class="btn btn-link p-0" @click="ask">Try again</button>
+    </p>
+    <MediaPicker v-model="picking" pictures-only @chosen="picked" />
+    <RevisionList :id="id" v-model="revisions" :current="work.revision.value" @restored="work.reopen" />
+  </main>
+</template>
+
+<style scoped>
+.title {
+  border: 0;
+  background: none;
+  font-size: 1.25rem;
+  font-weight: 650;
+  width: 100%;
+  padding: 0;
+}
+.right {
+  display: grid;
+  grid-template-rows: auto minmax(0, 1fr);
+  min-width: 0;
+  min-height: 0;
+}
+.bar {
+  display: flex;
+  align-items: center;
+  gap: 12px;
+  padding: 4px 10px;
+  background: var(--sheet);
+  border-bottom: 1px solid var(--rule);
+}
+</style>

@@ -1,0 +1,219 @@
+<script setup lang="ts">
+import { useQueryClient } from '@tanstack/vue-query'
+import { useNow } from '@vueuse/core'
+import { computed, onBeforeUnmount, ref, watch, watchEffect } from 'vue'
+import { useRoute, useRouter } from 'vue-router'
+import { useEstate } from '../Estate/estate'
+import { api, sentence } from '../ui/api'
+import { size } from '../ui/format'
+import { useShelf } from '../ui/shelf'
+import DesignCard from './DesignCard.vue'
+import { type DesignSummary, type LayoutDocument, type Saved, useDesigns } from './designs'
+
+const { query, all } = useDesigns('layouts')
+const { displays } = useEstate()
+const queries = useQueryClient()
+const route = useRoute()
+const router = useRouter()
+const shelf = useShelf()
+const now = useNow({ interval: 1000 })
+const at = computed(() => Math.floor(now.value.getTime() / 1000) * 1000)
+
+const search = computed({
+  get: () => (typeof route.query.search === 'string' ? route.query.search : ''),
+  set: (search) => void router.replace({ query: { ...route.query, search: search || undefined } }),
+})
+const shown = computed(() =>
+  all.value.filter((d) =>
+    `${d.name} ${d.canvas?.width}x${d.canvas?.height}`.toLowerCase().includes(search.value.trim().toLowerCase()),
+  ),
+)
+
+const making = ref(false)
+const name = ref('')
+const forDisplay = ref('')
+const width = ref(1920)
+const height = ref(1080)
+const trouble = ref('')
+const chosen = computed(() => displays.value.find((d) => d.id === forDisplay.value) ?? null)
+watch(chosen, (display) => {
+  if (display) {
+    width.value = display.raster.width
+    height.value = display.raster.height
+    if (name.value === '') name.value = `${display.name}, new layout`
+  }
+})
+watch(
+  () => [route.query.new, displays.value.length] as const,
+  ([wanted]) => {
+    if (typeof wanted === 'string' && displays.value.some((d) => d.id === wanted)) {
+      forDisplay.value = wanted
+      making.value = true
+      void router.replace({ query: { ...route.query, new: undefined } })
+    }
+  },
+  { immediate: true },
+)
+
+async function make() {
+  trouble.value = ''
+  try {
+    const made = await api.post<Saved<LayoutDocument>>('layouts', {
+      name: name.value.trim(),
+      display: forDisplay.value || undefined,
+      document: {
+        canvas: { width: Number(width.value), height: Number(height.value) },
+        background: { color: '#17272e' },
+        elements: [],
+      },
+    })
+    await queries.invalidateQueries({ queryKey: ['layouts'] })
+    await router.push(`/layouts/${made.id}`)
+  } catch (e) {
+    trouble.value = sentence(e)
+  }
+}
+
+async function copy(design: DesignSummary) {
+  try {
+    const { document } = await api.get<Saved<LayoutDocument>>(`layouts/${design.id}`)
+    const { canvas, background, elements } = document
+    await api.post('layouts', {
+      name: `${design.name}, copy`,
+      display: design.display ?? undefined,
+      document: { canvas, background, elements },
+    })
+    await queries.invalidateQueries({ queryKey: ['layouts'] })
+  } catch (e) {
+    trouble.value = sentence(e)
+  }
+}
+
+async function remove(design: DesignSummary) {
+  trouble.value = ''
+  if (!confirm(`Delete “${design.name}” with all its ${design.revision} revisions?`)) return
+  try {
+    await api.delete(`layouts/${design.id}`)
+    await queries.invalidateQueries({ queryKey: ['layouts'] })
+  } catch (e) {
+    trouble.value = sentence(e)
+  }
+}
+
+watchEffect(() => {
+  shelf.remark = `${all.value.length} layouts`
+})
+onBeforeUnmount(() => shelf.clear())
+</script>
+
+<template>
+  <main class="station">
+    <div class="head">
+      <div>
+        <h1>Layouts</h1>
+        <p class="facts m-0">Each as it is at this instant</p>
+      </div>
+      <div class="actions">
+        <BFormInput v-model="search" type="search" placeholder="Search name or raster" aria-label="Search layouts" />
+        <BButton variant="primary" @click="making = true">New layout…</BButton>
+      </div>
+    </div>
+    <section class="body p-3" aria-label="All layouts">
+      <p v-if="trouble && !making" class="said-error" role="alert">{{ trouble }}</p>
+      <p v-if="query.isPending.value" class="empty">Reading the layouts.</p>
+      <p v-else-if="query.error.value && all.length === 0" class="empty said-error">{{ query.error.value.message }}</p>
+      <div v-else-if="all.length === 0" class="empty">
+        <h2>No layout yet</h2>
+        <p>Make one for a display: its canvas takes the raster and orientation of the display by itself.</p>
+        <BButton variant="primary" @click="making = true">New layout…</BButton>
+      </div>
+      <p v-else-if="shown.length === 0" class="empty">Nothing fits this search.</p>
+      <ul v-else class="grid">
+        <DesignCard
+          v-for="d in shown"
+          :key="d.id"
+          :design="d"
+          plural="layouts"
+          :at="at"
+          @copy="copy(d)"
+          @remove="remove(d)"
+        />
+      </ul>
+    </section>
+    <BModal v-model="making" title="New layout" no-footer>
+      <form class="make" @submit.prevent="make">
+        <label for="for-display">For which display</label>
+        <BFormSelect
+          id="for-display"
+          v-model="forDisplay"
+          :options="[
+            { value: '', text: 'none yet: type a raster' },
+            ...displays.map((d) => ({ value: d.id, text: `${d.name}, ${size(d.raster)} px, ${d.orientation}` })),
+          ]"
+        />
+        <label for="layout-name">Name</label>
+        <BFormInput id="layout-name" v-model="name" required maxlength="200" />
+        <fieldset class="raster">
+          <legend>Canvas, px</legend>
+          <BFormInput
+            v-model="width"
+            class="figures"
+            type="number"
+            min="1"
+            max="1000000"
+            aria-label="Width in px"
+            :disabled="!!chosen"
+          />
+          ×
+          <BFormInput
+            v-model="height"
+            class="figures"
+            type="number"
+            min="1"
+            max="1000000"
+            aria-label="Height in px"
+            :disabled="!!chosen"
+          />
+          <button v-if="!chosen" type="button" class="btn btn-link btn-sm" @click="[width, height] = [height, width]">
+            turn
+          </button>
+        </fieldset>
+        <p v-if="trouble" class="said-error small" role="alert">{{ trouble }}</p>
+        <BButton type="submit" variant="primary">Make it</BButton>
+      </form>
+    </BModal>
+  </main>
+</template>
+
+<style scoped>
+.grid {
+  list-style: none;
+  margin: 0;
+  padding: 0;
+  display: grid;
+  gap: 22px 18px;
+  grid-template-columns: repeat(auto-fill, minmax(284px, 1fr));
+}
+.make label,
+.raster legend {
+  font-size: 0.8125rem;
+  color: var(--soft);
+  margin: 8px 0 2px;
+}
+.raster {
+  display: flex;
+  align-items: center;
+  gap: 8px;
+}
+.raster legend {
+  float: left;
+  width: auto;
+  margin: 0;
+}
+.raster input {
+  width: 110px;
+}
+.make .btn-primary {
+  margin-top: 14px;
+}
+</style>

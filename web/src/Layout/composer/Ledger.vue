@@ -1,0 +1,174 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import type { Rect } from '../../ui/shelf'
+import type { Analysis, Element } from '../designs'
+import { useComposer } from './composer'
+import FigureField from './FigureField.vue'
+
+/** The figures of all elements, and the sums that the zones have to keep. */
+const props = defineProps<{ analysis: Analysis | null }>()
+const composer = useComposer()
+const area = computed(() => composer.document.value.canvas.width * composer.document.value.canvas.height)
+const rows = computed(() => composer.elements.value.map((element, i) => ({ element, n: i + 1 })))
+
+const share = (e: Element) => `${((100 * e.rect.width * e.rect.height) / area.value).toFixed(1)} %`
+const put = (e: Element, side: keyof Rect, value: number, gesture?: string) =>
+  composer.place(new Map([[e.id, { ...e.rect, [side]: value }]]), gesture && `${gesture} ${e.id}`)
+const press = (e: Element, event: MouseEvent) => {
+  const next = new Set(event.shiftKey || event.ctrlKey ? composer.chosen.value : [])
+  if (next.has(e.id)) next.delete(e.id)
+  else next.add(e.id)
+  composer.choose(next)
+}
+const sums = computed(() => props.analysis?.sums ?? [])
+const names = (ids: string[]) => ids.join(' + ')
+</script>
+
+<template>
+  <section aria-label="Ledger">
+    <table class="figures ledger">
+      <caption class="visually-hidden">
+        Elements with place and size in canvas px
+      </caption>
+      <thead>
+        <tr>
+          <th scope="col">element</th>
+          <th scope="col">x</th>
+          <th scope="col">y</th>
+          <th scope="col">width</th>
+          <th scope="col">height</th>
+          <th scope="col">share</th>
+        </tr>
+      </thead>
+      <tbody>
+        <tr v-for="{ element: e, n } in rows" :key="e.id" :class="{ on: composer.chosen.value.has(e.id) }">
+          <th scope="row">
+            <button type="button" :aria-pressed="composer.chosen.value.has(e.id)" @click="press(e, $event)">
+              <span class="soft">{{ n }}</span> {{ e.name ?? e.id }}
+            </button>
+          </th>
+          <td>
+            <FigureField
+              :value="e.rect.x"
+              :least="-1000000"
+              :label="`x of ${e.id}`"
+              @change="(v, g) => put(e, 'x', v, g)"
+            />
+          </td>
+          <td>
+            <FigureField
+              :value="e.rect.y"
+              :least="-1000000"
+              :label="`y of ${e.id}`"
+              @change="(v, g) => put(e, 'y', v, g)"
+            />
+          </td>
+          <td>
+            <FigureField
+              :value="e.rect.width"
+              :least="1"
+              :label="`width of ${e.id}`"
+              @change="(v, g) => put(e, 'width', v, g)"
+            />
+          </td>
+          <td>
+            <FigureField
+              :value="e.rect.height"
+              :least="1"
+              :label="`height of ${e.id}`"
+              @change="(v, g) => put(e, 'height', v, g)"
+            />
+          </td>
+          <td class="share">{{ e.kind === 'zone' ? share(e) : e.kind }}</td>
+        </tr>
+      </tbody>
+    </table>
+    <p v-if="rows.length === 0" class="soft small px-3 py-2 m-0">
+      Nothing yet. Draw a zone on the pane: press Z and drag.
+    </p>
+    <ul v-if="sums.length" class="figures sums" aria-label="Sums">
+      <li v-for="(sum, i) in sums" :key="i" :class="{ off: sum.difference !== 0 }">
+        <span class="who" :title="names(sum.elements)">{{ names(sum.elements) }}</span>
+        <span v-if="sum.sizes.length === 1">{{ sum.total }}</span>
+        <span v-else>{{ sum.sizes.join(' + ') }} = {{ sum.total }}</span>
+        <b v-if="sum.difference === 0" class="right" aria-label="adds up">✓</b>
+        <b v-else>{{ sum.difference > 0 ? '+' : '−' }}{{ Math.abs(sum.difference) }} px</b>
+      </li>
+    </ul>
+  </section>
+</template>
+
+<style scoped>
+.ledger {
+  width: 100%;
+  border-collapse: collapse;
+}
+thead th {
+  font-weight: 400;
+  color: var(--soft);
+  text-align: right;
+  padding: 5px 6px 3px;
+}
+thead th:first-child {
+  text-align: left;
+  padding-left: 14px;
+}
+tbody tr {
+  border-top: 1px solid var(--rule);
+}
+tbody tr.on {
+  background: var(--kelp-wash);
+  box-shadow: inset 4px 0 var(--kelp);
+}
+tbody th {
+  font-weight: 400;
+  padding: 2px 2px 2px 14px;
+  max-width: 120px;
+}
+tbody th button {
+  border: 0;
+  background: none;
+  padding: 0;
+  color: inherit;
+  white-space: nowrap;
+  overflow: hidden;
+  text-overflow: ellipsis;
+  max-width: 100%;
+  display: block;
+}
+tr.on th button {
+  font-weight: 700;
+}
+td {
+  width: 48px;
+  padding: 2px 5px;
+}
+td.share {
+  width: 62px;
+  text-align: right;
+  padding-right: 14px;
+  white-space: nowrap;
+}
+.sums {
+  list-style: none;
+  margin: 0;
+  padding: 7px 14px;
+  border-top: 1px solid var(--rule);
+}
+.sums li {
+  display: flex;
+  gap: 10px;
+}
+.who {
+  max-width: 148px;
+  overflow: hidden;
+  text-overflow: ellipsis;
+  white-space: nowrap;
+}
+.right {
+  color: var(--kelp);
+}
+.off b {
+  color: var(--warning);
+}
+</style>

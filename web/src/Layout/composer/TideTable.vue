@@ -1,0 +1,347 @@
+<script setup lang="ts">
+import { useElementSize } from '@vueuse/core'
+import { computed, ref, useTemplateRef, watch } from 'vue'
+import { isZone, nextChange, previousChange, slotsBetween } from '../../pane/sheet'
+import { clock, seconds } from '../../ui/format'
+import type { Analysis, Element } from '../designs'
+
+/** Wall-clock time from left to right: a row for each zone, where loops meet, and the hand. */
+const props = defineProps<{
+  analysis: Analysis
+  elements: Element[]
+  at: number
+  running: boolean
+  timezone: string
+  chosen: Set<string>
+}>()
+const emit = defineEmits<{ hand: [at: number]; run: [running: boolean]; choose: [zone: string] }>()
+
+const SPANS = [60_000, 150_000, 600_000]
+const span = ref(150_000)
+const from = ref(0)
+const bed = useTemplateRef('bed')
+const { width } = useElementSize(bed)
+const to = computed(() => from.value + span.value)
+const x = (t: number) => ((t - from.value) / span.value) * width.value
+
+// The window stays where it is until the hand leaves it.
+watch(
+  () => [props.at, span.value] as const,
+  ([at, s], old) => {
+    if (!old || old[1] !== s || at < from.value || at > from.value + s * 0.92)
+      from.value = Math.floor((at - s * 0.3) / 5000) * 5000
+  },
+  { immediate: true },
+)
+
+const step = computed(() => ({ 60_000: 10_000, 150_000: 15_000, 600_000: 60_000 })[span.value] ?? 15_000)
+const ticks = computed(() => {
+  const list: number[] = []
+  for (let t = Math.ceil(from.value / step.value) * step.value; t < to.value; t += step.value) list.push(t)
+  return list
+})
+const nameOf = (zone: string) => props.elements.find((e) => e.id === zone)?.name ?? zone
+const rows = computed(() =>
+  props.analysis.run_sheet.layers.filter(isZone).map((zone) => {
+    const element = props.elements.find((e) => e.id === zone.zone)
+    const items =
+      element?.kind === 'zone' && 'items' in element.playlist
+        ? element.playlist.items.filter((i) => i.enabled !== false)
+        : []
+    const loop =
+      zone.segments.length === 0 ? 'nothing to play' : zone.period_ms === null ? 'without end' : seconds(zone.period_ms)
+    return {
+      id: zone.zone,
+      loop,
+      slots: slotsBetween(zone, props.analysis.run_sheet.anchor_ms, from.value, to.value).map((slot) => ({
+        ...slot,
+        shade: zone.segments[slot.segment]!.scene % 2 === 0,
+        first: slot.segment === 0 && !slot.endless,
+        name: (items[zone.segments[slot.segment]!.scene]?.media?.name ?? '').replace(/\.\w+$/, ''),
+      })),
+    }
+  }),
+)
+const meets = computed(() => {
+  const every = props.analysis.meets_every_ms
+  const list: number[] = []
+  if (!every || rows.value.length < 2 || every < span.value / 60) return list
+  const anchor = props.analysis.run_sheet.anchor_ms
+  for (let t = anchor + Math.ceil((from.value - anchor) / every) * every; t < to.value; t += every) list.push(t)
+  return list
+})
+const meetsWords = computed(() => {
+  if (rows.value.length < 2) return ''
+  const every = props.analysis.meets_every_ms
+  return every
+    ? `loops meet every ${every >= 3_600_000 ? `${(every / 3_600_000).toFixed(1)} h` : every >= 120_000 ? `${(every / 60_000).toFixed(1)} min` : seconds(every)}`
+    : 'loops never meet within a year'
+})
+
+function drag(event: PointerEvent) {
+  const ground = bed.value!
+  ground.setPointerCapture(event.pointerId)
+  const follow = (e: PointerEvent) => {
+    const left = ground.getBoundingClientRect().left
+    emit(
+      'hand',
+      Math.round(
+        from.value + (Math.max(0, Math.min(width.value, e.clientX - left)) / Math.max(1, width.value)) * span.value,
+      ),
+    )
+  }
+  follow(event)
+  ground.onpointermove = follow
+  ground.onpointerup = ground.onpointercancel = () =>
+    (ground.onpointermove = ground.onpointerup = ground.onpointercancel = null)
+}
+const jump = (to: number | null) => to !== null && emit('hand', to)
+function keys(event: KeyboardEvent) {
+  const forward = event.key === 'ArrowRight'
+  if (!forward && event.key !== 'ArrowLeft') return
+  event.preventDefault()
+  event.stopPropagation()
+  if (event.shiftKey)
+    jump(forward ? nextChange(props.analysis.run_sheet, props.at) : previousChange(props.analysis.run_sheet, props.at))
+  else emit('hand', props.at + (forward ? 1000 : -1000))
+}
+</script>
+
+<template>
+  <section class="tide" aria-label="Tide table">
+    <div class="top">
+      <b>Tide table</b> <span class="figures soft">{{ timezone }}</span>
+      <span class="steps">
+        <button type="button" title="Previous change (<)" @click="jump(previousChange(analysis.run_sheet, at))">
+          |‹<span class="visually-hidden">Previous change</span>
+        </button>
+        <button type="button" title="One second back (,)" @click="emit('hand', at - 1000)">
+          ‹<span class="visually-hidden">One second back</span>
+        </button>
+        <button
+          type="button"
+          :title="running ? 'Stop the clock (space)' : 'Run the clock (space)'"
+          @click="emit('run', !running)"
+        >
+          {{ running ? 'stop' : 'run' }}
+        </button>
+        <button type="button" title="One second on (.)" @click="emit('hand', at + 1000)">
+          ›<span class="visually-hidden">One second on</span>
+        </button>
+        <button type="button" title="Next change (>)" @click="jump(nextChange(analysis.run_sheet, at))">
+          ›|<span class="visually-hidden">Next change</span>
+        </button>
+      </span>
+      <span class="choice"
+        ><button v-for="s in SPANS" :key="s" type="button" :aria-pressed="span === s" @click="span = s">
+          {{ s / 60_000 }} min
+        </button></span
+      >
+    </div>
+    <div class="rows">
+      <div class="names">
+        <div class="head"></div>
+        <button
+          v-for="row in rows"
+          :key="row.id"
+          type="button"
+          class="row-name"
+          :class="{ on: chosen.has(row.id) }"
+          @click="emit('choose', row.id)"
+        >
+          <span>{{ nameOf(row.id) }}</span><span class="figures soft">{{ row.loop }}</span>
+        </button>
+        <div class="figures soft meets">{{ meetsWords }}</div>
+      </div>
+      <div ref="bed" class="bed" @pointerdown="drag">
+        <div class="head figures">
+          <span v-for="t in ticks" :key="t" class="tick" :style="{ left: `${x(t)}px` }">{{ clock(t, timezone) }}</span>
+        </div>
+        <div v-for="row in rows" :key="row.id" class="lane">
+          <div
+            v-for="slot in row.slots"
+            :key="slot.from"
+            class="slot"
+            :class="{ shade: slot.shade, first: slot.first }"
+            :style="{
+              left: `${Math.max(0, x(slot.from))}px`,
+              width: `${Math.min(width, x(slot.to)) - Math.max(0, x(slot.from))}px`,
+            }"
+            :title="`${slot.name}, ${clock(slot.from, timezone)}`"
+          >
+            <template v-if="Math.min(width, x(slot.to)) - Math.max(0, x(slot.from)) > 46">
+              {{ slot.name }}<br /><span v-if="!slot.endless" class="figures">{{ clock(slot.from, timezone) }}</span>
+            </template>
+          </div>
+        </div>
+        <div v-for="t in meets" :key="t" class="meet" :style="{ left: `${x(t)}px` }">
+          <span class="figures">{{ clock(t, timezone) }}</span>
+        </div>
+        <div
+          class="hand"
+          role="slider"
+          tabindex="0"
+          aria-label="Instant shown on the pane"
+          :aria-valuemin="from"
+          :aria-valuemax="to"
+          :aria-valuenow="at"
+          :aria-valuetext="clock(at, timezone)"
+          :style="{ left: `${x(at)}px` }"
+          @keydown="keys"
+        >
+          <span class="figures">{{ clock(at, timezone) }}</span>
+        </div>
+      </div>
+    </div>
+  </section>
+</template>
+
+<style scoped>
+.tide {
+  background: var(--sheet);
+  border-top: 1px solid var(--ink);
+  display: flex;
+  flex-direction: column;
+  max-height: 232px;
+  min-height: 0;
+}
+.top {
+  display: flex;
+  align-items: center;
+  gap: 14px;
+  padding: 3px 14px;
+  border-bottom: 1px solid var(--rule);
+  font-size: 0.875rem;
+}
+.steps {
+  margin-left: auto;
+  display: flex;
+}
+.steps button {
+  border: 1px solid var(--soft);
+  background: none;
+  min-width: 34px;
+  font-size: 0.8125rem;
+  margin-left: -1px;
+  padding: 1px 8px;
+}
+.rows {
+  display: grid;
+  grid-template-columns: 200px minmax(0, 1fr);
+  overflow-y: auto;
+  min-height: 0;
+}
+.names {
+  border-right: 1px solid var(--rule);
+}
+.head {
+  height: 24px;
+  border-bottom: 1px solid var(--rule);
+  position: relative;
+}
+.row-name {
+  height: 38px;
+  width: 100%;
+  display: flex;
+  justify-content: space-between;
+  align-items: center;
+  border: 0;
+  background: none;
+  padding: 0 14px;
+  font-size: 0.8125rem;
+}
+.row-name.on {
+  background: var(--kelp-wash);
+  font-weight: 650;
+}
+.bed {
+  position: relative;
+  overflow: hidden;
+  touch-action: none;
+  cursor: ew-resize;
+}
+.tick {
+  position: absolute;
+  padding-left: 4px;
+  border-left: 1px solid var(--soft);
+  height: 8px;
+  bottom: 0;
+  line-height: 0;
+  color: var(--soft);
+}
+.lane {
+  position: relative;
+  height: 38px;
+  border-bottom: 1px solid #efeadd;
+}
+.slot {
+  position: absolute;
+  top: 4px;
+  bottom: 3px;
+  background: #f0f3ef;
+  border-left: 1px solid #fff;
+  padding: 0 5px;
+  font-size: 0.75rem;
+  line-height: 15px;
+  overflow: hidden;
+  white-space: nowrap;
+}
+.slot.shade {
+  background: #dfe8e4;
+}
+.slot.first {
+  border-left: 2px solid var(--soft);
+}
+.slot .figures {
+  color: var(--soft);
+  font-size: 0.75rem;
+}
+.meets {
+  padding: 1px 14px;
+}
+.meet {
+  position: absolute;
+  top: 24px;
+  bottom: 0;
+  border-left: 1px dashed var(--chalk);
+  pointer-events: none;
+}
+.meet span {
+  position: absolute;
+  bottom: 1px;
+  left: 0;
+  transform: translateX(-50%);
+  border: 1px solid var(--chalk);
+  color: var(--chalk);
+  background: var(--sheet);
+  padding: 0 4px;
+  line-height: 15px;
+}
+.bed {
+  padding-bottom: 20px;
+}
+.hand {
+  position: absolute;
+  top: 0;
+  bottom: 0;
+  width: 0;
+  border-left: 2px solid var(--stop);
+  margin-left: -1px;
+}
+.hand:focus-visible {
+  outline: none;
+}
+.hand:focus-visible span {
+  outline: 2px solid var(--chalk);
+}
+.hand span {
+  position: absolute;
+  top: 3px;
+  left: 6px;
+  border: 1px solid var(--stop);
+  color: var(--stop);
+  background: var(--sheet);
+  padding: 0 4px;
+  line-height: 16px;
+}
+</style>

@@ -1,0 +1,122 @@
+import { useQuery } from '@tanstack/vue-query'
+import { type MaybeRefOrGetter, computed, toValue } from 'vue'
+import type { MediaRef } from '../Media/media'
+import type { RunSheet } from '../pane/sheet'
+import { api } from '../ui/api'
+import type { Finding, Rect } from '../ui/shelf'
+
+export interface Transition {
+  kind: 'cut' | 'fade'
+  ms?: number
+}
+
+export interface Item {
+  id: string
+  media?: MediaRef
+  layout?: { ref: string }
+  duration_ms?: number
+  lasts?: 'own' | 'leader' | 'endless'
+  fit?: Fit
+  focus?: [number, number]
+  enabled?: boolean
+  transition?: Transition
+}
+
+export const FITS = ['contain', 'cover', 'fill', 'none', 'scale-down'] as const
+export type Fit = (typeof FITS)[number]
+
+export interface Style {
+  family?: string
+  size_px: number
+  weight?: number
+  color?: string
+  align?: 'start' | 'center' | 'end'
+  valign?: 'top' | 'middle' | 'bottom'
+  line_height?: number
+}
+
+interface Head {
+  id: string
+  name?: string
+  rect: Rect
+}
+export type ZoneElement = Head & { kind: 'zone'; playlist: { items: Item[] } | { ref: string }; follows?: string }
+export type TextElement = Head & { kind: 'text'; text: string; style: Style }
+export type PictureElement = Head & { kind: 'picture'; media: MediaRef; fit?: Fit; focus?: [number, number] }
+export type ShapeElement = Head & { kind: 'shape'; shape?: 'rectangle' | 'ellipse'; fill: string; radius_px?: number }
+export type Element = ZoneElement | TextElement | PictureElement | ShapeElement
+
+export interface LayoutDocument {
+  format: 'upper-pane/layout@1'
+  id: string
+  name: string
+  canvas: { width: number; height: number }
+  background?: { color: string }
+  recipe?: unknown
+  elements: Element[]
+}
+
+export interface PlaylistDocument {
+  format: 'upper-pane/playlist@1'
+  id: string
+  name: string
+  items: Item[]
+}
+
+export interface DesignSummary {
+  id: string
+  kind: 'layout' | 'playlist'
+  name: string
+  revision: number
+  display: string | null
+  canvas: { width: number; height: number } | null
+  saved_at: string
+  saved_by: string | null
+  handed_over: { display: string; display_name: string; number: number; revision: number | null }[]
+}
+
+export type Saved<D> = Omit<DesignSummary, 'handed_over'> & { document: D }
+
+export interface Addresses {
+  [mediaId: string]: { url: string; thumbnail: string | null; type: string }
+}
+
+export interface Sum {
+  side: 'width' | 'height'
+  elements: string[]
+  sizes: number[]
+  total: number
+  canvas: number
+  difference: number
+}
+
+/** What the core says of a layout. */
+export interface Analysis {
+  findings: Finding[]
+  stops: number
+  warnings: number
+  hints: number
+  match: { verdict: 'exact' | 'scaled' | 'padded' | 'crossed'; scale: number } | null
+  mm_per_px: number | null
+  sums: Sum[]
+  loops: Record<string, number | null>
+  meets_every_ms: number | null
+  run_sheet: RunSheet
+  media: Addresses
+}
+
+export const useDesigns = <K extends 'layouts' | 'playlists'>(plural: K) => {
+  const query = useQuery({ queryKey: [plural], queryFn: () => api.get<Record<K, DesignSummary[]>>(plural) })
+  return { query, all: computed<DesignSummary[]>(() => query.data.value?.[plural] ?? []) }
+}
+
+/** The run sheet and addresses that draw a saved design. */
+export const usePicture = (
+  plural: 'layouts' | 'playlists',
+  design: MaybeRefOrGetter<{ id: string; revision: number }>,
+) =>
+  useQuery({
+    queryKey: computed(() => ['picture', toValue(design).id, toValue(design).revision]),
+    staleTime: Infinity,
+    queryFn: () => api.get<{ run_sheet: RunSheet; media: Addresses }>(`${plural}/${toValue(design).id}/picture`),
+  })

@@ -1,0 +1,211 @@
+import { useQueryClient } from '@tanstack/vue-query'
+import { useEventListener } from '@vueuse/core'
+import { computed, onBeforeUnmount, ref, shallowRef } from 'vue'
+import { api, Problem, sentence } from '../ui/api'
+import { useSession } from '../ui/session'
+import type { Saved } from './designs'
+
+export type SaveState = 'opening' | 'saved' | 'changed' | 'saving' | 'kept' | 'refused' | 'stale'
+
+interface Draft<D> {
+  base: number
+  document: D
+  display: string | null
+}
+
+const AFTER_MS = 700
+const AGAIN_MS = 3000
+
+/**
+ * A design that is being worked on: undo over the whole visit, saved by itself, never lost.
+ *
+ * Every change is kept in the browser until the server has it; a stale write is kept aside there and answered with both versions.
+ */
+export function useDesignWork<D extends { name: string }>(plural: 'layouts' | 'playlists', id: string) {
+  const queries = useQueryClient()
+  const session = useSession()
+  const document = shallowRef<D | null>(null)
+  const display = ref<string | null>(null)
+  const revision = ref(0)
+  const savedAt = ref('')
+  const state = ref<SaveState>('opening')
+  const trouble = ref('')
+  const theirs = shallowRef<Saved<D> | null>(null)
+  const past = shallowRef<D[]>([])
+  const future = shallowRef<D[]>([])
+  const restored = ref(false)
+  const draftKey = `upper-pane:draft:${id}`
+  let timer: ReturnType<typeof setTimeout> | undefined
+  let lastGesture: string | undefined
+  let running: Promise<void> | null = null
+  let closed = false
+
+  function take(saved: Saved<D>) {
+    revision.value = saved.revision
+    savedAt.value = saved.saved_at
+    display.value = saved.display
+  }
+
+  async function open() {
+    state.value = 'opening'
+    try {
+      const saved = await api.get<Saved<D>>(`${plural}/${id}`)
+      take(saved)
+      document.value = saved.document
+      state.value = 'saved'
+      const kept = readDraft()
+      if (kept && JSON.stringify(kept.document) !== JSON.stringify(saved.document)) {
+        past.value = [saved.document]
+        document.value = kept.document
+        display.value = kept.display
+        restored.value = true
+        revision.value = kept.base
+        void save()
+      } else {
+        forgetDraft()
+      }
+    } catch (e) {
+      trouble.value = sentence(e)
+      if (e instanceof Problem && e.mayPass) timer = setTimeout(open, AGAIN_MS)
+      else state.value = 'refused'
+    }
+  }
+
+  /** @param gesture changes of one gesture (a drag, a row of key presses) are one step of undo */
+  function change(next: D, gesture?: string) {
+    if (!document.value || next === document.value) return
+    if (gesture === undefined || gesture !== lastGesture) past.value = [...past.value, document.value]
+    lastGesture = gesture
+    future.value = []
+    document.value = next
+    changed()
+  }
+
+  function changed() {
+    keepDraft()
+    if (state.value !== 'stale') state.value = 'changed'
+    clearTimeout(timer)
+    if (state.value !== 'stale') timer = setTimeout(save, AFTER_MS)
+  }
+
+  function step(from: typeof past, to: typeof future) {
+    const next = from.value.at(-1)
+    if (!next || !document.value) return
+    to.value = [...to.value, document.value]
+    from.value = from.value.slice(0, -1)
+    document.value = next
+    lastGesture = undefined
+    changed()
+  }
+
+  function setDisplay(next: string | null) {
+    display.value = next
+    changed()
+  }
+
+  async function save(): Promise<void> {
+    clearTimeout(timer)
+    if (running) return running.then(() => (state.value === 'changed' ? save() : undefined))
+    const sent = document.value
+    if (!sent || state.value === 'stale') return
+    const sentDisplay = display.value
+    state.value = 'saving'
+    running = api
+      .put<Saved<D>>(`${plural}/${id}`, { base: revision.value, document: sent, display: sentDisplay })
+      .then((saved) => {
+        take(saved)
+        trouble.value = ''
+        void queries.invalidateQueries({ queryKey: [plural] })
+        void queries.invalidateQueries({ queryKey: ['estate'] })
+        if (document.value === sent && display.value === sentDisplay) {
+          forgetDraft()
+          state.value = 'saved'
+        } else {
+          changed()
+        }
+      })
+      .catch((e: unknown) => {
+        trouble.value = sentence(e)
+        if (e instanceof Problem && e.status === 409 && e.code === 'revision.stale') {
+          theirs.value = e.body.current as Saved<D>
+          state.value = 'stale'
+        } else if (e instanceof Problem && e.mayPass) {
+          state.value = 'kept'
+          if (e.status === 401) void session.back().then(save)
+          else if (!closed) timer = setTimeout(save, AGAIN_MS)
+        } else {
+          state.value = 'refused'
+        }
+      })
+      .finally(() => (running = null))
+    return running
+  }
+
+  /** After a stale write: go on with the other version, or put this one on top of it. Either can be undone. */
+  async function settle(mine: boolean) {
+    const other = theirs.value
+    if (!other || !document.value) return
+    take(other)
+    theirs.value = null
+    trouble.value = ''
+    state.value = 'changed'
+    if (mine) {
+      past.value = [...past.value, other.document]
+      await save()
+    } else {
+      past.value = [...past.value, document.value]
+      document.value = other.document
+      forgetDraft()
+      state.value = 'saved'
+    }
+  }
+
+  function keepDraft() {
+    const draft: Draft<D> = { base: revision.value, document: document.value!, display: display.value }
+    try {
+      localStorage.setItem(draftKey, JSON.stringify(draft))
+    } catch {
+      trouble.value = 'This browser keeps nothing more: its storage is full.'
+    }
+  }
+
+  const forgetDraft = () => localStorage.removeItem(draftKey)
+
+  function readDraft(): Draft<D> | null {
+    try {
+      return JSON.parse(localStorage.getItem(draftKey) ?? 'null') as Draft<D> | null
+    } catch {
+      return null
+    }
+  }
+
+  useEventListener('beforeunload', () => {
+    if (state.value === 'changed') void save()
+  })
+  onBeforeUnmount(() => {
+    closed = true
+    if (state.value === 'changed') void save()
+    clearTimeout(timer)
+  })
+  void open()
+
+  return {
+    document,
+    display,
+    revision,
+    savedAt,
+    state,
+    trouble,
+    theirs,
+    restored,
+    canUndo: computed(() => past.value.length > 0),
+    canRedo: computed(() => future.value.length > 0),
+    change,
+    setDisplay,
+    undo: () => step(past, future),
+    redo: () => step(future, past),
+    save,
+    settle,
+    reopen: open,
+  }
+}

@@ -1,0 +1,257 @@
+<script setup lang="ts">
+import { useQueryClient } from '@tanstack/vue-query'
+import { useDropZone } from '@vueuse/core'
+import { computed, onBeforeUnmount, reactive, ref, useTemplateRef, watchEffect } from 'vue'
+import { useRoute, useRouter } from 'vue-router'
+import { api, sentence } from '../ui/api'
+import { bytes, moment } from '../ui/format'
+import { useShelf } from '../ui/shelf'
+import { type MediaState, facts, useMedia } from './media'
+
+const { query, all } = useMedia()
+const queries = useQueryClient()
+const route = useRoute()
+const router = useRouter()
+const shelf = useShelf()
+const area = useTemplateRef('area')
+const chooser = useTemplateRef<HTMLInputElement>('chooser')
+const uploads = reactive<{ name: string; share: number; trouble: string }[]>([])
+const trouble = ref('')
+
+const queryText = (key: string) =>
+  computed({
+    get: () => (typeof route.query[key] === 'string' ? (route.query[key] as string) : ''),
+    set: (value: string) => void router.replace({ query: { ...route.query, [key]: value || undefined } }),
+  })
+const search = queryText('search')
+const kind = queryText('kind')
+const order = queryText('order')
+
+const shown = computed(() => {
+  const found = all.value.filter(
+    (m) =>
+      (kind.value === '' || (m.state === 'ready' && m.kind === kind.value)) &&
+      m.name.toLowerCase().includes(search.value.trim().toLowerCase()),
+  )
+  const by: Record<string, (a: MediaState, b: MediaState) => number> = {
+    name: (a, b) => a.name.localeCompare(b.name),
+    size: (a, b) => (b.width ?? 0) * (b.height ?? 0) - (a.width ?? 0) * (a.height ?? 0),
+  }
+  return by[order.value] ? [...found].sort(by[order.value]) : found
+})
+
+async function bringIn(files: File[] | FileList | null) {
+  for (const file of files ? [...files] : []) {
+    const upload = reactive({ name: file.name, share: 0, trouble: '' })
+    uploads.push(upload)
+    try {
+      await api.upload<MediaState>('media', file, (share) => (upload.share = share))
+      uploads.splice(uploads.indexOf(upload), 1)
+      await queries.invalidateQueries({ queryKey: ['media'] })
+    } catch (e) {
+      upload.trouble = sentence(e)
+    }
+  }
+  if (chooser.value) chooser.value.value = ''
+}
+const { isOverDropZone } = useDropZone(area, { onDrop: (files) => void bringIn(files) })
+
+async function remove(m: MediaState) {
+  if (m.state !== 'refused' && !confirm(`Delete “${m.name}”? What is handed over keeps it.`)) return
+  trouble.value = ''
+  try {
+    await api.delete(`media/${m.id}`)
+    await queries.invalidateQueries({ queryKey: ['media'] })
+  } catch (e) {
+    trouble.value = sentence(e)
+  }
+}
+
+watchEffect(() => {
+  shelf.findings = all.value
+    .filter((m) => m.state === 'refused')
+    .map((m) => ({
+      code: 'media.refused',
+      level: 'warning' as const,
+      elements: [],
+      message: m.refusal ?? `${m.name} was refused.`,
+    }))
+  shelf.remark = `${all.value.length} pictures and films`
+})
+onBeforeUnmount(() => shelf.clear())
+</script>
+
+<template>
+  <main ref="area" class="station" :class="{ over: isOverDropZone }">
+    <div class="head">
+      <div>
+        <h1>Media</h1>
+        <p class="facts m-0">Drag pictures and films onto this page: PNG, JPEG, WebP, SVG, MP4, WebM, up to 2 GB</p>
+      </div>
+      <div class="actions">
+        <BFormInput v-model="search" type="search" placeholder="Search by name" aria-label="Search media" />
+        <div class="choice" role="group" aria-label="Kind">
+          <button
+            v-for="k in ['', 'picture', 'film']"
+            :key="k"
+            type="button"
+            :aria-pressed="kind === k"
+            @click="kind = k"
+          >
+            {{ { '': 'all', picture: 'pictures', film: 'films' }[k] }}
+          </button>
+        </div>
+        <BFormSelect
+          v-model="order"
+          aria-label="Order"
+          class="w-auto"
+          :options="[
+            { value: '', text: 'newest first' },
+            { value: 'name', text: 'by name' },
+            { value: 'size', text: 'largest first' },
+          ]"
+        />
+        <input
+          ref="chooser"
+          type="file"
+          multiple
+          hidden
+          accept="image/png,image/jpeg,image/webp,image/svg+xml,video/mp4,video/webm,video/quicktime"
+          @change="bringIn(chooser?.files ?? null)"
+        />
+        <BButton variant="primary" @click="chooser?.click()">Bring in…</BButton>
+      </div>
+    </div>
+    <section class="body p-3" aria-label="Pictures and films">
+      <p v-if="trouble" class="said-error" role="alert">{{ trouble }}</p>
+      <ul v-if="uploads.length" class="uploads" aria-label="On the way">
+        <li v-for="(upload, i) in uploads" :key="i">
+          <span>{{ upload.name }}</span>
+          <BProgress v-if="!upload.trouble" :value="upload.share * 100" :aria-label="`${upload.name} is on the way`" />
+          <span v-else class="said-error"
+            >{{ upload.trouble }}
+            <button type="button" class="btn btn-link btn-sm" @click="uploads.splice(i, 1)">put away</button></span
+          >
+        </li>
+      </ul>
+      <p v-if="query.isPending.value" class="empty">Reading the media.</p>
+      <p v-else-if="query.error.value && all.length === 0" class="empty said-error">{{ query.error.value.message }}</p>
+      <div v-else-if="all.length === 0" class="empty">
+        <h2>No picture or film yet</h2>
+        <p>Drag files onto this page. Each is looked into, and shown with its size and length.</p>
+      </div>
+      <div v-else-if="shown.length === 0" class="empty">
+        <h2>Nothing fits this search</h2>
+        <p>
+          <a href="#" @click.prevent="router.replace({ query: {} })">Show all {{ all.length }}</a>
+        </p>
+      </div>
+      <ul v-else class="grid">
+        <li v-for="m in shown" :key="m.id" :class="m.state">
+          <div class="still">
+            <img v-if="m.thumbnail" :src="m.thumbnail" :alt="m.name" loading="lazy" />
+            <span v-else-if="m.state === 'refused'" class="said-error">refused</span>
+            <span v-else class="soft"
+              ><BSpinner small /> {{ m.state === 'waiting' ? 'waiting to be looked at' : 'being looked at' }}</span
+            >
+          </div>
+          <div class="name" :title="m.name">{{ m.name }}</div>
+          <div v-if="m.state === 'ready'" class="figures soft">{{ facts(m) }}</div>
+          <div v-else-if="m.state === 'refused'" class="small said-error">{{ m.refusal }}</div>
+          <div class="foot figures soft">
+            <span>{{ bytes(m.bytes) }}, {{ moment(m.brought_in_at) }}</span>
+            <span>
+              <RouterLink v-if="m.state === 'ready'" :to="`/handover?media=${m.id}`">hand over</RouterLink>
+              <button
+                type="button"
+                class="btn btn-link btn-sm p-0"
+                :aria-label="`${m.state === 'refused' ? 'Put away' : 'Delete'} ${m.name}`"
+                @click="remove(m)"
+              >
+                {{ m.state === 'refused' ? 'put away' : 'delete' }}
+              </button>
+            </span>
+          </div>
+        </li>
+      </ul>
+    </section>
+    <div v-if="isOverDropZone" class="dropping">Let go to bring them in</div>
+  </main>
+</template>
+
+<style scoped>
+.station {
+  position: relative;
+}
+.dropping {
+  position: absolute;
+  inset: 60px 0 0;
+  display: grid;
+  place-items: center;
+  font-size: 1.5rem;
+  background: rgb(228 239 233 / 0.9);
+  border: 3px dashed var(--kelp);
+  pointer-events: none;
+}
+.grid {
+  list-style: none;
+  margin: 0;
+  padding: 0;
+  display: grid;
+  gap: 18px 16px;
+  grid-template-columns: repeat(auto-fill, minmax(212px, 1fr));
+}
+.still {
+  height: 132px;
+  background: var(--ground);
+  display: grid;
+  place-items: center;
+  margin-bottom: 4px;
+  overflow: hidden;
+}
+.still img {
+  max-width: 100%;
+  max-height: 132px;
+  display: block;
+}
+.still span {
+  background: var(--sheet);
+  padding: 3px 10px;
+  font-size: 0.8125rem;
+}
+.name {
+  white-space: nowrap;
+  overflow: hidden;
+  text-overflow: ellipsis;
+  font-weight: 600;
+  font-size: 0.875rem;
+}
+.foot {
+  display: flex;
+  justify-content: space-between;
+  border-top: 1px solid var(--rule);
+  margin-top: 4px;
+  padding-top: 2px;
+}
+.foot > span:last-child {
+  display: flex;
+  gap: 10px;
+}
+.foot .btn {
+  font-family: inherit;
+  font-size: inherit;
+}
+.uploads {
+  list-style: none;
+  padding: 0;
+  margin: 0 0 16px;
+}
+.uploads li {
+  display: grid;
+  grid-template-columns: 260px 1fr;
+  align-items: center;
+  gap: 16px;
+  padding: 4px 0;
+  border-bottom: 1px solid var(--rule);
+}
+</style>

@@ -1,0 +1,54 @@
+import { useQuery } from '@tanstack/vue-query'
+import { computed } from 'vue'
+import { api } from '../ui/api'
+import { seconds, size } from '../ui/format'
+
+export interface MediaState {
+  id: string
+  name: string
+  state: 'waiting' | 'probing' | 'ready' | 'refused'
+  refusal: string | null
+  kind: 'picture' | 'film'
+  width: number | null
+  height: number | null
+  length_ms: number | null
+  bytes: number
+  type: string | null
+  url: string | null
+  thumbnail: string | null
+  brought_in_at: string
+}
+
+/** As layouts and playlists name a media. */
+export interface MediaRef {
+  id?: string
+  name: string
+  width: number
+  height: number
+  length_ms?: number
+}
+
+export const refOf = (m: MediaState): MediaRef => ({
+  id: m.id,
+  name: m.name,
+  width: m.width ?? 1,
+  height: m.height ?? 1,
+  ...(m.length_ms === null ? {} : { length_ms: m.length_ms }),
+})
+
+export const facts = (m: MediaState): string =>
+  m.width === null || m.height === null
+    ? ''
+    : `${m.kind}, ${size({ width: m.width, height: m.height })}${m.length_ms ? `, ${seconds(m.length_ms)}` : ''}`
+
+/** All media; asked again every second as long as something is being looked at. */
+export function useMedia() {
+  const query = useQuery({
+    queryKey: ['media'],
+    queryFn: () => api.get<{ media: MediaState[] }>('media'),
+    refetchInterval: (q) =>
+      q.state.data?.media.some((m) => m.state === 'waiting' || m.state === 'probing') ? 1000 : false,
+  })
+  const all = computed(() => query.data.value?.media ?? [])
+  return { query, all, ready: computed(() => all.value.filter((m) => m.state === 'ready')) }
+}

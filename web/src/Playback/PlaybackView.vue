@@ -1,0 +1,172 @@
+<script setup lang="ts">
+import { useNow } from '@vueuse/core'
+import { computed, onBeforeUnmount, watchEffect } from 'vue'
+import DisplayPicture from '../Estate/DisplayPicture.vue'
+import { type DisplayState, type PlayerState, isSilent, useEstate } from '../Estate/estate'
+import { ago, clock, moment, zoneName } from '../ui/format'
+import LevelMark from '../ui/LevelMark.vue'
+import { type Finding, type Level, useShelf } from '../ui/shelf'
+
+const { query, displays } = useEstate()
+const shelf = useShelf()
+const now = useNow({ interval: 1000 })
+const at = computed(() => Math.floor(now.value.getTime() / 1000) * 1000)
+
+interface Row {
+  display: DisplayState
+  player: PlayerState | null
+  level: Level | null
+  says: string
+}
+
+function judged(display: DisplayState, player: PlayerState | null): Omit<Row, 'display' | 'player'> {
+  if (!player) return { level: 'warning', says: 'no player is bound' }
+  if (isSilent(player, at.value)) return { level: 'stop', says: 'silent; it goes on with what it has' }
+  if (player.trouble) return { level: 'warning', says: player.trouble }
+  if (!display.release) return { level: 'hint', says: 'nothing was handed over yet' }
+  if (player.plays_sha256 !== display.release.sha256)
+    return { level: 'warning', says: `on its way to release ${display.release.number}` }
+  return { level: null, says: 'plays what it should' }
+}
+
+const rows = computed<Row[]>(() =>
+  displays.value.flatMap((display) =>
+    (display.players.length ? display.players : [null]).map((player) => ({
+      display,
+      player,
+      ...judged(display, player),
+    })),
+  ),
+)
+const plays = (row: Row) => {
+  if (!row.player?.plays_sha256) return 'nothing'
+  return row.player.plays_sha256 === row.display.release?.sha256
+    ? `release ${row.display.release.number}`
+    : `another one, ${row.player.plays_sha256.slice(0, 8)}`
+}
+
+watchEffect(() => {
+  shelf.findings = rows.value
+    .filter((r): r is Row & { level: Level } => r.level !== null)
+    .map<Finding>((r) => ({
+      code: 'player',
+      level: r.level,
+      elements: [],
+      message: `${r.display.name}: ${r.says}.`,
+      to: `/displays?display=${r.display.id}`,
+    }))
+  shelf.remark = 'Every display plays what it should.'
+})
+onBeforeUnmount(() => shelf.clear())
+</script>
+
+<template>
+  <main class="station">
+    <div class="head">
+      <div>
+        <h1>Playback</h1>
+        <p class="facts m-0">
+          What each display should show, and what its player says it shows · times as they are at the display
+        </p>
+      </div>
+    </div>
+    <section class="body p-3" aria-label="Players">
+      <p v-if="query.isPending.value" class="empty">Asking.</p>
+      <p v-else-if="query.error.value && rows.length === 0" class="empty said-error">{{ query.error.value.message }}</p>
+      <div v-else-if="rows.length === 0" class="empty"><h2>No display is surveyed yet</h2></div>
+      <table v-else class="table align-middle">
+        <thead>
+          <tr>
+            <th scope="col">Display</th>
+            <th scope="col">Should play</th>
+            <th scope="col">Its player reports</th>
+            <th scope="col">Since</th>
+            <th scope="col">Last call</th>
+            <th scope="col">State</th>
+            <th scope="col"><span class="visually-hidden">Actions</span></th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr v-for="row in rows" :key="row.display.id + (row.player?.id ?? '')">
+            <td>
+              <div class="name">
+                <div class="mini" :class="row.display.orientation">
+                  <DisplayPicture :display="row.display" :at="at" />
+                </div>
+                <span
+                  >{{ row.display.name }}<br /><span class="figures soft"
+                    >{{ clock(at, row.display.timezone) }} {{ zoneName(row.display.timezone, at) }}</span
+                  ></span
+                >
+              </div>
+            </td>
+            <td>
+              <template v-if="row.display.release">
+                {{ row.display.release.name }}<br /><span class="figures soft"
+                  >release {{ row.display.release.number }},
+                  {{ moment(row.display.release.handed_over_at, row.display.timezone) }}</span
+                >
+              </template>
+              <span v-else class="soft">nothing yet</span>
+              <div v-if="row.display.saved_not_handed_over" class="changed">
+                a newer one is saved,
+                <RouterLink
+                  :to="`/handover?${row.display.release!.source.kind}=${row.display.release!.source.id}&display=${row.display.id}`"
+                  >not handed over</RouterLink
+                >
+              </div>
+            </td>
+            <td class="figures">{{ plays(row) }}</td>
+            <td class="figures">{{ moment(row.player?.plays_since, row.display.timezone) }}</td>
+            <td class="figures">{{ ago(row.player?.called_at, at) }}</td>
+            <td>
+              <span class="state"><LevelMark v-if="row.level" :level="row.level" /> {{ row.says }}</span>
+            </td>
+            <td class="text-end">
+              <a
+                v-if="row.player?.address"
+                :href="row.player.address"
+                target="_blank"
+                rel="noopener"
+                :aria-label="`Open the player of ${row.display.name}`"
+                >open</a
+              >
+              <RouterLink v-else :to="`/displays?display=${row.display.id}`">bind one</RouterLink>
+            </td>
+          </tr>
+        </tbody>
+      </table>
+    </section>
+  </main>
+</template>
+
+<style scoped>
+.table {
+  font-size: 0.875rem;
+}
+.name {
+  display: flex;
+  gap: 12px;
+  align-items: center;
+}
+.mini {
+  width: 72px;
+  flex: none;
+  display: grid;
+  justify-items: center;
+}
+.mini.portrait :deep(> *) {
+  width: 28px !important;
+}
+.mini :deep(.nothing span) {
+  display: none;
+}
+.state {
+  display: flex;
+  gap: 8px;
+  align-items: center;
+}
+.changed {
+  color: var(--warning);
+}
+</style>

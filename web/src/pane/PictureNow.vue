@@ -1,0 +1,76 @@
+<script setup lang="ts">
+import { useElementSize, useElementVisibility } from '@vueuse/core'
+import { onBeforeUnmount, onMounted, useTemplateRef, watch } from 'vue'
+import type { RunSheet } from './sheet'
+import { Stage } from './stage'
+
+/** The true picture of a run sheet at an instant, small: pictures as they are, films at their frame. */
+const props = defineProps<{
+  sheet: RunSheet
+  media: Record<string, { url: string; thumbnail?: string | null; type: string }>
+  at: number
+  /** The raster it is shown on, and where on it; without them the canvas fills the picture. */
+  raster?: { width: number; height: number }
+  target?: { x: number; y: number; width: number; height: number }
+}>()
+
+const host = useTemplateRef('host')
+const { width } = useElementSize(host)
+const visible = useElementVisibility(host)
+let stage: Stage | null = null
+
+// A still of a film is as good as the film at this size, and far lighter; drawn pictures are shown from their thumbnails.
+const addressOf = (id: string) => {
+  const media = props.media[id]
+  return media
+    ? { url: media.type.startsWith('video/') ? media.url : (media.thumbnail ?? media.url), type: media.type }
+    : null
+}
+
+function draw() {
+  if (!stage || !visible.value || width.value === 0) return
+  const raster = props.raster ?? props.sheet.canvas
+  const target = props.target ?? { x: 0, y: 0, ...raster }
+  const scale = width.value / raster.width
+  stage.place(
+    target.x * scale,
+    target.y * scale,
+    (scale * target.width) / props.sheet.canvas.width,
+    (scale * target.height) / props.sheet.canvas.height,
+  )
+  stage.draw(props.at, false)
+}
+
+onMounted(() => {
+  stage = new Stage(host.value!, addressOf)
+  stage.show(props.sheet)
+  draw()
+})
+watch(
+  () => [props.sheet, props.media] as const,
+  () => {
+    stage?.show(props.sheet, addressOf)
+    draw()
+  },
+)
+watch(() => [props.at, width.value, visible.value, props.target], draw)
+onBeforeUnmount(() => stage?.destroy())
+</script>
+
+<template>
+  <div
+    ref="host"
+    class="picture-now"
+    :style="{ aspectRatio: `${(raster ?? sheet.canvas).width} / ${(raster ?? sheet.canvas).height}` }"
+    aria-hidden="true"
+  ></div>
+</template>
+
+<style scoped>
+.picture-now {
+  position: relative;
+  overflow: hidden;
+  background: #000;
+  width: 100%;
+}
+</style>

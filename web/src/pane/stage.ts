@@ -1,0 +1,247 @@
+import { type Box, type Due, type Part, type RunSheet, dueAt } from './sheet'
+
+/** Where the file of a media id lies; null where there is none. */
+export type AddressOf = (mediaId: string) => { url: string; type: string } | null
+
+interface Drawn {
+  clip: HTMLElement
+  content: HTMLElement
+  part: Part
+  source: string
+}
+
+const DRIFT_MS = 300
+
+/**
+ * Draws what a run sheet shows at an instant into an element: the same code in the composer, in thumbnails and in the player.
+ *
+ * Everything is placed where the core says; nothing is laid out here.
+ */
+export class Stage {
+  readonly canvas: HTMLElement
+  private sheet: RunSheet | null = null
+  private readonly drawn = new Map<string, Drawn>()
+  private readonly overridden = new Map<string, Box>()
+
+  constructor(
+    host: HTMLElement,
+    private addressOf: AddressOf,
+    private readonly keepAll = false,
+  ) {
+    this.canvas = document.createElement('div')
+    this.canvas.className = 'stage-canvas'
+    Object.assign(this.canvas.style, {
+      position: 'absolute',
+      left: '0',
+      top: '0',
+      overflow: 'hidden',
+      transformOrigin: '0 0',
+      isolation: 'isolate',
+    })
+    host.append(this.canvas)
+  }
+
+  show(sheet: RunSheet, addressOf?: AddressOf): void {
+    if (addressOf) this.addressOf = addressOf
+    this.sheet = sheet
+    this.overridden.clear()
+    this.canvas.style.width = `${sheet.canvas.width}px`
+    this.canvas.style.height = `${sheet.canvas.height}px`
+    this.canvas.style.background = sheet.background
+  }
+
+  place(x: number, y: number, scaleX: number, scaleY = scaleX): void {
+    this.canvas.style.transform = `translate(${x}px, ${y}px) scale(${scaleX}, ${scaleY})`
+  }
+
+  /** Shows an element elsewhere until the next run sheet comes: what a hand drags between two frames. */
+  override(element: string, rect: Box | null): void {
+    if (rect) this.overridden.set(element, rect)
+    else this.overridden.delete(element)
+    for (const one of this.drawn.values()) if (one.part.element === element) this.put(one)
+  }
+
+  /** Draws the instant; films run on when `playing`, else they stand at their frame. */
+  draw(at: number, playing: boolean): Due[] {
+    if (!this.sheet) return []
+    const due = dueAt(this.sheet, at)
+    const seen = new Set<string>()
+    due.forEach((thing, order) => {
+      const key = this.keyOf(thing.part, seen)
+      seen.add(key)
+      const one = this.make(key, thing.part)
+      const { style } = one.clip
+      style.visibility = 'visible'
+      style.zIndex = String(order + 1)
+      style.opacity = String(thing.opacity)
+      if (one.content instanceof HTMLVideoElement) this.time(one.content, thing, playing)
+    })
+    for (const [key, one] of this.drawn) {
+      if (seen.has(key)) continue
+      if (this.keepAll && one.part.media) {
+        one.clip.style.visibility = 'hidden'
+        if (one.content instanceof HTMLVideoElement && !one.content.paused) one.content.pause()
+      } else {
+        this.forget(key, one)
+      }
+    }
+    return due
+  }
+
+  /** Resolves when every picture and film that is due can be seen. */
+  async settled(): Promise<void> {
+    await Promise.all(
+      [...this.drawn.values()].map(({ content }) => {
+        if (content instanceof HTMLImageElement) return content.decode().catch(() => undefined)
+        if (content instanceof HTMLVideoElement && (content.readyState < 2 || content.seeking)) {
+          return new Promise((done) => {
+            content.addEventListener(content.seeking ? 'seeked' : 'loadeddata', done, { once: true })
+            content.addEventListener('error', done, { once: true })
+          })
+        }
+        return undefined
+      }),
+    )
+  }
+
+  destroy(): void {
+    for (const [key, one] of this.drawn) this.forget(key, one)
+    this.canvas.remove()
+  }
+
+  private keyOf(part: Part, seen: Set<string>): string {
+    const key = `${part.element}|${part.kind}|${part.item ?? ''}`
+    return seen.has(key) ? `${key}|before` : key
+  }
+
+  private make(key: string, part: Part): Drawn {
+    const source = part.media?.id ? (this.addressOf(part.media.id)?.url ?? '') : ''
+    let one = this.drawn.get(key)
+    if (one && one.source !== source) {
+      this.forget(key, one)
+      one = undefined
+    }
+    if (!one) {
+      const clip = document.createElement('div')
+      Object.assign(clip.style, { position: 'absolute', overflow: 'hidden' })
+      clip.dataset.element = part.element
+      if (part.item) clip.dataset.item = part.item
+      const content = contentOf(part, source)
+      clip.append(content)
+      this.canvas.append(clip)
+      one = { clip, content, part: undefined as unknown as Part, source }
+      this.drawn.set(key, one)
+    }
+    if (one.part !== part) {
+      one.part = part
+      this.put(one)
+      look(one.content, part)
+    }
+    return one
+  }
+
+  private put({ clip, content, part }: Drawn): void {
+    const moved = this.overridden.get(part.element)
+    const rect = moved ?? part.rect
+    let drawn = part.drawn
+    if (moved) {
+      const byItself = part.kind === 'text' || part.kind === 'shape'
+      drawn = byItself ? moved : { ...drawn, x: drawn.x + moved.x - part.rect.x, y: drawn.y + moved.y - part.rect.y }
+    }
+    Object.assign(clip.style, {
+      left: `${rect.x}px`,
+      top: `${rect.y}px`,
+      width: `${rect.width}px`,
+      height: `${rect.height}px`,
+    })
+    Object.assign(content.style, {
+      position: 'absolute',
+      left: `${drawn.x - rect.x}px`,
+      top: `${drawn.y - rect.y}px`,
+      width: `${drawn.width}px`,
+      height: `${drawn.height}px`,
+      maxWidth: 'none',
+    })
+  }
+
+  /** Puts a film at its frame, or lets it run and corrects it when it drifts. */
+  private time(film: HTMLVideoElement, thing: Due, playing: boolean): void {
+    const length = thing.part.media?.length_ms ?? 0
+    const offset = thing.offset_ms ?? 0
+    const held = offset >= length - 40
+    const want = Math.min(offset, Math.max(0, length - 40)) / 1000
+    if (!playing || held) {
+      if (!film.paused) film.pause()
+      if (Math.abs(film.currentTime - want) > 0.02 && !film.seeking) film.currentTime = want
+      return
+    }
+    if (Math.abs(film.currentTime - want) * 1000 > DRIFT_MS && !film.seeking) film.currentTime = want
+    if (film.paused && film.readyState >= 2) void film.play().catch(() => undefined)
+  }
+
+  private forget(key: string, { clip, content }: Drawn): void {
+    if (content instanceof HTMLVideoElement) {
+      content.pause()
+      content.removeAttribute('src')
+      content.load()
+    }
+    clip.remove()
+    this.drawn.delete(key)
+  }
+}
+
+function contentOf(part: Part, source: string): HTMLElement {
+  if (!part.media) return document.createElement('div')
+  if (source === '') {
+    const missing = document.createElement('div')
+    Object.assign(missing.style, {
+      background: '#8b8f8d',
+      color: '#17272e',
+      font: '24px sans-serif',
+      padding: '8px',
+      overflow: 'hidden',
+    })
+    missing.textContent = `${part.media.name} is not there`
+    return missing
+  }
+  if (part.media.length_ms === undefined) {
+    const picture = document.createElement('img')
+    picture.alt = ''
+    picture.draggable = false
+    picture.src = source
+    return picture
+  }
+  const film = document.createElement('video')
+  film.muted = true
+  film.playsInline = true
+  film.preload = 'auto'
+  film.disablePictureInPicture = true
+  film.src = source
+  film.style.objectFit = 'fill'
+  return film
+}
+
+function look(content: HTMLElement, part: Part): void {
+  if (part.fill) {
+    content.style.background = part.fill
+    content.style.borderRadius = part.shape === 'ellipse' ? '50%' : `${part.radius_px ?? 0}px`
+  }
+  const { style } = part
+  if (!style) return
+  Object.assign(content.style, {
+    fontFamily: `"${style.family}", sans-serif`,
+    fontSize: `${style.size_px}px`,
+    fontWeight: String(style.weight),
+    color: style.color,
+    textAlign: style.align,
+    lineHeight: String(style.line_height),
+    whiteSpace: 'pre-wrap',
+    overflowWrap: 'break-word',
+    display: 'flex',
+    flexDirection: 'column',
+    justifyContent: { top: 'flex-start', middle: 'center', bottom: 'flex-end' }[style.valign],
+  })
+  const words = document.createElement('div')
+  words.textContent = part.text ?? ''
+  content.replaceChildren(words)
+}

@@ -1,0 +1,295 @@
+import { loadFaces } from '../pane/faces'
+import type { Box, RunSheet } from '../pane/sheet'
+import { Stage } from '../pane/stage'
+import '@fontsource-variable/atkinson-hyperlegible-next/wght.css'
+import './player.scss'
+
+/**
+ * The player page. At /player it shows a code until somebody binds it; at /play/SECRET/ it plays.
+ *
+ * It keeps its page, the release and all files in the browser's own store, so that it goes on without any server,
+ * also after it was started anew. `#at=2026-06-01T10:00:00Z` makes it stand still at an instant.
+ */
+
+interface Pointer {
+  revoked: boolean
+  player?: { name: string }
+  display?: { name: string; raster: { width: number; height: number } }
+  release?: { number: number; url: string; sha256: string; bytes: number } | null
+}
+
+interface Release {
+  display: { raster: { width: number; height: number } }
+  match: { target: Box }
+  run_sheet: RunSheet
+  media: { id: string; name: string; url: string; sha256: string; type: string }[]
+  faces: { family: string; weight: number; url: string; sha256: string }[]
+}
+
+const POLL_MS = 2000
+const REPORT_MS = 10_000
+const host = document.getElementById('player')!
+const secret = /^\/play\/([0-9a-f]{40})\/$/.exec(location.pathname)?.[1] ?? null
+const wait = (ms: number) => new Promise((done) => setTimeout(done, ms))
+
+function say(title: string, text: string, code = ''): void {
+  const note = document.createElement('div')
+  note.className = 'note'
+  const heading = document.createElement('h1')
+  heading.textContent = title
+  const body = document.createElement('p')
+  body.textContent = text
+  note.append(heading)
+  if (code) {
+    const big = document.createElement('p')
+    big.className = 'code'
+    big.textContent = `${code.slice(0, 3)} ${code.slice(3)}`
+    big.dataset.code = code
+    note.append(big)
+  }
+  note.append(body)
+  host.replaceChildren(note)
+}
+
+// --- a new player -----------------------------------------------------------------
+
+async function pair(): Promise<void> {
+  const known = localStorage.getItem('upper-pane:address')
+  if (known && !new URLSearchParams(location.search).has('new')) {
+    location.replace(known)
+    return
+  }
+  for (;;) {
+    try {
+      const answer = await fetch('/api/pairing', { method: 'POST' })
+      if (!answer.ok) throw new Error(String(answer.status))
+      const { claim, code } = (await answer.json()) as { claim: string; code: string }
+      say('A new player', 'Type this code at Displays, on the display that this player belongs to.', code)
+      for (;;) {
+        await wait(1500)
+        const asked = await fetch(`/api/pairing/${claim}`)
+        if (asked.status === 404) break
+        if (!asked.ok) continue
+        const { address, ended } = (await asked.json()) as { address: string | null; ended: boolean }
+        if (address) {
+          localStorage.setItem('upper-pane:address', address)
+          location.replace(address)
+          return
+        }
+        if (ended) break
+      }
+    } catch {
+      say('A new player', 'The server does not answer. This page tries again by itself.')
+      await wait(5000)
+    }
+  }
+}
+
+// --- playing ----------------------------------------------------------------------
+
+const store = () => caches.open(`upper-pane:${secret}`)
+const objectUrls = new Map<string, string>()
+
+async function kept(url: string): Promise<Response | undefined> {
+  return (await store()).match(url)
+}
+
+/** Fetches a file into the store unless it is there, and holds it against its hash. */
+async function fetchKept(url: string, sha256: string): Promise<void> {
+  if (await kept(url)) return
+  const answer = await fetch(url)
+  if (!answer.ok) throw new Error(`${url} answered ${answer.status}`)
+  const body = await answer.blob()
+  const hash = await crypto.subtle.digest('SHA-256', await body.arrayBuffer())
+  const hex = [...new Uint8Array(hash)].map((b) => b.toString(16).padStart(2, '0')).join('')
+  if (hex !== sha256) throw new Error(`${url} does not have the hash that the release names`)
+  await (
+    await store()
+  ).put(url, new Response(body, { headers: { 'Content-Type': answer.headers.get('Content-Type') ?? '' } }))
+}
+
+async function objectUrl(url: string): Promise<string> {
+  let address = objectUrls.get(url)
+  if (!address) {
+    const answer = await kept(url)
+    if (!answer) throw new Error(`${url} is not in the store`)
+    address = URL.createObjectURL(await answer.blob())
+    objectUrls.set(url, address)
+  }
+  return address
+}
+
+class Playing {
+  private stage: Stage | null = null
+  private release: Release | null = null
+  playsSha256: string | null = null
+  since: string | null = null
+  trouble: string | null = null
+  private readonly still = /^#at=(.+)$/.exec(location.hash)?.[1] ?? null
+
+  /** Takes a release over once all of it is in the store; until then the old one goes on. */
+  async take(pointer: { url: string; sha256: string }): Promise<void> {
+    await fetchKept(pointer.url, pointer.sha256)
+    const release = (await (await kept(pointer.url))!.json()) as Release
+    const files = [...release.media, ...release.faces]
+    for (const file of files) await fetchKept(file.url, file.sha256)
+    const addresses = new Map<string, { url: string; type: string }>()
+    for (const media of release.media) addresses.set(media.id, { url: await objectUrl(media.url), type: media.type })
+    const faces = new Map<string, string>()
+    for (const face of release.faces) faces.set(face.url, await objectUrl(face.url))
+    await loadFaces(release.faces, (face) => faces.get(face.url) ?? face.url)
+    const room = document.createElement('div')
+    room.className = 'room'
+    const next = new Stage(room, (id) => addresses.get(id) ?? null, true)
+    next.show(release.run_sheet)
+    next.draw(this.at(), this.still === null)
+    room.style.visibility = 'hidden'
+    host.append(room)
+    await Promise.race([next.settled(), wait(3000)])
+    // Changed over at once: the new room is shown in the same frame in which the old one goes.
+    room.style.visibility = 'visible'
+    for (const old of [...host.children]) if (old !== room) old.remove()
+    this.stage?.destroy()
+    this.stage = next
+    this.release = release
+    this.playsSha256 = pointer.sha256
+    this.since = new Date().toISOString().replace(/\.\d+Z$/, 'Z')
+    this.trouble = null
+    this.fit()
+    await this.tidy(new Set([pointer.url, ...files.map((f) => f.url)]))
+  }
+
+  /** The raster of the display fills the window; the canvas lies on it where the match says. */
+  fit(): void {
+    if (!this.stage || !this.release) return
+    const { raster } = this.release.display
+    const { target } = this.release.match
+    const { canvas } = this.release.run_sheet
+    const scale = Math.min(innerWidth / raster.width, innerHeight / raster.height)
+    const left = (innerWidth - raster.width * scale) / 2
+    const top = (innerHeight - raster.height * scale) / 2
+    this.stage.place(
+      left + target.x * scale,
+      top + target.y * scale,
+      (scale * target.width) / canvas.width,
+      (scale * target.height) / canvas.height,
+    )
+  }
+
+  draw(): void {
+    this.stage?.draw(this.at(), this.still === null)
+  }
+
+  async settled(): Promise<void> {
+    await this.stage?.settled()
+  }
+
+  clear(): void {
+    this.stage?.destroy()
+    this.stage = null
+    this.playsSha256 = this.since = null
+  }
+
+  private at(): number {
+    return this.still === null ? Date.now() : Date.parse(this.still)
+  }
+
+  /** Throws away files that the release does not need any more. */
+  private async tidy(needed: Set<string>): Promise<void> {
+    const cache = await store()
+    for (const request of await cache.keys()) {
+      const path = new URL(request.url).pathname
+      if ((path.startsWith('/files/') || path.startsWith('/releases/')) && !needed.has(path)) {
+        await cache.delete(request)
+        const address = objectUrls.get(path)
+        if (address) URL.revokeObjectURL(address)
+        objectUrls.delete(path)
+      }
+    }
+  }
+}
+
+/** Puts the page itself into the store, so that it opens without any server. */
+async function keepPage(): Promise<void> {
+  await navigator.serviceWorker.register('/play/sw.js', { scope: '/play/' })
+  const parts = [...document.querySelectorAll<HTMLScriptElement | HTMLLinkElement>('script[src], link[href]')].map(
+    (e) => (e instanceof HTMLScriptElement ? e.src : e.href),
+  )
+  const page = await caches.open('upper-pane:page')
+  await page.addAll([location.pathname, ...new Set(parts)])
+}
+
+async function askPointer(): Promise<Pointer> {
+  const url = `/pointers/${secret}.json`
+  const cache = await store()
+  try {
+    const answer = await fetch(url, { cache: 'no-cache' })
+    if (answer.ok) {
+      const copy = answer.clone()
+      const pointer = (await answer.json()) as Pointer
+      await cache.put(url, copy)
+      return pointer
+    }
+  } catch {
+    // Nobody answers: what was said last holds on.
+  }
+  const last = await cache.match(url)
+  if (last) return (await last.json()) as Pointer
+  throw new Error('no pointer')
+}
+
+async function play(): Promise<void> {
+  const playing = new Playing()
+  let reported = 0
+  // Where the page cannot be kept it plays all the same, as long as the server stands.
+  keepPage().catch(() => undefined)
+  void navigator.storage?.persist?.().catch(() => undefined)
+  addEventListener('resize', () => playing.fit())
+  const frame = () => {
+    playing.draw()
+    requestAnimationFrame(frame)
+  }
+  requestAnimationFrame(frame)
+  Object.assign(window, { upperPanePlayer: playing })
+
+  for (;;) {
+    try {
+      const pointer = await askPointer()
+      if (pointer.revoked) {
+        playing.clear()
+        if (localStorage.getItem('upper-pane:address') === location.pathname)
+          localStorage.removeItem('upper-pane:address')
+        say('This player was taken back', 'Its address works no more. Open /player to bind it anew.')
+        await caches.delete(`upper-pane:${secret}`)
+        return
+      }
+      if (!pointer.release && !playing.playsSha256)
+        say(
+          pointer.player?.name ?? 'Player',
+          `Bound to ${pointer.display?.name ?? 'a display'}. Nothing was handed over to it yet.`,
+        )
+      if (pointer.release && pointer.release.sha256 !== playing.playsSha256) {
+        try {
+          await playing.take(pointer.release)
+          reported = 0
+        } catch (e) {
+          playing.trouble = e instanceof Error ? e.message : 'The new release could not be taken.'
+        }
+      }
+    } catch {
+      if (!playing.playsSha256)
+        say('Player', 'The server does not answer, and nothing is kept here yet. It is tried again by itself.')
+    }
+    if (Date.now() - reported > REPORT_MS) {
+      reported = Date.now()
+      void fetch(`/api/play/${secret}/report`, {
+        method: 'POST',
+        headers: { 'Content-Type': 'application/json' },
+        body: JSON.stringify({ release: playing.playsSha256, since: playing.since, trouble: playing.trouble }),
+      }).catch(() => undefined)
+    }
+    await wait(POLL_MS)
+  }
+}
+
+void (secret ? play() : pair())

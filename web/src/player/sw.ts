@@ -1,0 +1,55 @@
+// The service worker of the player page: the page opens from the store when no server answers.
+// The release and its files are kept and read by the page itself.
+
+interface ExtendableEvent extends Event {
+  waitUntil(promise: Promise<unknown>): void
+}
+interface FetchEvent extends ExtendableEvent {
+  request: Request
+  respondWith(response: Promise<Response>): void
+}
+interface WorkerScope {
+  addEventListener(type: 'install' | 'activate', listener: (event: ExtendableEvent) => void): void
+  addEventListener(type: 'fetch', listener: (event: FetchEvent) => void): void
+  skipWaiting(): Promise<void>
+  clients: { claim(): Promise<void> }
+  location: Location
+}
+const scope = self as unknown as WorkerScope
+
+scope.addEventListener('install', (event) => event.waitUntil(scope.skipWaiting()))
+scope.addEventListener('activate', (event) => event.waitUntil(scope.clients.claim()))
+scope.addEventListener('fetch', (event) => {
+  const url = new URL(event.request.url)
+  const isPage = event.request.mode === 'navigate' && url.pathname.startsWith('/play/')
+  if (
+    event.request.method !== 'GET' ||
+    url.origin !== scope.location.origin ||
+    !(isPage || url.pathname.startsWith('/assets/') || url.pathname === '/mark.svg')
+  )
+    return
+  event.respondWith(serve(event.request, isPage))
+})
+
+/** What is built never changes under its name, so the store is asked first; the page itself is taken fresh where that is possible. */
+async function serve(request: Request, isPage: boolean): Promise<Response> {
+  const page = await caches.open('upper-pane:page')
+  if (!isPage) {
+    const kept = await page.match(request)
+    if (kept) return kept
+  }
+  try {
+    const answer = await fetch(request)
+    if (answer.ok) {
+      await page.put(isPage ? new URL(request.url).pathname : request, answer.clone())
+      return answer
+    }
+    if (answer.status < 500) return answer
+  } catch {
+    // No server: the store below.
+  }
+  const kept = await page.match(new URL(request.url).pathname)
+  return kept ?? new Response('The player page is not kept here yet.', { status: 503 })
+}
+
+export {}

@@ -1,0 +1,31 @@
+import { createRouter, createWebHistory } from 'vue-router'
+
+export const router = createRouter({
+  history: createWebHistory(),
+  routes: [
+    { path: '/', component: () => import('./Estate/TodayView.vue'), meta: { title: 'Today' } },
+    { path: '/displays', component: () => import('./Display/DisplaysView.vue'), meta: { title: 'Displays' } },
+    { path: '/media', component: () => import('./Media/MediaView.vue'), meta: { title: 'Media' } },
+    { path: '/layouts', component: () => import('./Layout/LayoutsView.vue'), meta: { title: 'Layouts' } },
+    {
+      path: '/layouts/:id',
+      component: () => import('./Layout/ComposerView.vue'),
+      props: true,
+      meta: { title: 'Layout', station: '/layouts' },
+    },
+    { path: '/playlists', component: () => import('./Time/PlaylistsView.vue'), meta: { title: 'Playlists' } },
+    {
+      path: '/playlists/:id',
+      component: () => import('./Time/PlaylistView.vue'),
+      props: true,
+      meta: { title: 'Playlist', station: '/playlists' },
+    },
+    { path: '/handover', component: () => import('./Handover/HandoverView.vue'), meta: { title: 'Handover' } },
+    { path: '/playback', component: () => import('./Playback/PlaybackView.vue'), meta: { title: 'Playback' } },
+    { path: '/:rest(.*)*', component: () => import('./ui/NotThere.vue'), meta: { title: 'Not there' } },
+  ],
+})
+
+router.afterEach((to) => {
+  document.title = `${typeof to.meta.title === 'string' ? to.meta.title : ''} · Upper Pane`
+})

@@ -1,0 +1,38 @@
+<script setup lang="ts">
+import { useEventListener } from '@vueuse/core'
+import { ref } from 'vue'
+
+const open = ref(false)
+const keys: [string, string][] = [
+  ['Z, T, S, P', 'draw a zone, text, shape, or place a picture'],
+  ['V or Escape', 'back to choosing'],
+  ['Arrows, Shift + arrows', 'move what is chosen by 1 px, by 10 px'],
+  ['Alt while dragging', 'without snapping'],
+  ['Shift while sizing', 'keep the aspect'],
+  ['Ctrl + Z, Ctrl + Shift + Z', 'undo, redo'],
+  ['Ctrl + C, Ctrl + V, Ctrl + D', 'copy, paste, duplicate'],
+  ['Ctrl + A, Delete', 'choose all, delete'],
+  ['Space', 'run the clock of the tide table, or stop it'],
+  [', and .', 'one second back, one second on'],
+  ['< and >', 'previous change, next change'],
+  ['?', 'this list'],
+]
+
+useEventListener('keydown', (e: KeyboardEvent) => {
+  const field = e.target instanceof HTMLElement && e.target.closest('input, textarea, select, [contenteditable]')
+  if (e.key === '?' && !field) open.value = true
+})
+</script>
+
+<template>
+  <BModal v-model="open" title="Keys" no-footer>
+    <table class="table table-sm m-0">
+      <tbody>
+        <tr v-for="[key, does] in keys" :key="key">
+          <th scope="row" class="figures">{{ key }}</th>
+          <td>{{ does }}</td>
+        </tr>
+      </tbody>
+    </table>
+  </BModal>
+</template>

@@ -1,0 +1,128 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import { useRoute, useRouter } from 'vue-router'
+import { useEstate } from '../Estate/estate'
+import { useSession } from './session'
+
+const route = useRoute()
+const router = useRouter()
+const session = useSession()
+const { displays, silent, notHandedOver, needsSurvey } = useEstate()
+
+const stations = computed(() => [
+  { to: '/displays', name: 'Displays', open: needsSurvey.value.length, says: 'displays to look at' },
+  { to: '/media', name: 'Media', open: 0, says: '' },
+  { to: '/layouts', name: 'Layouts', open: 0, says: '' },
+  { to: '/playlists', name: 'Playlists', open: 0, says: '' },
+  { to: '/handover', name: 'Handover', open: notHandedOver.value.length, says: 'displays show an older version' },
+  {
+    to: '/playback',
+    name: 'Playback',
+    open: silent.value.length,
+    says: `of ${displays.value.length} displays are silent`,
+  },
+])
+const here = (to: string) => (route.meta.station ?? route.path) === to
+
+async function leave() {
+  await session.signOut()
+  await router.push('/')
+}
+</script>
+
+<template>
+  <header class="passage">
+    <RouterLink to="/" class="mark" :aria-current="route.path === '/' ? 'page' : undefined"
+      ><img src="/mark.svg" alt="" width="18" height="22" />Upper Pane</RouterLink
+    >
+    <nav aria-label="Stations of the work">
+      <ol>
+        <li v-for="(station, i) in stations" :key="station.to">
+          <svg v-if="i > 0" width="8" height="14" viewBox="0 0 8 14" aria-hidden="true">
+            <path d="M1 1l6 6-6 6" fill="none" stroke="currentColor" />
+          </svg>
+          <RouterLink
+            :to="station.to"
+            :class="{ here: here(station.to) }"
+            :aria-current="here(station.to) ? 'page' : undefined"
+          >
+            {{ station.name }}
+            <span v-if="station.open" class="open figures" :title="`${station.open} ${station.says}`">{{
+              station.open
+            }}</span>
+          </RouterLink>
+        </li>
+      </ol>
+    </nav>
+    <div class="who">
+      <span>{{ session.account?.name }}</span>
+      <button type="button" class="btn btn-link btn-sm" @click="leave">Sign out</button>
+    </div>
+  </header>
+</template>
+
+<style scoped>
+.passage {
+  display: flex;
+  align-items: stretch;
+  background: var(--sheet);
+  border-bottom: 1px solid var(--ink);
+}
+.mark {
+  display: flex;
+  align-items: center;
+  gap: 9px;
+  padding: 0 16px;
+  font-weight: 700;
+  color: var(--ink);
+  text-decoration: none;
+  border-right: 1px solid var(--rule);
+}
+ol {
+  display: flex;
+  list-style: none;
+  margin: 0;
+  padding: 0;
+  height: 100%;
+}
+li {
+  display: flex;
+  align-items: center;
+  color: #8a9296;
+}
+li a {
+  display: flex;
+  align-items: center;
+  gap: 6px;
+  height: 100%;
+  padding: 3px 11px 0;
+  color: var(--soft);
+  text-decoration: none;
+  border-bottom: 3px solid transparent;
+}
+li a:hover {
+  color: var(--ink);
+}
+li a.here {
+  color: var(--ink);
+  font-weight: 700;
+  background: var(--paper);
+  border-bottom-color: var(--kelp);
+}
+.open {
+  border: 1px solid var(--warning);
+  color: var(--warning);
+  background: #fbf3e2;
+  padding: 0 5px;
+  line-height: 17px;
+}
+.who {
+  margin-left: auto;
+  display: flex;
+  align-items: center;
+  gap: 4px;
+  padding: 0 10px 0 16px;
+  border-left: 1px solid var(--rule);
+  color: var(--soft);
+}
+</style>

@@ -1,0 +1,102 @@
+import { useSession } from './session'
+
+/** What the server does not do, in its own words. */
+export class Problem extends Error {
+  constructor(
+    readonly status: number,
+    readonly code: string,
+    message: string,
+    readonly path: string,
+    readonly body: Record<string, unknown>,
+  ) {
+    super(message)
+  }
+
+  /** Nothing is wrong with what was sent: it may go through later. */
+  get mayPass(): boolean {
+    return this.status === 0 || this.status === 401 || this.status === 502 || this.status === 503 || this.status === 504
+  }
+}
+
+const AWAY = 'The server does not answer. What you changed is kept in this window.'
+
+async function answerOf(response: Response): Promise<unknown> {
+  if (response.status === 204) return null
+  const text = await response.text()
+  let body: Record<string, unknown> = {}
+  try {
+    body = JSON.parse(text) as Record<string, unknown>
+  } catch {
+    if (response.ok)
+      throw new Problem(response.status, 'answer.wrong', 'The server answered something that cannot be read.', '', {})
+  }
+  if (response.ok) return body
+  const error = (body.error ?? {}) as { code?: string; message?: string; path?: string }
+  throw new Problem(
+    response.status,
+    error.code ?? 'failed',
+    error.message ?? `The server answered ${response.status}.`,
+    error.path ?? '',
+    body,
+  )
+}
+
+async function call<T>(method: string, path: string, body?: unknown): Promise<T> {
+  const session = useSession()
+  const headers: Record<string, string> = { Accept: 'application/json' }
+  if (body !== undefined) headers['Content-Type'] = 'application/json'
+  if (method !== 'GET' && session.csrf) headers['X-CSRF-Token'] = session.csrf
+  let response: Response
+  try {
+    response = await fetch(`/api/${path}`, {
+      method,
+      headers,
+      body: body === undefined ? undefined : JSON.stringify(body),
+    })
+  } catch {
+    throw new Problem(0, 'server.away', AWAY, '', {})
+  }
+  try {
+    return (await answerOf(response)) as T
+  } catch (e) {
+    if (e instanceof Problem && e.status === 401 && path !== 'session') session.lost()
+    throw e
+  }
+}
+
+export const api = {
+  get: <T>(path: string) => call<T>('GET', path),
+  post: <T>(path: string, body: unknown) => call<T>('POST', path, body),
+  put: <T>(path: string, body: unknown) => call<T>('PUT', path, body),
+  delete: <T>(path: string) => call<T>('DELETE', path),
+
+  /** Sends a file; `progress` hears the share that has gone, 0 to 1. */
+  upload<T>(path: string, file: File, progress: (share: number) => void): Promise<T> {
+    const session = useSession()
+    return new Promise((done, failed) => {
+      const request = new XMLHttpRequest()
+      request.open('POST', `/api/${path}`)
+      request.setRequestHeader('X-CSRF-Token', session.csrf ?? '')
+      request.upload.onprogress = (e) => e.lengthComputable && progress(e.loaded / e.total)
+      request.onerror = () => failed(new Problem(0, 'server.away', AWAY, '', {}))
+      request.onload = () => {
+        answerOf(
+          new Response(request.status === 204 ? null : request.responseText, { status: request.status || 500 }),
+        ).then(
+          (body) => done(body as T),
+          (e: unknown) => {
+            if (e instanceof Problem && e.status === 401) session.lost()
+            failed(e)
+          },
+        )
+      }
+      const form = new FormData()
+      form.append('file', file)
+      request.send(form)
+    })
+  },
+}
+
+export function sentence(e: unknown): string {
+  return e instanceof Error ? e.message : 'Something failed.'
+}

@@ -1,0 +1,44 @@
+/** Figures as they are written everywhere: with their unit, and no more digits than they are worth. */
+export const seconds = (ms: number): string => `${(ms / 1000).toFixed(ms % 1000 === 0 || ms % 100 === 0 ? 1 : 3)} s`
+
+export function bytes(n: number): string {
+  if (n < 1000) return `${n} B`
+  if (n < 1e6) return `${(n / 1e3).toFixed(0)} kB`
+  return n < 1e9 ? `${(n / 1e6).toFixed(1)} MB` : `${(n / 1e9).toFixed(2)} GB`
+}
+
+export const size = (of: { width: number; height: number }): string => `${of.width} × ${of.height}`
+
+export function clock(ms: number, timeZone?: string, withSeconds = true): string {
+  return new Intl.DateTimeFormat('en-GB', {
+    timeZone,
+    hour: '2-digit',
+    minute: '2-digit',
+    ...(withSeconds ? { second: '2-digit' } : {}),
+  }).format(ms)
+}
+
+export function day(ms: number, timeZone?: string): string {
+  return new Intl.DateTimeFormat('en-GB', { timeZone, weekday: 'long', day: 'numeric', month: 'long' }).format(ms)
+}
+
+/** `10:43` of today, `21 Nov 10:43` of another day. */
+export function moment(iso: string | null | undefined, timeZone?: string): string {
+  if (!iso) return 'never'
+  const at = Date.parse(iso)
+  const date = (t: number) => new Intl.DateTimeFormat('en-GB', { timeZone, day: 'numeric', month: 'short' }).format(t)
+  return date(at) === date(Date.now()) ? clock(at, timeZone, false) : `${date(at)} ${clock(at, timeZone, false)}`
+}
+
+export function ago(iso: string | null | undefined, now: number): string {
+  if (!iso) return 'never'
+  const s = Math.max(0, Math.round((now - Date.parse(iso)) / 1000))
+  if (s < 60) return `${s} s ago`
+  if (s < 3600) return `${Math.floor(s / 60)} min ago`
+  return s < 86_400 ? `${Math.floor(s / 3600)} h ago` : `${Math.floor(s / 86_400)} days ago`
+}
+
+export const zoneName = (timeZone: string, at: number): string =>
+  new Intl.DateTimeFormat('en-GB', { timeZone, timeZoneName: 'short' })
+    .formatToParts(at)
+    .find((p) => p.type === 'timeZoneName')?.value ?? timeZone

@@ -1,0 +1,55 @@
+import { defineStore } from 'pinia'
+import { ref } from 'vue'
+
+interface Session {
+  account: { login: string; name: string } | null
+  csrf: string
+}
+
+/** Who is signed in. A session that is lost keeps the page as it is, and asks to sign in above it. */
+export const useSession = defineStore('session', () => {
+  const account = ref<Session['account']>(null)
+  const csrf = ref<string | null>(null)
+  const known = ref(false)
+  const isLost = ref(false)
+  let waiting: (() => void)[] = []
+
+  function take(session: Session) {
+    account.value = session.account
+    csrf.value = session.csrf
+    known.value = true
+    if (session.account) {
+      isLost.value = false
+      waiting.forEach((go) => go())
+      waiting = []
+    }
+  }
+
+  async function ask(method: string, path: string, body?: unknown): Promise<void> {
+    const headers: Record<string, string> = { 'Content-Type': 'application/json' }
+    if (csrf.value) headers['X-CSRF-Token'] = csrf.value
+    const response = await fetch(`/api/${path}`, {
+      method,
+      headers,
+      body: body === undefined ? undefined : JSON.stringify(body),
+    })
+    const answer = (await response.json()) as Session & { error?: { message: string } }
+    if (!response.ok) throw new Error(answer.error?.message ?? 'Signing in failed.')
+    take(answer)
+  }
+
+  return {
+    account,
+    csrf,
+    known,
+    isLost,
+    load: () => ask('GET', 'session'),
+    signIn: (login: string, password: string) => ask('POST', 'sign-in', { login, password }),
+    signOut: () => ask('DELETE', 'session'),
+    lost() {
+      if (account.value) isLost.value = true
+    },
+    /** Resolves when somebody has signed in again. */
+    back: () => new Promise<void>((go) => (isLost.value ? waiting.push(go) : go())),
+  }
+})

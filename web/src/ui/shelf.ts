@@ -1,0 +1,56 @@
+import { defineStore } from 'pinia'
+import { computed, shallowRef } from 'vue'
+
+export type Level = 'stop' | 'warning' | 'hint'
+
+export interface Fix {
+  label: string
+  element?: string
+  rect?: Rect
+  item?: string
+  set?: Record<string, unknown>
+}
+
+export interface Rect {
+  x: number
+  y: number
+  width: number
+  height: number
+}
+
+export interface Finding {
+  code: string
+  level: Level
+  elements: string[]
+  message: string
+  rect?: Rect
+  fix?: Fix
+  /** Where choosing it leads, for matters that are no finding of a layout. */
+  to?: string
+  link?: string
+}
+
+/** What the checks shelf at the foot shows: the matters of what is open now. */
+export const useShelf = defineStore('shelf', () => {
+  const findings = shallowRef<Finding[]>([])
+  const remark = shallowRef('')
+  const chosen = shallowRef<((finding: Finding) => void) | null>(null)
+  const fixed = shallowRef<((finding: Finding) => void) | null>(null)
+  const count = (level: Level) => computed(() => findings.value.filter((f) => f.level === level).length)
+
+  return {
+    findings,
+    remark,
+    chosen,
+    fixed,
+    stops: count('stop'),
+    warnings: count('warning'),
+    hints: count('hint'),
+    clear() {
+      findings.value = []
+      remark.value = ''
+      chosen.value = null
+      fixed.value = null
+    },
+  }
+})
