@@ -162,10 +162,10 @@ function island(int $w, int $h, string $palette): string
         $trees .= pine($w * $x, $sea - $h * (.02 + .03 * ($i % 3)), $h * (.09 + .02 * ($i % 2)), '#2f5f58');
     }
 
-    return sky($w, $h, $palette) . sun($w * .2, $h * .24, $h * .07, $palette) . hills($w, $sea + 2, $h * .2, RIDGE_B, $p['far'])
+    return sky($w, $h, $palette) . sun($w * .84, $h * .2, $h * .07, $palette) . hills($w, $sea + 2, $h * .2, RIDGE_B, $p['far'])
         . "<path d=\"M" . $w * .14 . " $sea C" . $w * .3 . ' ' . $h * .5 . ' ' . $w * .44 . ' ' . $h * .34 . ' ' . $w * .56 . ' ' . $h * .35
         . ' C' . $w * .7 . ' ' . $h * .37 . ' ' . $w * .74 . ' ' . $h * .58 . ' ' . $w * .9 . " $sea Z\" fill=\"{$p['near']}\"/>"
-        . $path . $trees . sea($w, $h, $sea, $palette, $h * .08) . gulls($w * .78, $h * .26, $h * .06, '#17272e');
+        . $path . $trees . sea($w, $h, $sea, $palette, $h * .08) . gulls($w * .3, $h * .38, $h * .06, '#17272e');
 }
 
 function png(string $name, string $svg): void
@@ -292,6 +292,13 @@ png('vehicles-lane-3.png', svg(
     words(600, 236, 120, 'Vehicles', '#f7e6b8'),
     words(600, 356, 120, 'lane 3', '#f7e6b8'),
 ));
+
+$waves = static fn (int $w, int $h, string $ground, string $line): string => svg($w, $h, "<rect width=\"$w\" height=\"$h\" fill=\"$ground\"/>", implode('', array_map(
+    static fn (int $i): string => '<path d="M0 ' . ($h - 26 - $i * 34) . str_repeat(' q30 -18 60 0 q30 18 60 0', intdiv($w, 120) + 1) . "\" fill=\"none\" stroke=\"$line\" stroke-width=\"5\" opacity=\"" . (.5 - $i * .15) . '"/>',
+    [0, 1, 2],
+)));
+png('ground-green.png', $waves(1080, 320, '#14665b', '#3f8a7c'));
+png('ground-ink.png', $waves(480, 540, '#17272e', '#3a5563'));
 
 // --- Deck strip: 1440 x 540 of 1920 x 540 -------------------------------------------------------------------------
 png('strip-great-pellan.png', svg(1440, 540, coast(1440, 540, 'noon', .66, .84), ferry(330, 420, 300), gulls(980, 120, 44, '#17272e')));

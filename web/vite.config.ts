@@ -7,7 +7,8 @@ import { defineConfig } from 'vite'
 const page = (name: string) => fileURLToPath(new URL(name, import.meta.url))
 
 export default defineConfig({
-  plugins: [vue(), Components({ dts: false, dirs: [], resolvers: [BootstrapVueNextResolver()] })],
+  // White space between inline elements counts, as in HTML; a line break in the source is a space.
+  plugins: [vue({ template: { compilerOptions: { whitespace: 'preserve' } } }), Components({ dts: false, dirs: [], resolvers: [BootstrapVueNextResolver()] })],
   resolve: { alias: { '@': page('./src') } },
   css: { preprocessorOptions: { scss: { quietDeps: true } } },
   build: {

@@ -21,9 +21,12 @@ final class Kernel extends HttpKernel
         return $this->getProjectDir() . '/app/config';
     }
 
+    /** Each instance (bin/lib/common.sh) has a cache of its own, so that tests do not disturb what runs. */
     public function getCacheDir(): string
     {
-        return $this->getProjectDir() . '/var/cache/' . $this->environment;
+        $folder = $_SERVER['APP_CACHE_DIR'] ?? null;
+
+        return (is_string($folder) ? $folder : $this->getProjectDir() . '/var/cache') . '/' . $this->environment;
     }
 
     public function getLogDir(): string

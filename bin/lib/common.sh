@@ -79,8 +79,8 @@ instance() { # NAME HTTP-PORT DATABASE-PORT: sets where everything of the instan
   NAME=$1 HTTP_PORT=$2 DB_PORT=$3
   RUN="$ROOT/var/instances/$NAME"
   STORAGE="$RUN/storage"
-  mkdir -p "$RUN/tmp" "$RUN/log" "$STORAGE/published" "$STORAGE/incoming" "$ROOT/var/log" "$ROOT/var/cache"
-  export APP_ENV=${INSTANCE_ENV:-prod} DATABASE_URL="mysql://root@127.0.0.1:$DB_PORT/upper_pane?charset=utf8mb4" STORAGE_DIR="$STORAGE"
+  mkdir -p "$RUN/tmp" "$RUN/log" "$STORAGE/published" "$STORAGE/incoming" "$ROOT/var/log" "$RUN/cache"
+  export APP_ENV=${INSTANCE_ENV:-prod} DATABASE_URL="mysql://root@127.0.0.1:$DB_PORT/upper_pane?charset=utf8mb4" STORAGE_DIR="$STORAGE" APP_CACHE_DIR="$RUN/cache"
   if [ ! -f "$ROOT/var/app_secret" ]; then (umask 077; head -c 24 /dev/urandom | od -An -tx1 | tr -d ' \n' >"$ROOT/var/app_secret"); fi
   APP_SECRET=$(cat "$ROOT/var/app_secret"); export APP_SECRET
 }
@@ -111,7 +111,7 @@ database_up() {
 
 php_up() {
   running "$RUN/fpm.pid" && return
-  local user="" preload="$ROOT/var/cache/$APP_ENV/UpperPane_App_KernelProdContainer.preload.php" options=()
+  local user="" preload="$RUN/cache/$APP_ENV/UpperPane_App_KernelProdContainer.preload.php" options=()
   [ "$(id -u)" = 0 ] && user="user = www-data
 group = www-data"
   [ -f "$preload" ] && options=(-d "opcache.preload=$preload" -d opcache.preload_user=www-data)
@@ -164,7 +164,7 @@ worker_up() {
 
 own_files() { # the servers' own user must be able to write what it writes
   [ "$(id -u)" = 0 ] || return 0
-  chown -R www-data:www-data "$STORAGE" "$RUN/tmp" "$ROOT/var/log" "$ROOT/var/cache"
+  chown -R www-data:www-data "$STORAGE" "$RUN/tmp" "$ROOT/var/log" "$RUN/cache"
 }
 
 end_group() { # PID-FILE

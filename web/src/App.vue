@@ -1,5 +1,7 @@
 <script setup lang="ts">
-import { onMounted, ref } from 'vue'
+import { onMounted, ref, watch } from 'vue'
+import { type Face, loadFaces } from './pane/faces'
+import { api } from './ui/api'
 import ChecksShelf from './ui/ChecksShelf.vue'
 import KeyList from './ui/KeyList.vue'
 import Passage from './ui/Passage.vue'
@@ -19,6 +21,17 @@ async function begin() {
   }
 }
 onMounted(begin)
+
+// Every picture of a layout is drawn in the faces of the house.
+watch(
+  () => session.account?.login,
+  (login) =>
+    login &&
+    api
+      .get<{ faces: Face[] }>('faces')
+      .then(({ faces }) => loadFaces(faces))
+      .catch(() => undefined),
+)
 </script>
 
 <template>

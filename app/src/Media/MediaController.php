@@ -75,7 +75,8 @@ final readonly class MediaController
         $asset = $this->asset($id);
         $users = $this->connection->fetchFirstColumn('SELECT name FROM design WHERE INSTR(document, ?) > 0 ORDER BY name', [json_encode($id)]);
         if ($users !== []) {
-            throw new Problem(409, 'media.used', sprintf('"%s" is used in %s. Take it out there first.', $asset->name, implode(', ', array_map(static fn (mixed $name): string => is_string($name) ? "\"$name\"" : '', $users))));
+            $names = array_map(static fn (mixed $name): string => is_string($name) ? "\"$name\"" : '', $users);
+            throw new Problem(409, 'media.used', sprintf('"%s" is used in %s. Take it out there first.', $asset->name, implode(', ', $names)));
         }
         $this->entities->remove($asset);
         $this->entities->flush();

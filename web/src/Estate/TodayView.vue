@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { useElementSize, useNow } from '@vueuse/core'
 import { computed, onBeforeUnmount, useTemplateRef, watchEffect } from 'vue'
-import { ago, clock, day, zoneName } from '../ui/format'
+import { clock, day, zoneName } from '../ui/format'
 import LevelMark from '../ui/LevelMark.vue'
 import { type Finding, useShelf } from '../ui/shelf'
 import DisplayPicture from './DisplayPicture.vue'
@@ -18,7 +18,7 @@ const { width } = useElementSize(room)
 const pxPerMm = computed(() => {
   const widest = Math.max(1, ...byPlace.value.map((p) => p.displays.reduce((sum, d) => sum + d.active_mm.width, 0)))
   const gaps = Math.max(0, ...byPlace.value.map((p) => p.displays.length)) * 30
-  return Math.max(0.06, Math.min(0.2, (width.value - 48 - gaps) / widest))
+  return Math.max(0.06, Math.min(0.15, (width.value - 48 - gaps) / widest))
 })
 const metre = computed(() => Math.round(1000 * pxPerMm.value))
 
@@ -146,18 +146,14 @@ const isLate = (d: DisplayState) => silent.value.includes(d)
               class="one"
               :to="`/displays?display=${d.id}`"
               :class="{ late: isLate(d) }"
-              :style="{ width: `${Math.max(56, d.active_mm.width * pxPerMm)}px` }"
+              :style="{ width: `${Math.max(84, d.active_mm.width * pxPerMm)}px` }"
             >
               <div class="frame" :style="{ width: `${d.active_mm.width * pxPerMm}px` }">
                 <DisplayPicture :display="d" :at="at" />
               </div>
               <span class="name">{{ d.name }}</span>
               <span class="figures state">{{
-                isLate(d)
-                  ? `silent ${ago(d.players[0]?.called_at, at)}`
-                  : d.release
-                    ? `release ${d.release.number}`
-                    : 'nothing yet'
+                isLate(d) ? 'silent' : d.release ? `release ${d.release.number}` : 'nothing yet'
               }}</span>
             </RouterLink>
           </div>

@@ -158,8 +158,8 @@ onBeforeUnmount(() => shelf.clear())
           <div class="name" :title="m.name">{{ m.name }}</div>
           <div v-if="m.state === 'ready'" class="figures soft">{{ facts(m) }}</div>
           <div v-else-if="m.state === 'refused'" class="small said-error">{{ m.refusal }}</div>
-          <div class="foot figures soft">
-            <span>{{ bytes(m.bytes) }}, {{ moment(m.brought_in_at) }}</span>
+          <div class="foot figures soft" :title="`brought in ${moment(m.brought_in_at)}`">
+            <span>{{ bytes(m.bytes) }}</span>
             <span>
               <RouterLink v-if="m.state === 'ready'" :to="`/handover?media=${m.id}`">hand over</RouterLink>
               <button

@@ -19,12 +19,13 @@ const { width } = useElementSize(host)
 const visible = useElementVisibility(host)
 let stage: Stage | null = null
 
-// A still of a film is as good as the film at this size, and far lighter; drawn pictures are shown from their thumbnails.
+// Small pictures are shown from their thumbnails, which are far lighter; a film is shown at its frame.
+const THUMBNAIL_PX = 480
 const addressOf = (id: string) => {
   const media = props.media[id]
-  return media
-    ? { url: media.type.startsWith('video/') ? media.url : (media.thumbnail ?? media.url), type: media.type }
-    : null
+  if (!media) return null
+  const full = media.type.startsWith('video/') || width.value > THUMBNAIL_PX || !media.thumbnail
+  return { url: full ? media.url : media.thumbnail!, type: media.type }
 }
 
 function draw() {

@@ -32,7 +32,7 @@ async function leave() {
 
 <template>
   <header class="passage">
-    <RouterLink to="/" class="mark" :aria-current="route.path === '/' ? 'page' : undefined"
+    <RouterLink to="/" class="house" :aria-current="route.path === '/' ? 'page' : undefined"
       ><img src="/mark.svg" alt="" width="18" height="22" />Upper Pane</RouterLink
     >
     <nav aria-label="Stations of the work">
@@ -68,7 +68,7 @@ async function leave() {
   background: var(--sheet);
   border-bottom: 1px solid var(--ink);
 }
-.mark {
+.house {
   display: flex;
   align-items: center;
   gap: 9px;

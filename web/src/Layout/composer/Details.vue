@@ -75,7 +75,10 @@ const rename = (event: Event) => {
         @keydown.enter="($event.target as HTMLInputElement).blur()"
       />
       <span v-if="one.kind === 'zone'" class="figures"
-        ><template v-if="zoneItems(one)">plays {{ zoneItems(one)!.length }}</template> {{ loopOf(one.id) }}</span
+        ><template v-if="zoneItems(one)"
+          >{{ zoneItems(one)!.length }} {{ zoneItems(one)!.length === 1 ? 'item' : 'items' }} ·</template
+        >
+        {{ loopOf(one.id) }}</span
       >
       <span class="stack">
         <button

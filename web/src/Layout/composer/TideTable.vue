@@ -140,7 +140,7 @@ function keys(event: KeyboardEvent) {
     </div>
     <div class="rows">
       <div class="names">
-        <div class="head"></div>
+        <div class="scale"></div>
         <button
           v-for="row in rows"
           :key="row.id"
@@ -151,10 +151,10 @@ function keys(event: KeyboardEvent) {
         >
           <span>{{ nameOf(row.id) }}</span><span class="figures soft">{{ row.loop }}</span>
         </button>
-        <div class="figures soft meets">{{ meetsWords }}</div>
+        <div class="soft meets">{{ meetsWords }}</div>
       </div>
       <div ref="bed" class="bed" @pointerdown="drag">
-        <div class="head figures">
+        <div class="scale figures">
           <span v-for="t in ticks" :key="t" class="tick" :style="{ left: `${x(t)}px` }">{{ clock(t, timezone) }}</span>
         </div>
         <div v-for="row in rows" :key="row.id" class="lane">
@@ -234,7 +234,7 @@ function keys(event: KeyboardEvent) {
 .names {
   border-right: 1px solid var(--rule);
 }
-.head {
+.scale {
   height: 24px;
   border-bottom: 1px solid var(--rule);
   position: relative;
@@ -298,6 +298,9 @@ function keys(event: KeyboardEvent) {
 }
 .meets {
   padding: 1px 14px;
+  white-space: nowrap;
+  font-size: 0.8125rem;
+  height: 20px;
 }
 .meet {
   position: absolute;

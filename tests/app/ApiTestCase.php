@@ -1,0 +1,113 @@
+<?php
+
+declare(strict_types=1);
+
+namespace UpperPane\Tests\App;
+
+use Doctrine\ORM\EntityManagerInterface;
+use League\Flysystem\FilesystemOperator;
+use Symfony\Bundle\FrameworkBundle\KernelBrowser;
+use Symfony\Bundle\FrameworkBundle\Test\WebTestCase;
+use Symfony\Component\PasswordHasher\Hasher\UserPasswordHasherInterface;
+use UpperPane\App\Account\Account;
+use UpperPane\App\Display\SurveyedDisplay;
+use UpperPane\App\Estate\Place;
+use UpperPane\App\Media\MediaAsset;
+use UpperPane\App\Playback\Player;
+use UpperPane\Tests\Core\Make;
+
+/** Speaks with the API as a signed-in designer, on a small estate that is rolled back after each test. */
+abstract class ApiTestCase extends WebTestCase
+{
+    protected KernelBrowser $client;
+    private string $csrf = '';
+
+    protected function setUp(): void
+    {
+        $this->client = static::createClient();
+        $this->client->disableReboot();
+        $this->entities()->persist($hall = new Place('hall', 'Departure hall'));
+        $this->entities()->persist($gates = new Place('gates', 'Gates', $hall));
+        $this->entities()->persist(new SurveyedDisplay('wide', $hall, ['id' => 'wide', 'name' => 'Wide'] + Make::display()));
+        $this->entities()->persist(new SurveyedDisplay('tall', $gates, ['id' => 'tall', 'name' => 'Tall'] + Make::display(1920, 1080, 90), 1));
+        $account = new Account('ines', 'Ines');
+        $hasher = static::getContainer()->get(UserPasswordHasherInterface::class);
+        $account->setPasswordHash($hasher->hashPassword($account, 'harbour'));
+        $this->entities()->persist($account);
+        $this->entities()->flush();
+    }
+
+    protected function signIn(string $password = 'harbour'): int
+    {
+        $status = $this->ask('POST', '/api/sign-in', ['login' => 'ines', 'password' => $password])[0];
+        $this->csrf = (string) ($this->ask('GET', '/api/session')[1]['csrf'] ?? '');
+
+        return $status;
+    }
+
+    /**
+     * @param array<string, mixed>|string|null $body
+     * @return array{int, array<string, mixed>}
+     */
+    protected function ask(string $method, string $path, array|string|null $body = null, bool $withToken = true): array
+    {
+        $headers = ['HTTP_ACCEPT' => 'application/json'] + ($withToken ? ['HTTP_X_CSRF_TOKEN' => $this->csrf] : []);
+        if ($body !== null) {
+            $headers['CONTENT_TYPE'] = 'application/json';
+        }
+        $this->client->request($method, $path, server: $headers, content: is_array($body) ? (string) json_encode($body) : $body);
+        $response = $this->client->getResponse();
+
+        return [$response->getStatusCode(), (array) json_decode((string) $response->getContent(), true)];
+    }
+
+    protected function entities(): EntityManagerInterface
+    {
+        return static::getContainer()->get(EntityManagerInterface::class);
+    }
+
+    protected function published(): FilesystemOperator
+    {
+        return static::getContainer()->get('app.published');
+    }
+
+    protected function media(string $id = 'pier', int $width = 1920, int $height = 1080, ?int $lengthMs = null): MediaAsset
+    {
+        $asset = new MediaAsset($id, "$id.png", 1000, new \DateTimeImmutable());
+        [$path, $sha256] = static::getContainer()->get(\UpperPane\App\Media\Publisher::class)->content('files', "content of $id", 'png');
+        $asset->ready(new \UpperPane\App\Media\Probed('image/png', 'png', \UpperPane\Core\Geometry\Size::px($width, $height), $lengthMs), $sha256, $path, $path);
+        $this->entities()->persist($asset);
+        $this->entities()->flush();
+
+        return $asset;
+    }
+
+    protected function player(string $display): Player
+    {
+        $player = new Player("player-$display", 'Player', $this->entities()->find(SurveyedDisplay::class, $display) ?? throw new \LogicException(), Player::newSecret(), new \DateTimeImmutable());
+        $this->entities()->persist($player);
+        $this->entities()->flush();
+
+        return $player;
+    }
+
+    /**
+     * @param array<string, mixed> $document
+     * @return array<string, mixed> the saved layout
+     */
+    protected function made(array $document, string $name = 'Morning'): array
+    {
+        [$status, $layout] = $this->ask('POST', '/api/layouts', ['name' => $name, 'document' => array_diff_key($document, ['format' => 1, 'id' => 1, 'name' => 1])]);
+        self::assertSame(201, $status, (string) json_encode($layout));
+
+        return $layout;
+    }
+
+    /** @return array<string, mixed> a layout of one picture over a whole canvas */
+    protected function whole(MediaAsset $asset, int $width = 1920, int $height = 1080): array
+    {
+        $item = ['id' => 'i1', 'media' => $asset->media()?->toArray(), 'duration_ms' => 10_000];
+
+        return Make::layout([Make::zone('main', 0, 0, $width, $height, [$item])], $width, $height);
+    }
+}

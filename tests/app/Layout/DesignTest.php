@@ -1,0 +1,95 @@
+<?php
+
+declare(strict_types=1);
+
+namespace UpperPane\Tests\App\Layout;
+
+use UpperPane\Tests\App\ApiTestCase;
+use UpperPane\Tests\Core\Make;
+
+final class DesignTest extends ApiTestCase
+{
+    protected function setUp(): void
+    {
+        parent::setUp();
+        $this->signIn();
+    }
+
+    public function testEveryRevisionIsKeptAndCanBePutBack(): void
+    {
+        $layout = $this->made(Make::harbour());
+        $id = $layout['id'];
+        $changed = ['name' => 'Noon', 'elements' => []] + $layout['document'];
+        [$status, $saved] = $this->ask('PUT', "/api/layouts/$id", ['base' => 1, 'document' => $changed]);
+        self::assertSame([200, 2, 'Noon'], [$status, $saved['revision'], $saved['name']]);
+
+        $revisions = $this->ask('GET', "/api/layouts/$id/revisions")[1]['revisions'];
+        self::assertSame([2, 1], array_column($revisions, 'number'));
+        [, $restored] = $this->ask('POST', "/api/layouts/$id/restore", ['base' => 2, 'revision' => $revisions[1]['id']]);
+        self::assertSame(3, $restored['revision']);
+        self::assertEquals($layout['document'], $restored['document']);
+    }
+
+    public function testAStaleWriteIsRefusedAndBothVersionsAreKept(): void
+    {
+        $layout = $this->made(Make::harbour());
+        $id = $layout['id'];
+        $this->ask('PUT', "/api/layouts/$id", ['base' => 1, 'document' => ['name' => 'Hers'] + $layout['document']]);
+        [$status, $answer] = $this->ask('PUT', "/api/layouts/$id", ['base' => 1, 'document' => ['name' => 'Mine'] + $layout['document']]);
+
+        self::assertSame([409, 'revision.stale', 'Hers'], [$status, $answer['error']['code'], $answer['current']['name']]);
+        self::assertSame('Hers', $this->ask('GET', "/api/layouts/$id")[1]['name']);
+        $aside = $this->ask('GET', "/api/layouts/$id/revisions")[1]['revisions'][0];
+        self::assertNull($aside['number']);
+        self::assertSame('Mine', $this->ask('GET', "/api/layouts/$id/revisions/{$aside['id']}")[1]['document']['name']);
+    }
+
+    public function testADocumentThatCannotBeReadIsRefusedWithItsPlace(): void
+    {
+        $layout = $this->made(Make::harbour());
+        $broken = $layout['document'];
+        $broken['elements'][1]['rect']['width'] = -5;
+        [$status, $answer] = $this->ask('PUT', "/api/layouts/{$layout['id']}", ['base' => 1, 'document' => $broken]);
+
+        self::assertSame([422, '/elements/1/rect/width'], [$status, $answer['error']['path']]);
+        self::assertSame(1, $this->ask('GET', "/api/layouts/{$layout['id']}")[1]['revision']);
+    }
+
+    public function testTenMegabytesAreTooMuch(): void
+    {
+        [$status, $answer] = $this->ask('POST', '/api/layouts', '{"name":"' . str_repeat('x', 10_000_000) . '"}');
+
+        self::assertSame([413, 'document.too-large'], [$status, $answer['error']['code']]);
+    }
+
+    public function testLayoutsThatContainEachOtherCannotBeSaved(): void
+    {
+        $inner = $this->made(Make::layout([]), 'Inner');
+        $outer = $this->made(Make::layout([Make::zone('z', 0, 0, 10, 10, [['id' => 'i1', 'layout' => ['ref' => $inner['id']], 'duration_ms' => 1000]])]), 'Outer');
+        $cycle = ['elements' => [Make::zone('z', 0, 0, 10, 10, [['id' => 'i1', 'layout' => ['ref' => $outer['id']], 'duration_ms' => 1000]])]] + $inner['document'];
+        [$status, $answer] = $this->ask('PUT', "/api/layouts/{$inner['id']}", ['base' => 1, 'document' => $cycle]);
+
+        self::assertSame([422, 'ref.cycle'], [$status, $answer['error']['code']]);
+        self::assertSame(409, $this->ask('DELETE', "/api/layouts/{$inner['id']}")[0], 'it is used in the outer one');
+    }
+
+    public function testTheAnalysisSaysWhatTheCoreSays(): void
+    {
+        [$status, $analysis] = $this->ask('POST', '/api/analysis', ['document' => Make::harbour(864, 864), 'display' => 'wide']);
+
+        self::assertSame(200, $status);
+        self::assertSame(['element.outside', 'zone.sum'], array_column($analysis['findings'], 'code'));
+        self::assertEqualsWithDelta(0.4902, $analysis['mm_per_px'], 0.0001);
+        self::assertSame('exact', $analysis['match']['verdict']);
+        self::assertSame(10_000, $analysis['meets_every_ms']);
+    }
+
+    public function testAPlaylistIsADesignToo(): void
+    {
+        [$status, $playlist] = $this->ask('POST', '/api/playlists', ['name' => 'Round', 'document' => ['items' => [Make::picture()]]]);
+
+        self::assertSame([201, 'playlist'], [$status, $playlist['kind']]);
+        self::assertSame(404, $this->ask('GET', "/api/layouts/{$playlist['id']}")[0]);
+        self::assertSame(422, $this->ask('POST', '/api/playlists', ['name' => 'Round', 'document' => ['items' => [['id' => 'x']]]])[0]);
+    }
+}
