@@ -25,9 +25,8 @@ final readonly class SignInAnswer implements AuthenticationSuccessHandlerInterfa
 
     public function onAuthenticationSuccess(Request $request, TokenInterface $token): Response
     {
-        $account = $token->getUser();
-
-        return new JsonResponse($this->session($account instanceof Account ? $account : null));
+        // No token is told here: the session gets a new one after this answer (GET /api/session tells it).
+        return new JsonResponse(['signed_in' => $token->getUserIdentifier()]);
     }
 
     public function onAuthenticationFailure(Request $request, AuthenticationException $exception): Response

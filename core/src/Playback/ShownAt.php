@@ -49,7 +49,8 @@ final readonly class ShownAt
             if ($loop->items === []) {
                 continue;
             }
-            $position = $loop->position($sinceMs);
+            $period = $loop->periodMs;
+            $position = $period !== null && $sinceMs >= 0 ? $sinceMs % $period : $loop->position($sinceMs);
             $slot = $loop->slotAt($position);
             $offset = $position - $loop->starts[$slot];
             $item = $loop->items[$slot];
@@ -58,24 +59,15 @@ final readonly class ShownAt
             // A fade shows the item before, held at its end; at the very beginning of an endless loop there is none.
             if ($offset < $fade && ($slot > 0 || ($loop->periodMs !== null && $sinceMs >= $loop->periodMs))) {
                 $before = $slot > 0 ? $slot - 1 : count($loop->items) - 1;
-                self::scene($layer->scenes[$loop->items[$before]], $loop->lengths[$before], $opacity, $things);
+                self::draw($layer->scenes[$loop->items[$before]], $loop->lengths[$before], $loop->lengths[$before], $opacity, $things);
                 $own = $opacity * $offset / $fade;
             }
-            self::scene($layer->scenes[$item], $offset, $own, $things);
+            // Nearly every scene is one picture or film: no need to walk it.
+            if ($layer->parts[$item] !== null) {
+                $things[] = new Thing($layer->parts[$item], $offset, $own);
+            } else {
+                self::draw($layer->scenes[$item], $offset, $offset, $own, $things);
+            }
         }
-    }
-
-    /**
-     * @param list<Part|ZonePlan> $scene
-     * @param list<Thing> $things
-     */
-    private static function scene(array $scene, int $offsetMs, float $opacity, array &$things): void
-    {
-        if (count($scene) === 1 && $scene[0] instanceof Part) {
-            $things[] = new Thing($scene[0], $offsetMs, $opacity);
-
-            return;
-        }
-        self::draw($scene, $offsetMs, $offsetMs, $opacity, $things);
     }
 }

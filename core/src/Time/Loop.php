@@ -13,6 +13,13 @@ use UpperPane\Core\Units\Whole;
  */
 final readonly class Loop
 {
+    /** @var list<int> the slot that is due at the beginning of each step, up to the start of the last slot */
+    private array $index;
+
+    private int $stepMs;
+
+    private int $lastIndexed;
+
     /**
      * @param list<int> $starts start of each slot, ms
      * @param list<int> $lengths length of each slot, ms; of an endless one 0
@@ -21,6 +28,17 @@ final readonly class Loop
      */
     private function __construct(public array $starts, public array $lengths, public array $items, public ?int $periodMs)
     {
+        $end = $starts === [] ? 0 : $starts[count($starts) - 1];
+        $this->stepMs = max(1, intdiv($end, 2 * max(1, count($starts))));
+        $index = [];
+        foreach ($starts as $slot => $start) {
+            // The slot that is due where each step begins: the last one that starts no later.
+            for ($step = count($index); $step * $this->stepMs < ($starts[$slot + 1] ?? $start + 1); $step++) {
+                $index[$step] = $slot;
+            }
+        }
+        $this->index = $index;
+        $this->lastIndexed = max(0, count($starts) - 1);
     }
 
     /** @param list<?int> $lengths ms of each item in order; null: without end, and what follows it never plays */
@@ -70,21 +88,15 @@ final readonly class Loop
         return self::ofSlots($followed);
     }
 
-    /** The slot that is due at a position of the loop, by binary search. */
+    /** The slot that is due at a position of the loop: a first guess from the index, then on to the right one. */
     public function slotAt(int $position): int
     {
-        $low = 0;
-        $high = count($this->starts) - 1;
-        while ($low < $high) {
-            $middle = ($low + $high + 1) >> 1;
-            if ($this->starts[$middle] <= $position) {
-                $low = $middle;
-            } else {
-                $high = $middle - 1;
-            }
+        $slot = $this->index[intdiv($position, $this->stepMs)] ?? $this->lastIndexed;
+        while ($slot < $this->lastIndexed && $this->starts[$slot + 1] <= $position) {
+            $slot++;
         }
 
-        return $low;
+        return $slot;
     }
 
     /** Position in the loop, ms: before the anchor an endless loop stands at its beginning. */

@@ -6,11 +6,15 @@ namespace UpperPane\Tests\Browser\Support;
 
 use Facebook\WebDriver\Chrome\ChromeDevToolsDriver;
 use Facebook\WebDriver\Chrome\ChromeOptions;
+use Facebook\WebDriver\Exception\ElementClickInterceptedException;
+use Facebook\WebDriver\Exception\StaleElementReferenceException;
+use Facebook\WebDriver\Exception\TimeoutException;
 use Facebook\WebDriver\Remote\DesiredCapabilities;
 use Facebook\WebDriver\Remote\RemoteWebDriver;
 use Facebook\WebDriver\Remote\RemoteWebElement;
 use Facebook\WebDriver\WebDriverBy;
 use Facebook\WebDriver\WebDriverWait;
+use PHPUnit\Framework\Assert;
 
 /** Headless Chromium with a page of exactly the size asked for. */
 final class Chrome
@@ -98,13 +102,21 @@ final class Chrome
      */
     public function until(\Closure $condition, string $what, int $seconds = 15): mixed
     {
-        $result = (new WebDriverWait($this->driver, $seconds, 100))->until(static function () use ($condition): mixed {
-            try {
-                return $condition() ?: null;
-            } catch (\Facebook\WebDriver\Exception\StaleElementReferenceException | \Facebook\WebDriver\Exception\ElementClickInterceptedException) {
-                return null;
-            }
-        }, "Waited $seconds s for $what at " . $this->driver->getCurrentURL());
+        try {
+            $result = (new WebDriverWait($this->driver, $seconds, 100))->until(static function () use ($condition): mixed {
+                try {
+                    return $condition() ?: null;
+                } catch (StaleElementReferenceException | ElementClickInterceptedException) {
+                    return null;
+                }
+            });
+        } catch (TimeoutException) {
+            $picture = dirname(__DIR__, 3) . '/var/browser-failure.png';
+            $this->driver->takeScreenshot($picture);
+            throw new \RuntimeException("Waited $seconds s for $what at {$this->driver->getCurrentURL()}; see $picture");
+        }
+        // What was waited for has come: that is what a test in a browser asserts.
+        Assert::assertNotNull($result, $what);
 
         return $result;
     }

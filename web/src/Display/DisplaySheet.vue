@@ -60,9 +60,7 @@ async function revoke(player: PlayerState) {
       <dt>Density</dt>
       <dd class="figures">{{ pxPerMm.toFixed(4) }} px/mm</dd>
       <dt>Read from</dt>
-      <dd class="figures">
-        {{ (display.viewing.nearest_mm / 1000).toFixed(1) }} to {{ (display.viewing.farthest_mm / 1000).toFixed(1) }} m
-      </dd>
+      <dd class="figures">{{ (display.viewing.nearest_mm / 1000).toFixed(1) }} to {{ (display.viewing.farthest_mm / 1000).toFixed(1) }} m</dd>
       <dt>Time zone</dt>
       <dd>{{ display.timezone }}</dd>
       <dt>Shows</dt>
@@ -72,9 +70,7 @@ async function revoke(player: PlayerState) {
     </dl>
     <div class="d-flex gap-2 mb-3">
       <RouterLink class="btn btn-outline-dark btn-sm" :to="`/layouts?new=${display.id}`">New layout for it</RouterLink>
-      <RouterLink class="btn btn-outline-dark btn-sm" :to="`/handover?display=${display.id}`"
-        >Hand over to it</RouterLink
-      >
+      <RouterLink class="btn btn-outline-dark btn-sm" :to="`/handover?display=${display.id}`">Hand over to it</RouterLink>
     </div>
     <h3>Players</h3>
     <ul v-if="display.players.length">
@@ -90,24 +86,14 @@ async function revoke(player: PlayerState) {
         </span>
       </li>
     </ul>
-    <p v-else class="soft small">
-      None yet. Open <b>/player</b> on the device; it shows a code of six letters and figures.
-    </p>
-    <form class="bind" @submit.prevent="bind">
-      <label for="code">Code on the new player</label>
-      <BFormInput
-        id="code"
-        v-model="code"
-        class="figures"
-        maxlength="9"
-        autocomplete="off"
-        placeholder="K7M 4TX"
-        required
-      />
-      <BButton type="submit" variant="primary" size="sm">Bind</BButton>
-    </form>
+    <p v-else class="soft small">None yet. Open <b>/player</b> on the device; it shows a code of six letters and figures.</p>
     <p v-if="trouble" class="said-error small" role="alert">{{ trouble }}</p>
     <p v-if="said" class="small" role="status">{{ said }}</p>
+    <form class="bind" @submit.prevent="bind">
+      <label for="code">Code on the new player</label>
+      <BFormInput id="code" v-model="code" class="figures" maxlength="9" autocomplete="off" placeholder="K7M 4TX" required />
+      <BButton type="submit" variant="primary" size="sm">Bind</BButton>
+    </form>
   </aside>
 </template>
 
@@ -125,16 +111,16 @@ async function revoke(player: PlayerState) {
   grid-template-rows: 22px auto;
   justify-content: center;
   background: var(--ground);
-  padding: 10px 22px 18px;
+  padding: 6px 22px 12px;
   margin-bottom: 10px;
 }
 .frame {
   grid-area: 2 / 2;
-  width: 270px;
+  width: 236px;
   border: 2px solid var(--ink);
 }
 .portrait .frame {
-  width: 130px;
+  width: 106px;
 }
 .mm {
   background: var(--sheet);

@@ -27,12 +27,8 @@ const chosen = computed(() => displays.value.find((d) => d.id === route.query.di
 
 const fits = (d: DisplayState) =>
   (turned.value === '' || d.orientation === turned.value) &&
-  `${d.name} ${d.way.join(' ')} ${d.timezone} ${d.raster.width}x${d.raster.height}`
-    .toLowerCase()
-    .includes(search.value.trim().toLowerCase())
-const shown = computed(() =>
-  byPlace.value.map((p) => ({ ...p, displays: p.displays.filter(fits) })).filter((p) => p.displays.length > 0),
-)
+  `${d.name} ${d.way.join(' ')} ${d.timezone} ${d.raster.width}x${d.raster.height}`.toLowerCase().includes(search.value.trim().toLowerCase())
+const shown = computed(() => byPlace.value.map((p) => ({ ...p, displays: p.displays.filter(fits) })).filter((p) => p.displays.length > 0))
 
 const choose = (d: DisplayState | null) => router.replace({ query: { ...route.query, display: d?.id } })
 const metres = (mm: number) => (mm / 1000).toFixed(1)
@@ -51,20 +47,9 @@ onBeforeUnmount(() => shelf.clear())
         <p class="facts m-0">What is out there: raster, orientation, size, and from where it is looked at</p>
       </div>
       <div class="actions">
-        <BFormInput
-          v-model="search"
-          type="search"
-          placeholder="Search name, place, raster"
-          aria-label="Search displays"
-        />
+        <BFormInput v-model="search" type="search" placeholder="Search name, place, raster" aria-label="Search displays" />
         <div class="choice" role="group" aria-label="Orientation">
-          <button
-            v-for="o in ['', 'landscape', 'portrait']"
-            :key="o"
-            type="button"
-            :aria-pressed="turned === o"
-            @click="turned = o"
-          >
+          <button v-for="o in ['', 'landscape', 'portrait']" :key="o" type="button" :aria-pressed="turned === o" @click="turned = o">
             {{ o || 'all' }}
           </button>
         </div>

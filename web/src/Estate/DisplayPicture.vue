@@ -9,14 +9,7 @@ const { file, media } = useRelease(() => props.display.release)
 </script>
 
 <template>
-  <PictureNow
-    v-if="file"
-    :sheet="file.run_sheet"
-    :media="media"
-    :at="at"
-    :raster="display.raster"
-    :target="file.match.target"
-  />
+  <PictureNow v-if="file" :sheet="file.run_sheet" :media="media" :at="at" :raster="display.raster" :target="file.match.target" />
   <div v-else class="nothing" :style="{ aspectRatio: `${display.raster.width} / ${display.raster.height}` }">
     <span v-if="!display.release">nothing handed over</span>
   </div>

@@ -24,9 +24,7 @@ const metre = computed(() => Math.round(1000 * pxPerMm.value))
 
 const zones = computed(() => [...new Set(displays.value.map((d) => d.timezone))])
 const plays = computed(() =>
-  displays.value.filter(
-    (d) => d.release && d.players.some((p) => p.plays_sha256 === d.release!.sha256 && !isSilent(p, at.value)),
-  ),
+  displays.value.filter((d) => d.release && d.players.some((p) => p.plays_sha256 === d.release!.sha256 && !isSilent(p, at.value))),
 )
 
 const matters = computed<Finding[]>(() => [
@@ -97,11 +95,9 @@ const isLate = (d: DisplayState) => silent.value.includes(d)
       <div>
         <h1>Today, {{ day(at) }}</h1>
         <p class="facts m-0">
-          {{ displays.length }} displays at {{ byPlace.length }} places, drawn to one scale · {{ plays.length }} play
-          what is due
+          {{ displays.length }} displays at {{ byPlace.length }} places, drawn to one scale · {{ plays.length }} play what is due
           <template v-for="zone in zones" :key="zone">
-            · {{ zone.split('/')[1]?.replace('_', ' ') }}
-            <span class="figures">{{ clock(at, zone) }} {{ zoneName(zone, at) }}</span></template
+            · {{ zone.split('/')[1]?.replace('_', ' ') }} <span class="figures">{{ clock(at, zone) }} {{ zoneName(zone, at) }}</span></template
           >
         </p>
       </div>
@@ -112,9 +108,7 @@ const isLate = (d: DisplayState) => silent.value.includes(d)
     <div class="columns today">
       <aside class="leaf" aria-label="What needs you">
         <h2>What needs you</h2>
-        <p v-if="matters.length === 0 && displays.length" class="px-3 soft">
-          Nothing. All displays play what they should.
-        </p>
+        <p v-if="matters.length === 0 && displays.length" class="px-3 soft">Nothing. All displays play what they should.</p>
         <ul>
           <li v-for="(m, i) in matters" :key="i">
             <LevelMark :level="m.level" />
@@ -135,9 +129,7 @@ const isLate = (d: DisplayState) => silent.value.includes(d)
         <div v-for="place in byPlace" :key="place.id" class="place">
           <div class="group-head">
             <h2>{{ place.displays[0]!.way.slice(1).join(', ') || place.name }}</h2>
-            <span class="soft small"
-              >{{ place.displays.length }} {{ place.displays.length === 1 ? 'display' : 'displays' }}</span
-            >
+            <span class="soft small">{{ place.displays.length }} {{ place.displays.length === 1 ? 'display' : 'displays' }}</span>
           </div>
           <div class="row-of">
             <RouterLink
@@ -152,9 +144,7 @@ const isLate = (d: DisplayState) => silent.value.includes(d)
                 <DisplayPicture :display="d" :at="at" />
               </div>
               <span class="name">{{ d.name }}</span>
-              <span class="figures state">{{
-                isLate(d) ? 'silent' : d.release ? `release ${d.release.number}` : 'nothing yet'
-              }}</span>
+              <span class="figures state">{{ isLate(d) ? 'silent' : d.release ? `release ${d.release.number}` : 'nothing yet' }}</span>
             </RouterLink>
           </div>
         </div>

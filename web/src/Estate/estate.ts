@@ -53,9 +53,7 @@ interface Estate {
 const SILENT_MS = 45_000
 
 export const isSilent = (player: PlayerState, now: number): boolean =>
-  player.called_at === null
-    ? now - Date.parse(player.bound_at) > SILENT_MS
-    : now - Date.parse(player.called_at) > SILENT_MS
+  player.called_at === null ? now - Date.parse(player.bound_at) > SILENT_MS : now - Date.parse(player.called_at) > SILENT_MS
 
 /** The estate as it stands, asked again every five seconds. */
 export function useEstate() {
@@ -70,13 +68,9 @@ export function useEstate() {
     displays,
     places,
     byPlace: computed(() =>
-      places.value
-        .map((place) => ({ ...place, displays: displays.value.filter((d) => d.place === place.id) }))
-        .filter((p) => p.displays.length > 0),
+      places.value.map((place) => ({ ...place, displays: displays.value.filter((d) => d.place === place.id) })).filter((p) => p.displays.length > 0),
     ),
-    silent: computed(() =>
-      displays.value.filter((d) => d.players.length > 0 && silentPlayers(d).length === d.players.length),
-    ),
+    silent: computed(() => displays.value.filter((d) => d.players.length > 0 && silentPlayers(d).length === d.players.length)),
     notHandedOver: computed(() => displays.value.filter((d) => d.saved_not_handed_over)),
     needsSurvey: computed(() => displays.value.filter((d) => d.players.length === 0)),
   }

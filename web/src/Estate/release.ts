@@ -26,8 +26,6 @@ export function useRelease(release: MaybeRefOrGetter<ReleaseState | null>) {
       return file
     },
   })
-  const media = computed(() =>
-    Object.fromEntries((query.data.value?.media ?? []).map((m) => [m.id, { url: m.url, type: m.type }])),
-  )
+  const media = computed(() => Object.fromEntries((query.data.value?.media ?? []).map((m) => [m.id, { url: m.url, type: m.type }])))
   return { file: query.data, media, error: query.error }
 }

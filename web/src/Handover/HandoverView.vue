@@ -44,9 +44,7 @@ const kinds: { kind: Kind; word: string }[] = [
 ]
 const kind = ref<Kind>(kinds.find((k) => typeof route.query[k.kind] === 'string')?.kind ?? 'layout')
 const id = computed(() => (typeof route.query[kind.value] === 'string' ? (route.query[kind.value] as string) : ''))
-const chosen = computed(
-  () => new Set(([] as unknown[]).concat(route.query.display ?? []).filter((d): d is string => typeof d === 'string')),
-)
+const chosen = computed(() => new Set(([] as unknown[]).concat(route.query.display ?? []).filter((d): d is string => typeof d === 'string')))
 const choices = computed(() =>
   kind.value === 'media'
     ? ready.value.map((m) => ({ value: m.id, text: m.name }))
@@ -90,9 +88,7 @@ const request = computed(() => ({
 }))
 const preview = useQuery({
   queryKey: computed(() => ['preview', request.value]),
-  enabled: computed(
-    () => id.value !== '' && chosen.value.size > 0 && (kind.value === 'media' || revision.value !== undefined),
-  ),
+  enabled: computed(() => id.value !== '' && chosen.value.size > 0 && (kind.value === 'media' || revision.value !== undefined)),
   staleTime: 0,
   retry: false,
   queryFn: () => api.post<{ offers: Offer[] }>('handover/preview', request.value),
@@ -125,9 +121,7 @@ async function handOver() {
   try {
     const answer = await api.post<{ releases: (ReleaseState & { display: string })[] }>('handover', request.value)
     done.value = answer.releases.map((r) => `${nameOf(r.display)}: release ${r.number}`)
-    await Promise.all(
-      ['estate', 'layouts', 'playlists', 'preview'].map((key) => queries.invalidateQueries({ queryKey: [key] })),
-    )
+    await Promise.all(['estate', 'layouts', 'playlists', 'preview'].map((key) => queries.invalidateQueries({ queryKey: [key] })))
   } catch (e) {
     trouble.value = e instanceof Problem ? e.message : sentence(e)
   } finally {
@@ -136,9 +130,7 @@ async function handOver() {
 }
 
 watchEffect(() => {
-  shelf.findings = offers.value.flatMap((o) =>
-    o.findings.map((f) => ({ ...f, message: `${nameOf(o.display)}: ${f.message}`, fix: undefined })),
-  )
+  shelf.findings = offers.value.flatMap((o) => o.findings.map((f) => ({ ...f, message: `${nameOf(o.display)}: ${f.message}`, fix: undefined })))
   shelf.remark = offers.value.length ? 'Nothing is found: it can be handed over.' : ''
 })
 onBeforeUnmount(() => shelf.clear())
@@ -152,9 +144,7 @@ onBeforeUnmount(() => shelf.clear())
         <p class="facts m-0">A release is made for each display; a player changes over when it has all of it</p>
       </div>
       <div class="actions">
-        <span v-if="stopped.length" class="said-error small"
-          >{{ stopped.length }} of {{ offers.length }} displays cannot take it</span
-        >
+        <span v-if="stopped.length" class="said-error small">{{ stopped.length }} of {{ offers.length }} displays cannot take it</span>
         <BButton variant="primary" :disabled="busy || offers.length === 0 || stopped.length > 0" @click="handOver">
           {{ busy ? 'Handing over' : `Hand over to ${offers.length} ${offers.length === 1 ? 'display' : 'displays'}` }}
         </BButton>
@@ -165,13 +155,7 @@ onBeforeUnmount(() => shelf.clear())
         <h2>What</h2>
         <div class="px-3">
           <div class="choice mb-2" role="group" aria-label="Kind">
-            <button
-              v-for="k in kinds"
-              :key="k.kind"
-              type="button"
-              :aria-pressed="kind === k.kind"
-              @click="kind = k.kind"
-            >
+            <button v-for="k in kinds" :key="k.kind" type="button" :aria-pressed="kind === k.kind" @click="kind = k.kind">
               {{ k.word }}
             </button>
           </div>
@@ -202,9 +186,7 @@ onBeforeUnmount(() => shelf.clear())
           <legend>
             <BFormCheckbox
               :model-value="place.displays.every((d) => chosen.has(d.id))"
-              :indeterminate="
-                place.displays.some((d) => chosen.has(d.id)) && !place.displays.every((d) => chosen.has(d.id))
-              "
+              :indeterminate="place.displays.some((d) => chosen.has(d.id)) && !place.displays.every((d) => chosen.has(d.id))"
               @update:model-value="
                 toggle(
                   place.displays.map((d) => d.id),
@@ -234,10 +216,7 @@ onBeforeUnmount(() => shelf.clear())
         </p>
         <div v-if="!preview.isEnabled.value" class="empty">
           <h2>Choose what, and where</h2>
-          <p>
-            For each display you see here how it fits, what would change, and what the checks find. Nothing is handed
-            over before you press.
-          </p>
+          <p>For each display you see here how it fits, what would change, and what the checks find. Nothing is handed over before you press.</p>
         </div>
         <p v-else-if="preview.isFetching.value && offers.length === 0" class="empty">Looking at each display.</p>
         <article v-for="o in offers" :key="o.display" :class="{ stopped: o.stops }">
@@ -247,9 +226,7 @@ onBeforeUnmount(() => shelf.clear())
           <div>
             <h3>
               {{ nameOf(o.display) }}
-              <span class="figures soft">{{
-                o.current ? `plays release ${o.current.number}` : 'plays nothing yet'
-              }}</span>
+              <span class="figures soft">{{ o.current ? `plays release ${o.current.number}` : 'plays nothing yet' }}</span>
             </h3>
             <p class="m-0 small">
               <b :class="o.match.verdict === 'crossed' ? 'said-error' : ''">{{ verdictWords(o) }}</b> ·
@@ -290,6 +267,15 @@ legend {
 .one {
   margin-left: 22px;
   font-size: 0.875rem;
+}
+fieldset :deep(.form-check) {
+  min-height: 26px;
+  margin-bottom: 2px;
+}
+fieldset :deep(.form-check-input) {
+  width: 18px;
+  height: 18px;
+  margin-left: -1.6em;
 }
 article {
   display: grid;

@@ -100,8 +100,7 @@ function drawn(rect: Rect) {
   }
 }
 function picked([media]: MediaState[]) {
-  if (asked.value && media)
-    composer.add({ id: '', kind: 'picture', rect: asked.value, media: refOf(media), fit: 'contain' })
+  if (asked.value && media) composer.add({ id: '', kind: 'picture', rect: asked.value, media: refOf(media), fit: 'contain' })
 }
 
 // --- findings ------------------------------------------------------------------------------
@@ -164,9 +163,7 @@ useEventListener('keydown', (e: KeyboardEvent) => {
         '<': () => sheet && hand(previousChange(sheet, at.value) ?? at.value),
         '>': () => sheet && hand(nextChange(sheet, at.value) ?? at.value),
         ...Object.fromEntries(tools.map((t) => [t.key, () => (composer.tool.value = t.tool)])),
-        ...Object.fromEntries(
-          Object.entries(arrows).map(([key, [dx, dy]]) => [key.toLowerCase(), () => composer.nudge(dx * by, dy * by)]),
-        ),
+        ...Object.fromEntries(Object.entries(arrows).map(([key, [dx, dy]]) => [key.toLowerCase(), () => composer.nudge(dx * by, dy * by)])),
       }
   const act = acts[e.key.toLowerCase()]
   if (!act || (e.key === ' ' && target.closest('button, a'))) return
@@ -211,16 +208,10 @@ const canvasZoom = computed(() => (pane.value ? `${Math.round(pane.value.scale *
         </p>
       </div>
       <div class="actions">
-        <BButton variant="outline-dark" :disabled="!work.canUndo.value" title="Ctrl + Z" @click="work.undo"
-          >Undo</BButton
-        >
-        <BButton variant="outline-dark" :disabled="!work.canRedo.value" title="Ctrl + Shift + Z" @click="work.redo"
-          >Redo</BButton
-        >
+        <BButton variant="outline-dark" :disabled="!work.canUndo.value" title="Ctrl + Z" @click="work.undo">Undo</BButton>
+        <BButton variant="outline-dark" :disabled="!work.canRedo.value" title="Ctrl + Shift + Z" @click="work.redo">Redo</BButton>
         <BButton variant="outline-dark" @click="revisions = true">Revisions</BButton>
-        <RouterLink
-          class="btn btn-primary"
-          :to="`/handover?layout=${id}${work.display.value ? `&display=${work.display.value}` : ''}`"
+        <RouterLink class="btn btn-primary" :to="`/handover?layout=${id}${work.display.value ? `&display=${work.display.value}` : ''}`"
           >Hand over…</RouterLink
         >
       </div>
@@ -259,25 +250,12 @@ const canvasZoom = computed(() => (pane.value ? `${Math.round(pane.value.scale *
             </div>
             <span class="figures soft ms-auto">{{ canvasZoom }}</span>
             <div class="choice">
-              <button
-                type="button"
-                :aria-pressed="snapping"
-                title="Edges draw what is moved; Alt does without"
-                @click="snapping = !snapping"
-              >
+              <button type="button" :aria-pressed="snapping" title="Edges draw what is moved; Alt does without" @click="snapping = !snapping">
                 snap
               </button>
             </div>
           </div>
-          <PaneRoom
-            ref="pane"
-            :analysis="analysis"
-            :at="at"
-            :running="running"
-            :pointed="pointed"
-            :snapping="snapping"
-            @drawn="drawn"
-          />
+          <PaneRoom ref="pane" :analysis="analysis" :at="at" :running="running" :pointed="pointed" :snapping="snapping" @drawn="drawn" />
         </div>
       </div>
       <TideTable

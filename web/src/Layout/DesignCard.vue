@@ -12,9 +12,7 @@ defineEmits<{ remove: []; copy: [] }>()
 const card = useTemplateRef('card')
 const seen = useElementVisibility(card, { once: true })
 const picture = usePicture(props.plural, () => props.design)
-const older = computed(() =>
-  props.design.handed_over.filter((h) => h.revision !== null && h.revision < props.design.revision),
-)
+const older = computed(() => props.design.handed_over.filter((h) => h.revision !== null && h.revision < props.design.revision))
 const shownOn = computed(() => props.design.handed_over.map((h) => h.display_name))
 </script>
 
@@ -53,14 +51,7 @@ const shownOn = computed(() => props.design.handed_over.map((h) => h.display_nam
     <div class="foot">
       <RouterLink class="small" :to="`/handover?${plural.slice(0, -1)}=${design.id}`">hand over</RouterLink>
       <button type="button" class="btn btn-link btn-sm p-0" @click="$emit('copy')">copy</button>
-      <button
-        type="button"
-        class="btn btn-link btn-sm p-0"
-        :aria-label="`Delete ${design.name}`"
-        @click="$emit('remove')"
-      >
-        delete
-      </button>
+      <button type="button" class="btn btn-link btn-sm p-0" :aria-label="`Delete ${design.name}`" @click="$emit('remove')">delete</button>
     </div>
   </li>
 </template>

@@ -24,9 +24,7 @@ const search = computed({
   set: (search) => void router.replace({ query: { ...route.query, search: search || undefined } }),
 })
 const shown = computed(() =>
-  all.value.filter((d) =>
-    `${d.name} ${d.canvas?.width}x${d.canvas?.height}`.toLowerCase().includes(search.value.trim().toLowerCase()),
-  ),
+  all.value.filter((d) => `${d.name} ${d.canvas?.width}x${d.canvas?.height}`.toLowerCase().includes(search.value.trim().toLowerCase())),
 )
 
 const making = ref(false)
@@ -129,15 +127,7 @@ onBeforeUnmount(() => shelf.clear())
       </div>
       <p v-else-if="shown.length === 0" class="empty">Nothing fits this search.</p>
       <ul v-else class="grid">
-        <DesignCard
-          v-for="d in shown"
-          :key="d.id"
-          :design="d"
-          plural="layouts"
-          :at="at"
-          @copy="copy(d)"
-          @remove="remove(d)"
-        />
+        <DesignCard v-for="d in shown" :key="d.id" :design="d" plural="layouts" :at="at" @copy="copy(d)" @remove="remove(d)" />
       </ul>
     </section>
     <BModal v-model="making" title="New layout" no-footer>
@@ -155,28 +145,10 @@ onBeforeUnmount(() => shelf.clear())
         <BFormInput id="layout-name" v-model="name" required maxlength="200" />
         <fieldset class="raster">
           <legend>Canvas, px</legend>
-          <BFormInput
-            v-model="width"
-            class="figures"
-            type="number"
-            min="1"
-            max="1000000"
-            aria-label="Width in px"
-            :disabled="!!chosen"
-          />
+          <BFormInput v-model="width" class="figures" type="number" min="1" max="1000000" aria-label="Width in px" :disabled="!!chosen" />
           ×
-          <BFormInput
-            v-model="height"
-            class="figures"
-            type="number"
-            min="1"
-            max="1000000"
-            aria-label="Height in px"
-            :disabled="!!chosen"
-          />
-          <button v-if="!chosen" type="button" class="btn btn-link btn-sm" @click="[width, height] = [height, width]">
-            turn
-          </button>
+          <BFormInput v-model="height" class="figures" type="number" min="1" max="1000000" aria-label="Height in px" :disabled="!!chosen" />
+          <button v-if="!chosen" type="button" class="btn btn-link btn-sm" @click="[width, height] = [height, width]">turn</button>
         </fieldset>
         <p v-if="trouble" class="said-error small" role="alert">{{ trouble }}</p>
         <BButton type="submit" variant="primary">Make it</BButton>

@@ -111,10 +111,7 @@ export const useDesigns = <K extends 'layouts' | 'playlists'>(plural: K) => {
 }
 
 /** The run sheet and addresses that draw a saved design. */
-export const usePicture = (
-  plural: 'layouts' | 'playlists',
-  design: MaybeRefOrGetter<{ id: string; revision: number }>,
-) =>
+export const usePicture = (plural: 'layouts' | 'playlists', design: MaybeRefOrGetter<{ id: string; revision: number }>) =>
   useQuery({
     queryKey: computed(() => ['picture', toValue(design).id, toValue(design).revision]),
     staleTime: Infinity,

@@ -11,10 +11,7 @@ const { ready } = useMedia()
 const search = ref('')
 const picked = ref<MediaState[]>([])
 const shown = computed(() =>
-  ready.value.filter(
-    (m) =>
-      (!props.picturesOnly || m.kind === 'picture') && m.name.toLowerCase().includes(search.value.trim().toLowerCase()),
-  ),
+  ready.value.filter((m) => (!props.picturesOnly || m.kind === 'picture') && m.name.toLowerCase().includes(search.value.trim().toLowerCase())),
 )
 
 function press(m: MediaState) {
@@ -33,23 +30,14 @@ function take(media: MediaState[]) {
 </script>
 
 <template>
-  <BModal
-    v-model="open"
-    :title="picturesOnly ? 'Choose a picture' : 'Choose what plays'"
-    size="xl"
-    scrollable
-    no-footer
-    @hidden="picked = []"
-  >
+  <BModal v-model="open" :title="picturesOnly ? 'Choose a picture' : 'Choose what plays'" size="xl" scrollable no-footer @hidden="picked = []">
     <div class="bar">
       <BFormInput v-model="search" type="search" placeholder="Search by name" aria-label="Search media" autofocus />
       <BButton v-if="several" variant="primary" :disabled="picked.length === 0" @click="take(picked)">
         {{ picked.length ? `Add ${picked.length} ${picked.length === 1 ? 'item' : 'items'}` : 'Add' }}
       </BButton>
     </div>
-    <p v-if="ready.length === 0" class="empty">
-      There is nothing yet. <RouterLink to="/media">Bring in pictures and films</RouterLink> first.
-    </p>
+    <p v-if="ready.length === 0" class="empty">There is nothing yet. <RouterLink to="/media">Bring in pictures and films</RouterLink> first.</p>
     <p v-else-if="shown.length === 0" class="empty">Nothing fits this search.</p>
     <ul class="grid">
       <li v-for="m in shown" :key="m.id">

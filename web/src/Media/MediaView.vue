@@ -29,9 +29,7 @@ const order = queryText('order')
 
 const shown = computed(() => {
   const found = all.value.filter(
-    (m) =>
-      (kind.value === '' || (m.state === 'ready' && m.kind === kind.value)) &&
-      m.name.toLowerCase().includes(search.value.trim().toLowerCase()),
+    (m) => (kind.value === '' || (m.state === 'ready' && m.kind === kind.value)) && m.name.toLowerCase().includes(search.value.trim().toLowerCase()),
   )
   const by: Record<string, (a: MediaState, b: MediaState) => number> = {
     name: (a, b) => a.name.localeCompare(b.name),
@@ -91,13 +89,7 @@ onBeforeUnmount(() => shelf.clear())
       <div class="actions">
         <BFormInput v-model="search" type="search" placeholder="Search by name" aria-label="Search media" />
         <div class="choice" role="group" aria-label="Kind">
-          <button
-            v-for="k in ['', 'picture', 'film']"
-            :key="k"
-            type="button"
-            :aria-pressed="kind === k"
-            @click="kind = k"
-          >
+          <button v-for="k in ['', 'picture', 'film']" :key="k" type="button" :aria-pressed="kind === k" @click="kind = k">
             {{ { '': 'all', picture: 'pictures', film: 'films' }[k] }}
           </button>
         </div>
@@ -129,8 +121,7 @@ onBeforeUnmount(() => shelf.clear())
           <span>{{ upload.name }}</span>
           <BProgress v-if="!upload.trouble" :value="upload.share * 100" :aria-label="`${upload.name} is on the way`" />
           <span v-else class="said-error"
-            >{{ upload.trouble }}
-            <button type="button" class="btn btn-link btn-sm" @click="uploads.splice(i, 1)">put away</button></span
+            >{{ upload.trouble }} <button type="button" class="btn btn-link btn-sm" @click="uploads.splice(i, 1)">put away</button></span
           >
         </li>
       </ul>
@@ -151,9 +142,7 @@ onBeforeUnmount(() => shelf.clear())
           <div class="still">
             <img v-if="m.thumbnail" :src="m.thumbnail" :alt="m.name" loading="lazy" />
             <span v-else-if="m.state === 'refused'" class="said-error">refused</span>
-            <span v-else class="soft"
-              ><BSpinner small /> {{ m.state === 'waiting' ? 'waiting to be looked at' : 'being looked at' }}</span
-            >
+            <span v-else class="soft"><BSpinner small /> {{ m.state === 'waiting' ? 'waiting to be looked at' : 'being looked at' }}</span>
           </div>
           <div class="name" :title="m.name">{{ m.name }}</div>
           <div v-if="m.state === 'ready'" class="figures soft">{{ facts(m) }}</div>

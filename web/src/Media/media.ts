@@ -46,8 +46,7 @@ export function useMedia() {
   const query = useQuery({
     queryKey: ['media'],
     queryFn: () => api.get<{ media: MediaState[] }>('media'),
-    refetchInterval: (q) =>
-      q.state.data?.media.some((m) => m.state === 'waiting' || m.state === 'probing') ? 1000 : false,
+    refetchInterval: (q) => (q.state.data?.media.some((m) => m.state === 'waiting' || m.state === 'probing') ? 1000 : false),
   })
   const all = computed(() => query.data.value?.media ?? [])
   return { query, all, ready: computed(() => all.value.filter((m) => m.state === 'ready')) }

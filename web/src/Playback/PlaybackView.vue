@@ -24,8 +24,7 @@ function judged(display: DisplayState, player: PlayerState | null): Omit<Row, 'd
   if (isSilent(player, at.value)) return { level: 'stop', says: 'silent; it goes on with what it has' }
   if (player.trouble) return { level: 'warning', says: player.trouble }
   if (!display.release) return { level: 'hint', says: 'nothing was handed over yet' }
-  if (player.plays_sha256 !== display.release.sha256)
-    return { level: 'warning', says: `on its way to release ${display.release.number}` }
+  if (player.plays_sha256 !== display.release.sha256) return { level: 'warning', says: `on its way to release ${display.release.number}` }
   return { level: null, says: 'plays what it should' }
 }
 
@@ -65,9 +64,7 @@ onBeforeUnmount(() => shelf.clear())
     <div class="head">
       <div>
         <h1>Playback</h1>
-        <p class="facts m-0">
-          What each display should show, and what its player says it shows · times as they are at the display
-        </p>
+        <p class="facts m-0">What each display should show, and what its player says it shows · times as they are at the display</p>
       </div>
     </div>
     <section class="body p-3" aria-label="Players">
@@ -103,15 +100,13 @@ onBeforeUnmount(() => shelf.clear())
             <td>
               <template v-if="row.display.release">
                 {{ row.display.release.name }}<br /><span class="figures soft"
-                  >release {{ row.display.release.number }},
-                  {{ moment(row.display.release.handed_over_at, row.display.timezone) }}</span
+                  >release {{ row.display.release.number }}, {{ moment(row.display.release.handed_over_at, row.display.timezone) }}</span
                 >
               </template>
               <span v-else class="soft">nothing yet</span>
               <div v-if="row.display.saved_not_handed_over" class="changed">
                 a newer one is saved,
-                <RouterLink
-                  :to="`/handover?${row.display.release!.source.kind}=${row.display.release!.source.id}&display=${row.display.id}`"
+                <RouterLink :to="`/handover?${row.display.release!.source.kind}=${row.display.release!.source.id}&display=${row.display.id}`"
                   >not handed over</RouterLink
                 >
               </div>

@@ -79,12 +79,7 @@ const nameOf = (item: Item) => item.media?.name ?? item.layout?.ref ?? item.id
           @keydown.up.prevent="i > 0 && move(i, -1)"
           @keydown.down.prevent="i < items.length - 1 && move(i, 1)"
         >
-          <img
-            v-if="item.media?.id && media[item.media.id]?.thumbnail"
-            :src="media[item.media.id]!.thumbnail!"
-            alt=""
-            draggable="false"
-          />
+          <img v-if="item.media?.id && media[item.media.id]?.thumbnail" :src="media[item.media.id]!.thumbnail!" alt="" draggable="false" />
         </button>
         <div class="what">
           <button type="button" class="name" :title="`Show ${nameOf(item)} on the pane`" @click="emit('goto', item.id)">
@@ -106,19 +101,14 @@ const nameOf = (item: Item) => item.media?.name ?? item.layout?.ref ?? item.id
               :aria-label="`Transition to ${nameOf(item)}`"
               @change="
                 set(i, {
-                  transition:
-                    ($event.target as HTMLSelectElement).value === 'fade' ? { kind: 'fade', ms: 600 } : undefined,
+                  transition: ($event.target as HTMLSelectElement).value === 'fade' ? { kind: 'fade', ms: 600 } : undefined,
                 })
               "
             >
               <option>cut</option>
               <option>fade</option>
             </select>
-            <button
-              type="button"
-              class="btn btn-link btn-sm p-0"
-              @click="set(i, { enabled: item.enabled === false ? undefined : false })"
-            >
+            <button type="button" class="btn btn-link btn-sm p-0" @click="set(i, { enabled: item.enabled === false ? undefined : false })">
               {{ item.enabled === false ? 'on' : 'off' }}
             </button>
             <button
@@ -150,9 +140,7 @@ const nameOf = (item: Item) => item.media?.name ?? item.layout?.ref ?? item.id
       </li>
     </VueDraggable>
     <p v-if="items.length === 0" class="soft small px-3 pt-2 mb-1">Nothing to play yet.</p>
-    <button type="button" class="btn btn-outline-dark btn-sm add" @click="picking = true">
-      Add pictures or films…
-    </button>
+    <button type="button" class="btn btn-outline-dark btn-sm add" @click="picking = true">Add pictures or films…</button>
     <MediaPicker v-model="picking" several @chosen="add" />
   </div>
 </template>

@@ -53,13 +53,10 @@ const analysis = useQuery({
 const loop = computed(() => analysis.data.value?.loops.whole)
 const due = computed(() => {
   const sheet = analysis.data.value?.run_sheet
-  return sheet && sheet.layers.some((l) => isZone(l) && l.segments.length)
-    ? (dueAt(sheet, now.value.getTime()).at(-1)?.part.item ?? null)
-    : null
+  return sheet && sheet.layers.some((l) => isZone(l) && l.segments.length) ? (dueAt(sheet, now.value.getTime()).at(-1)?.part.item ?? null) : null
 })
 
-const items = (next: Item[], gesture?: string) =>
-  document.value && work.change({ ...document.value, items: next }, gesture)
+const items = (next: Item[], gesture?: string) => document.value && work.change({ ...document.value, items: next }, gesture)
 const rename = (e: Event) => {
   const name = (e.target as HTMLInputElement).value.trim()
   if (name && document.value) work.change({ ...document.value, name })
@@ -76,14 +73,7 @@ onBeforeUnmount(() => shelf.clear())
   <main class="station">
     <div class="head">
       <div class="flex-grow-1">
-        <input
-          v-if="document"
-          class="title"
-          :value="document.name"
-          aria-label="Name of the playlist"
-          maxlength="200"
-          @change="rename"
-        />
+        <input v-if="document" class="title" :value="document.name" aria-label="Name of the playlist" maxlength="200" @change="rename" />
         <p class="facts m-0">
           <template v-if="document"
             >{{ document.items.length }} items · {{ loop === null ? 'without end' : `loop of ${seconds(loop ?? 0)}` }} ·

@@ -33,12 +33,9 @@ async function guarded(work: () => Promise<unknown>) {
   }
 }
 
-const begin = () =>
-  guarded(async () => router.push(`/playlists/${(await make(`Playlist ${all.value.length + 1}`, [])).id}`))
+const begin = () => guarded(async () => router.push(`/playlists/${(await make(`Playlist ${all.value.length + 1}`, [])).id}`))
 const copy = (d: DesignSummary) =>
-  guarded(async () =>
-    make(`${d.name}, copy`, (await api.get<Saved<PlaylistDocument>>(`playlists/${d.id}`)).document.items),
-  )
+  guarded(async () => make(`${d.name}, copy`, (await api.get<Saved<PlaylistDocument>>(`playlists/${d.id}`)).document.items))
 const remove = (d: DesignSummary) =>
   guarded(async () => {
     if (!confirm(`Delete “${d.name}” with all its ${d.revision} revisions?`)) return
@@ -70,15 +67,7 @@ onBeforeUnmount(() => shelf.clear())
         <p>Put pictures and films in order, and hand them to a display as they are.</p>
       </div>
       <ul v-else class="grid">
-        <DesignCard
-          v-for="d in all"
-          :key="d.id"
-          :design="d"
-          plural="playlists"
-          :at="at"
-          @copy="copy(d)"
-          @remove="remove(d)"
-        />
+        <DesignCard v-for="d in all" :key="d.id" :design="d" plural="playlists" :at="at" @copy="copy(d)" @remove="remove(d)" />
       </ul>
     </section>
   </main>

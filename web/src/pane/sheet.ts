@@ -66,8 +66,7 @@ export const isZone = (layer: Layer): layer is ZoneLayer => 'zone' in layer
 const mod = (value: number, period: number) => ((value % period) + period) % period
 
 /** Position in the loop: before the anchor, one without end stands at its beginning. */
-export const positionIn = (zone: ZoneLayer, since: number): number =>
-  zone.period_ms === null ? Math.max(0, since) : mod(since, zone.period_ms)
+export const positionIn = (zone: ZoneLayer, since: number): number => (zone.period_ms === null ? Math.max(0, since) : mod(since, zone.period_ms))
 
 export function segmentAt(zone: ZoneLayer, position: number): number {
   let due = zone.segments.length - 1

@@ -103,9 +103,7 @@ async function fetchKept(url: string, sha256: string): Promise<void> {
   const hash = await crypto.subtle.digest('SHA-256', await body.arrayBuffer())
   const hex = [...new Uint8Array(hash)].map((b) => b.toString(16).padStart(2, '0')).join('')
   if (hex !== sha256) throw new Error(`${url} does not have the hash that the release names`)
-  await (
-    await store()
-  ).put(url, new Response(body, { headers: { 'Content-Type': answer.headers.get('Content-Type') ?? '' } }))
+  await (await store()).put(url, new Response(body, { headers: { 'Content-Type': answer.headers.get('Content-Type') ?? '' } }))
 }
 
 async function objectUrl(url: string): Promise<string> {
@@ -168,12 +166,7 @@ class Playing {
     const scale = Math.min(innerWidth / raster.width, innerHeight / raster.height)
     const left = (innerWidth - raster.width * scale) / 2
     const top = (innerHeight - raster.height * scale) / 2
-    this.stage.place(
-      left + target.x * scale,
-      top + target.y * scale,
-      (scale * target.width) / canvas.width,
-      (scale * target.height) / canvas.height,
-    )
+    this.stage.place(left + target.x * scale, top + target.y * scale, (scale * target.width) / canvas.width, (scale * target.height) / canvas.height)
   }
 
   draw(): void {
@@ -212,8 +205,8 @@ class Playing {
 /** Puts the page itself into the store, so that it opens without any server. */
 async function keepPage(): Promise<void> {
   await navigator.serviceWorker.register('/play/sw.js', { scope: '/play/' })
-  const parts = [...document.querySelectorAll<HTMLScriptElement | HTMLLinkElement>('script[src], link[href]')].map(
-    (e) => (e instanceof HTMLScriptElement ? e.src : e.href),
+  const parts = [...document.querySelectorAll<HTMLScriptElement | HTMLLinkElement>('script[src], link[href]')].map((e) =>
+    e instanceof HTMLScriptElement ? e.src : e.href,
   )
   const page = await caches.open('upper-pane:page')
   await page.addAll([location.pathname, ...new Set(parts)])
@@ -257,17 +250,13 @@ async function play(): Promise<void> {
       const pointer = await askPointer()
       if (pointer.revoked) {
         playing.clear()
-        if (localStorage.getItem('upper-pane:address') === location.pathname)
-          localStorage.removeItem('upper-pane:address')
+        if (localStorage.getItem('upper-pane:address') === location.pathname) localStorage.removeItem('upper-pane:address')
         say('This player was taken back', 'Its address works no more. Open /player to bind it anew.')
         await caches.delete(`upper-pane:${secret}`)
         return
       }
       if (!pointer.release && !playing.playsSha256)
-        say(
-          pointer.player?.name ?? 'Player',
-          `Bound to ${pointer.display?.name ?? 'a display'}. Nothing was handed over to it yet.`,
-        )
+        say(pointer.player?.name ?? 'Player', `Bound to ${pointer.display?.name ?? 'a display'}. Nothing was handed over to it yet.`)
       if (pointer.release && pointer.release.sha256 !== playing.playsSha256) {
         try {
           await playing.take(pointer.release)
@@ -277,8 +266,7 @@ async function play(): Promise<void> {
         }
       }
     } catch {
-      if (!playing.playsSha256)
-        say('Player', 'The server does not answer, and nothing is kept here yet. It is tried again by itself.')
+      if (!playing.playsSha256) say('Player', 'The server does not answer, and nothing is kept here yet. It is tried again by itself.')
     }
     if (Date.now() - reported > REPORT_MS) {
       reported = Date.now()

@@ -37,12 +37,7 @@ watch(
           <LevelMark :level="finding.level" />
           <button type="button" class="say" @click="choose(finding)">{{ finding.message }}</button>
           <code class="soft small">{{ finding.code }}</code>
-          <button
-            v-if="finding.fix && shelf.fixed"
-            type="button"
-            class="btn btn-link btn-sm fix"
-            @click="shelf.fixed(finding)"
-          >
+          <button v-if="finding.fix && shelf.fixed" type="button" class="btn btn-link btn-sm fix" @click="shelf.fixed(finding)">
             {{ finding.fix.label }}
           </button>
         </li>
@@ -57,12 +52,7 @@ watch(
       <p class="first" aria-live="polite">
         <template v-if="first"
           ><button type="button" class="say" @click="choose(first)">{{ first.message }}</button>
-          <button
-            v-if="first.fix && shelf.fixed"
-            type="button"
-            class="btn btn-link btn-sm fix"
-            @click="shelf.fixed(first)"
-          >
+          <button v-if="first.fix && shelf.fixed" type="button" class="btn btn-link btn-sm fix" @click="shelf.fixed(first)">
             {{ first.fix.label }}
           </button></template
         >

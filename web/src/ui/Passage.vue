@@ -41,15 +41,9 @@ async function leave() {
           <svg v-if="i > 0" width="8" height="14" viewBox="0 0 8 14" aria-hidden="true">
             <path d="M1 1l6 6-6 6" fill="none" stroke="currentColor" />
           </svg>
-          <RouterLink
-            :to="station.to"
-            :class="{ here: here(station.to) }"
-            :aria-current="here(station.to) ? 'page' : undefined"
-          >
+          <RouterLink :to="station.to" :class="{ here: here(station.to) }" :aria-current="here(station.to) ? 'page' : undefined">
             {{ station.name }}
-            <span v-if="station.open" class="open figures" :title="`${station.open} ${station.says}`">{{
-              station.open
-            }}</span>
+            <span v-if="station.open" class="open figures" :title="`${station.open} ${station.says}`">{{ station.open }}</span>
           </RouterLink>
         </li>
       </ol>

@@ -30,11 +30,7 @@ async function signIn() {
       <img src="/mark.svg" alt="" width="30" height="36" />
       <h1 id="sign-in-title">{{ again ? 'Sign in again' : 'Upper Pane' }}</h1>
       <p class="soft small">
-        {{
-          again
-            ? 'Your session has ended. What you typed is kept behind this note.'
-            : 'Compose what a screen will show, and prove it right.'
-        }}
+        {{ again ? 'Your session has ended. What you typed is kept behind this note.' : 'Compose what a screen will show, and prove it right.' }}
       </p>
       <label for="login">Name</label>
       <BFormInput id="login" v-model="login" autocomplete="username" autofocus required />

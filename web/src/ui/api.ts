@@ -27,18 +27,11 @@ async function answerOf(response: Response): Promise<unknown> {
   try {
     body = JSON.parse(text) as Record<string, unknown>
   } catch {
-    if (response.ok)
-      throw new Problem(response.status, 'answer.wrong', 'The server answered something that cannot be read.', '', {})
+    if (response.ok) throw new Problem(response.status, 'answer.wrong', 'The server answered something that cannot be read.', '', {})
   }
   if (response.ok) return body
   const error = (body.error ?? {}) as { code?: string; message?: string; path?: string }
-  throw new Problem(
-    response.status,
-    error.code ?? 'failed',
-    error.message ?? `The server answered ${response.status}.`,
-    error.path ?? '',
-    body,
-  )
+  throw new Problem(response.status, error.code ?? 'failed', error.message ?? `The server answered ${response.status}.`, error.path ?? '', body)
 }
 
 async function call<T>(method: string, path: string, body?: unknown): Promise<T> {
@@ -80,9 +73,7 @@ export const api = {
       request.upload.onprogress = (e) => e.lengthComputable && progress(e.loaded / e.total)
       request.onerror = () => failed(new Problem(0, 'server.away', AWAY, '', {}))
       request.onload = () => {
-        answerOf(
-          new Response(request.status === 204 ? null : request.responseText, { status: request.status || 500 }),
-        ).then(
+        answerOf(new Response(request.status === 204 ? null : request.responseText, { status: request.status || 500 })).then(
           (body) => done(body as T),
           (e: unknown) => {
             if (e instanceof Problem && e.status === 401) session.lost()

@@ -39,6 +39,4 @@ export function ago(iso: string | null | undefined, now: number): string {
 }
 
 export const zoneName = (timeZone: string, at: number): string =>
-  new Intl.DateTimeFormat('en-GB', { timeZone, timeZoneName: 'short' })
-    .formatToParts(at)
-    .find((p) => p.type === 'timeZoneName')?.value ?? timeZone
+  new Intl.DateTimeFormat('en-GB', { timeZone, timeZoneName: 'short' }).formatToParts(at).find((p) => p.type === 'timeZoneName')?.value ?? timeZone

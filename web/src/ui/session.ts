@@ -35,7 +35,7 @@ export const useSession = defineStore('session', () => {
     })
     const answer = (await response.json()) as Session & { error?: { message: string } }
     if (!response.ok) throw new Error(answer.error?.message ?? 'Signing in failed.')
-    take(answer)
+    if (answer.csrf) take(answer)
   }
 
   return {
@@ -44,7 +44,11 @@ export const useSession = defineStore('session', () => {
     known,
     isLost,
     load: () => ask('GET', 'session'),
-    signIn: (login: string, password: string) => ask('POST', 'sign-in', { login, password }),
+    async signIn(login: string, password: string) {
+      await ask('POST', 'sign-in', { login, password })
+      // Signing in gives the session a new token, which only the next request can read.
+      await ask('GET', 'session')
+    },
     signOut: () => ask('DELETE', 'session'),
     lost() {
       if (account.value) isLost.value = true

@@ -42,8 +42,7 @@ const faces = useQuery({
   },
 })
 const families = computed(() => [...new Set((faces.data.value ?? []).map((f) => f.family))])
-const weights = (family?: string) =>
-  (faces.data.value ?? []).filter((f) => f.family === (family ?? 'Inter')).map((f) => f.weight)
+const weights = (family?: string) => (faces.data.value ?? []).filter((f) => f.family === (family ?? 'Inter')).map((f) => f.weight)
 const addresses = computed<Addresses>(() =>
   Object.fromEntries(ready.value.map((m) => [m.id, { url: m.url ?? '', thumbnail: m.thumbnail, type: m.type ?? '' }])),
 )
@@ -75,28 +74,12 @@ const rename = (event: Event) => {
         @keydown.enter="($event.target as HTMLInputElement).blur()"
       />
       <span v-if="one.kind === 'zone'" class="figures"
-        ><template v-if="zoneItems(one)"
-          >{{ zoneItems(one)!.length }} {{ zoneItems(one)!.length === 1 ? 'item' : 'items' }} ·</template
-        >
+        ><template v-if="zoneItems(one)">{{ zoneItems(one)!.length }} {{ zoneItems(one)!.length === 1 ? 'item' : 'items' }} ·</template>
         {{ loopOf(one.id) }}</span
       >
       <span class="stack">
-        <button
-          type="button"
-          class="btn btn-link btn-sm p-0"
-          title="One higher in the stack"
-          @click="composer.restack(one.id, 1)"
-        >
-          raise
-        </button>
-        <button
-          type="button"
-          class="btn btn-link btn-sm p-0"
-          title="One lower in the stack"
-          @click="composer.restack(one.id, -1)"
-        >
-          lower
-        </button>
+        <button type="button" class="btn btn-link btn-sm p-0" title="One higher in the stack" @click="composer.restack(one.id, 1)">raise</button>
+        <button type="button" class="btn btn-link btn-sm p-0" title="One lower in the stack" @click="composer.restack(one.id, -1)">lower</button>
       </span>
     </h2>
     <template v-if="one.kind === 'zone'">
@@ -108,9 +91,7 @@ const rename = (event: Event) => {
         @change="(items, gesture) => composer.edit<ZoneElement>(one!.id, { playlist: { items } }, gesture)"
         @goto="emit('goto', one.id, $event)"
       />
-      <p v-else class="px-3">
-        Plays a <RouterLink :to="`/playlists/${(one.playlist as { ref: string }).ref}`">saved playlist</RouterLink>.
-      </p>
+      <p v-else class="px-3">Plays a <RouterLink :to="`/playlists/${(one.playlist as { ref: string }).ref}`">saved playlist</RouterLink>.</p>
     </template>
     <div v-else-if="one.kind === 'text'" class="form">
       <textarea
@@ -131,11 +112,7 @@ const rename = (event: Event) => {
         </select></label
       >
       <label
-        >Weight<select
-          class="form-select form-select-sm"
-          :value="one.style.weight ?? 400"
-          @change="style(one, { weight: Number(text($event)) })"
-        >
+        >Weight<select class="form-select form-select-sm" :value="one.style.weight ?? 400" @change="style(one, { weight: Number(text($event)) })">
           <option v-for="w in weights(one.style.family)" :key="w">{{ w }}</option>
         </select></label
       >
@@ -218,22 +195,14 @@ const rename = (event: Event) => {
         </select></label
       >
       <BButton size="sm" variant="outline-dark" @click="picking = true">Another picture…</BButton>
-      <MediaPicker
-        v-model="picking"
-        pictures-only
-        @chosen="([m]) => m && composer.edit<PictureElement>(one!.id, { media: refOf(m) })"
-      />
+      <MediaPicker v-model="picking" pictures-only @chosen="([m]) => m && composer.edit<PictureElement>(one!.id, { media: refOf(m) })" />
     </div>
   </section>
   <section v-else-if="composer.chosen.value.size === 0" class="details" aria-label="Canvas">
     <h2>Canvas</h2>
     <div class="form">
       <label class="wide"
-        >For the display<select
-          class="form-select form-select-sm"
-          :value="display ?? ''"
-          @change="emit('display', text($event) || null)"
-        >
+        >For the display<select class="form-select form-select-sm" :value="display ?? ''" @change="emit('display', text($event) || null)">
           <option value="">none</option>
           <option v-for="d in displays" :key="d.id" :value="d.id">{{ d.name }}, {{ size(d.raster) }}</option>
         </select></label
@@ -264,8 +233,7 @@ const rename = (event: Event) => {
       <BButton
         v-if="
           fromDisplay &&
-          (fromDisplay.raster.width !== composer.document.value.canvas.width ||
-            fromDisplay.raster.height !== composer.document.value.canvas.height)
+          (fromDisplay.raster.width !== composer.document.value.canvas.width || fromDisplay.raster.height !== composer.document.value.canvas.height)
         "
         size="sm"
         variant="outline-dark"

@@ -64,27 +64,14 @@ const roomy = (l: Line) => Math.abs(l.x2 - l.x1) + Math.abs(l.y2 - l.y1) > plate
     <g v-for="(l, i) in lines" :key="i">
       <line :x1="l.x1" :y1="l.y1" :x2="l.x2" :y2="l.y2" />
       <template v-if="l.upright">
-        <line :x1="l.x1 - 7" :x2="l.x1 + 7" :y1="l.y1" :y2="l.y1" /><line
-          :x1="l.x1 - 7"
-          :x2="l.x1 + 7"
-          :y1="l.y2"
-          :y2="l.y2"
-        />
+        <line :x1="l.x1 - 7" :x2="l.x1 + 7" :y1="l.y1" :y2="l.y1" /><line :x1="l.x1 - 7" :x2="l.x1 + 7" :y1="l.y2" :y2="l.y2" />
         <path :d="`M${l.x1} ${l.y1} l-3 8 h6 Z M${l.x1} ${l.y2} l-3 -8 h6 Z`" />
       </template>
       <template v-else>
-        <line :x1="l.x1" :x2="l.x1" :y1="l.y1 - 7" :y2="l.y1 + 7" /><line
-          :x1="l.x2"
-          :x2="l.x2"
-          :y1="l.y1 - 7"
-          :y2="l.y1 + 7"
-        />
+        <line :x1="l.x1" :x2="l.x1" :y1="l.y1 - 7" :y2="l.y1 + 7" /><line :x1="l.x2" :x2="l.x2" :y1="l.y1 - 7" :y2="l.y1 + 7" />
         <path :d="`M${l.x1} ${l.y1} l8 -3 v6 Z M${l.x2} ${l.y1} l-8 -3 v6 Z`" />
       </template>
-      <g
-        v-if="roomy(l)"
-        :transform="`translate(${(l.x1 + l.x2) / 2} ${(l.y1 + l.y2) / 2}) ${l.upright ? 'rotate(-90)' : ''}`"
-      >
+      <g v-if="roomy(l)" :transform="`translate(${(l.x1 + l.x2) / 2} ${(l.y1 + l.y2) / 2}) ${l.upright ? 'rotate(-90)' : ''}`">
         <rect :x="-plate(l) / 2" y="-9" :width="plate(l)" height="18" />
         <text text-anchor="middle" y="4.5" :class="{ main: l.main }">{{ l.text }}</text>
       </g>

@@ -48,44 +48,22 @@ const names = (ids: string[]) => ids.join(' + ')
             </button>
           </th>
           <td>
-            <FigureField
-              :value="e.rect.x"
-              :least="-1000000"
-              :label="`x of ${e.id}`"
-              @change="(v, g) => put(e, 'x', v, g)"
-            />
+            <FigureField :value="e.rect.x" :least="-1000000" :label="`x of ${e.id}`" @change="(v, g) => put(e, 'x', v, g)" />
           </td>
           <td>
-            <FigureField
-              :value="e.rect.y"
-              :least="-1000000"
-              :label="`y of ${e.id}`"
-              @change="(v, g) => put(e, 'y', v, g)"
-            />
+            <FigureField :value="e.rect.y" :least="-1000000" :label="`y of ${e.id}`" @change="(v, g) => put(e, 'y', v, g)" />
           </td>
           <td>
-            <FigureField
-              :value="e.rect.width"
-              :least="1"
-              :label="`width of ${e.id}`"
-              @change="(v, g) => put(e, 'width', v, g)"
-            />
+            <FigureField :value="e.rect.width" :least="1" :label="`width of ${e.id}`" @change="(v, g) => put(e, 'width', v, g)" />
           </td>
           <td>
-            <FigureField
-              :value="e.rect.height"
-              :least="1"
-              :label="`height of ${e.id}`"
-              @change="(v, g) => put(e, 'height', v, g)"
-            />
+            <FigureField :value="e.rect.height" :least="1" :label="`height of ${e.id}`" @change="(v, g) => put(e, 'height', v, g)" />
           </td>
           <td class="share">{{ e.kind === 'zone' ? share(e) : e.kind }}</td>
         </tr>
       </tbody>
     </table>
-    <p v-if="rows.length === 0" class="soft small px-3 py-2 m-0">
-      Nothing yet. Draw a zone on the pane: press Z and drag.
-    </p>
+    <p v-if="rows.length === 0" class="soft small px-3 py-2 m-0">Nothing yet. Draw a zone on the pane: press Z and drag.</p>
     <ul v-if="sums.length" class="figures sums" aria-label="Sums">
       <li v-for="(sum, i) in sums" :key="i" :class="{ off: sum.difference !== 0 }">
         <span class="who" :title="names(sum.elements)">{{ names(sum.elements) }}</span>

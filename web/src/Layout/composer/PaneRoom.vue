@@ -28,18 +28,11 @@ const canvas = computed(() => composer.document.value.canvas)
 const scale = computed(() =>
   Math.max(
     0.01,
-    Math.min(
-      (width.value - MARGIN.left - MARGIN.right) / canvas.value.width,
-      (height.value - MARGIN.top - MARGIN.bottom) / canvas.value.height,
-    ),
+    Math.min((width.value - MARGIN.left - MARGIN.right) / canvas.value.width, (height.value - MARGIN.top - MARGIN.bottom) / canvas.value.height),
   ),
 )
-const left = computed(() =>
-  Math.round(MARGIN.left + (width.value - MARGIN.left - MARGIN.right - canvas.value.width * scale.value) / 2),
-)
-const top = computed(() =>
-  Math.round(MARGIN.top + (height.value - MARGIN.top - MARGIN.bottom - canvas.value.height * scale.value) / 2),
-)
+const left = computed(() => Math.round(MARGIN.left + (width.value - MARGIN.left - MARGIN.right - canvas.value.width * scale.value) / 2))
+const top = computed(() => Math.round(MARGIN.top + (height.value - MARGIN.top - MARGIN.bottom - canvas.value.height * scale.value) / 2))
 defineExpose({ scale })
 
 // --- what is shown ------------------------------------------------------------------
@@ -75,10 +68,7 @@ function follow() {
   )
   for (const e of composer.elements.value) {
     const shown = known.get(e.id)
-    if (
-      shown &&
-      (shown.x !== e.rect.x || shown.y !== e.rect.y || shown.width !== e.rect.width || shown.height !== e.rect.height)
-    )
+    if (shown && (shown.x !== e.rect.x || shown.y !== e.rect.y || shown.width !== e.rect.width || shown.height !== e.rect.height))
       stage?.override(e.id, e.rect)
   }
 }
@@ -105,8 +95,7 @@ const toCanvas = (e: PointerEvent | MouseEvent) => {
     y: Math.round((e.clientY - bounds.top - top.value) / scale.value),
   }
 }
-const under = (p: { x: number; y: number }) =>
-  [...composer.elements.value].reverse().find((e) => meets(e.rect, { ...p, width: 1, height: 1 }))
+const under = (p: { x: number; y: number }) => [...composer.elements.value].reverse().find((e) => meets(e.rect, { ...p, width: 1, height: 1 }))
 const lines = (without: Set<string>) => {
   const others = composer.elements.value.filter((e) => !without.has(e.id)).map((e) => e.rect)
   const { width: w, height: h } = canvas.value
@@ -149,9 +138,7 @@ function down(e: PointerEvent) {
       gesture.value = { kind: 'marquee', ...p, before: composer.chosen.value }
       return
     }
-    const start = new Map(
-      composer.elements.value.filter((el) => composer.chosen.value.has(el.id)).map((el) => [el.id, el.rect]),
-    )
+    const start = new Map(composer.elements.value.filter((el) => composer.chosen.value.has(el.id)).map((el) => [el.id, el.rect]))
     gesture.value = { kind: 'moving', ...p, start, name: `move ${gestures}`, moved: false }
   }
 }
@@ -187,9 +174,7 @@ function apply(e: PointerEvent) {
     box.value = spanned(g.x, g.y, to.x, to.y)
   } else if (g.kind === 'marquee') {
     box.value = spanned(g.x, g.y, p.x, p.y)
-    composer.choose(
-      new Set([...g.before, ...composer.elements.value.filter((el) => meets(el.rect, box.value!)).map((el) => el.id)]),
-    )
+    composer.choose(new Set([...g.before, ...composer.elements.value.filter((el) => meets(el.rect, box.value!)).map((el) => el.id)]))
   } else if (g.kind === 'moving') {
     let [dx, dy] = [p.x - g.x, p.y - g.y]
     if (!g.moved && Math.hypot(dx, dy) * scale.value < 3) return
@@ -232,12 +217,7 @@ function up(e: PointerEvent) {
   guides.value = { x: [], y: [] }
   if (g?.kind === 'drawing' && box.value) {
     const small = box.value.width * scale.value < 6 && box.value.height * scale.value < 6
-    emit(
-      'drawn',
-      small
-        ? { ...toCanvas(e), width: Math.round(canvas.value.width / 3), height: Math.round(canvas.value.height / 5) }
-        : box.value,
-    )
+    emit('drawn', small ? { ...toCanvas(e), width: Math.round(canvas.value.width / 3), height: Math.round(canvas.value.height / 5) } : box.value)
   }
   box.value = null
 }
@@ -250,9 +230,7 @@ function cancel() {
 
 const editing = ref<string | null>(null)
 const editor = useTemplateRef<HTMLTextAreaElement>('editor')
-const edited = computed(
-  () => composer.elements.value.find((e): e is TextElement => e.id === editing.value && e.kind === 'text') ?? null,
-)
+const edited = computed(() => composer.elements.value.find((e): e is TextElement => e.id === editing.value && e.kind === 'text') ?? null)
 async function twice(e: MouseEvent) {
   const hit = under(toCanvas(e))
   if (hit?.kind !== 'text') return
@@ -268,9 +246,7 @@ const place = (r: Rect) => ({
   width: Math.max(1, r.width * scale.value),
   height: Math.max(1, r.height * scale.value),
 })
-const outlined = computed(() =>
-  composer.elements.value.filter((e: Element) => e.kind === 'zone' || composer.chosen.value.has(e.id)),
-)
+const outlined = computed(() => composer.elements.value.filter((e: Element) => e.kind === 'zone' || composer.chosen.value.has(e.id)))
 const handleAt = (h: Handle, r: Rect) => ({
   x: r.x + (h.includes('w') ? 0 : h.includes('e') ? r.width : r.width / 2),
   y: r.y + (h.includes('n') ? 0 : h.includes('s') ? r.height : r.height / 2),
@@ -310,32 +286,11 @@ const ticks = (length: number) => {
         </g>
       </g>
       <rect class="canvas-edge" v-bind="place({ x: 0, y: 0, ...canvas })" />
-      <rect
-        v-for="e in outlined"
-        :key="e.id"
-        v-bind="place(e.rect)"
-        :class="composer.chosen.value.has(e.id) ? 'chosen' : 'zone'"
-      />
+      <rect v-for="e in outlined" :key="e.id" v-bind="place(e.rect)" :class="composer.chosen.value.has(e.id) ? 'chosen' : 'zone'" />
       <rect v-if="pointed" class="pointed" v-bind="place(pointed)" />
       <rect v-if="box" class="box" v-bind="place(box)" />
-      <line
-        v-for="g in guides.x"
-        :key="`gx${g}`"
-        class="guide"
-        :x1="left + g * scale"
-        :x2="left + g * scale"
-        y1="22"
-        :y2="height"
-      />
-      <line
-        v-for="g in guides.y"
-        :key="`gy${g}`"
-        class="guide"
-        x1="34"
-        :x2="width"
-        :y1="top + g * scale"
-        :y2="top + g * scale"
-      />
+      <line v-for="g in guides.x" :key="`gx${g}`" class="guide" :x1="left + g * scale" :x2="left + g * scale" y1="22" :y2="height" />
+      <line v-for="g in guides.y" :key="`gy${g}`" class="guide" x1="34" :x2="width" :y1="top + g * scale" :y2="top + g * scale" />
       <Dimensions
         v-if="(box && gesture?.kind === 'drawing') || composer.only.value"
         :rect="box && gesture?.kind === 'drawing' ? box : composer.only.value!.rect"
@@ -375,13 +330,7 @@ const ticks = (length: number) => {
         fontWeight: edited.style.weight,
         lineHeight: edited.style.line_height ?? 1.2,
       }"
-      @input="
-        composer.edit<TextElement>(
-          edited!.id,
-          { text: ($event.target as HTMLTextAreaElement).value },
-          `text ${edited!.id}`,
-        )
-      "
+      @input="composer.edit<TextElement>(edited!.id, { text: ($event.target as HTMLTextAreaElement).value }, `text ${edited!.id}`)"
       @blur="editing = null"
       @keydown.escape.stop="editing = null"
       @pointerdown.stop

@@ -28,8 +28,7 @@ const x = (t: number) => ((t - from.value) / span.value) * width.value
 watch(
   () => [props.at, span.value] as const,
   ([at, s], old) => {
-    if (!old || old[1] !== s || at < from.value || at > from.value + s * 0.92)
-      from.value = Math.floor((at - s * 0.3) / 5000) * 5000
+    if (!old || old[1] !== s || at < from.value || at > from.value + s * 0.92) from.value = Math.floor((at - s * 0.3) / 5000) * 5000
   },
   { immediate: true },
 )
@@ -44,12 +43,8 @@ const nameOf = (zone: string) => props.elements.find((e) => e.id === zone)?.name
 const rows = computed(() =>
   props.analysis.run_sheet.layers.filter(isZone).map((zone) => {
     const element = props.elements.find((e) => e.id === zone.zone)
-    const items =
-      element?.kind === 'zone' && 'items' in element.playlist
-        ? element.playlist.items.filter((i) => i.enabled !== false)
-        : []
-    const loop =
-      zone.segments.length === 0 ? 'nothing to play' : zone.period_ms === null ? 'without end' : seconds(zone.period_ms)
+    const items = element?.kind === 'zone' && 'items' in element.playlist ? element.playlist.items.filter((i) => i.enabled !== false) : []
+    const loop = zone.segments.length === 0 ? 'nothing to play' : zone.period_ms === null ? 'without end' : seconds(zone.period_ms)
     return {
       id: zone.zone,
       loop,
@@ -83,17 +78,11 @@ function drag(event: PointerEvent) {
   ground.setPointerCapture(event.pointerId)
   const follow = (e: PointerEvent) => {
     const left = ground.getBoundingClientRect().left
-    emit(
-      'hand',
-      Math.round(
-        from.value + (Math.max(0, Math.min(width.value, e.clientX - left)) / Math.max(1, width.value)) * span.value,
-      ),
-    )
+    emit('hand', Math.round(from.value + (Math.max(0, Math.min(width.value, e.clientX - left)) / Math.max(1, width.value)) * span.value))
   }
   follow(event)
   ground.onpointermove = follow
-  ground.onpointerup = ground.onpointercancel = () =>
-    (ground.onpointermove = ground.onpointerup = ground.onpointercancel = null)
+  ground.onpointerup = ground.onpointercancel = () => (ground.onpointermove = ground.onpointerup = ground.onpointercancel = null)
 }
 const jump = (to: number | null) => to !== null && emit('hand', to)
 function keys(event: KeyboardEvent) {
@@ -101,8 +90,7 @@ function keys(event: KeyboardEvent) {
   if (!forward && event.key !== 'ArrowLeft') return
   event.preventDefault()
   event.stopPropagation()
-  if (event.shiftKey)
-    jump(forward ? nextChange(props.analysis.run_sheet, props.at) : previousChange(props.analysis.run_sheet, props.at))
+  if (event.shiftKey) jump(forward ? nextChange(props.analysis.run_sheet, props.at) : previousChange(props.analysis.run_sheet, props.at))
   else emit('hand', props.at + (forward ? 1000 : -1000))
 }
 </script>
@@ -118,37 +106,22 @@ function keys(event: KeyboardEvent) {
         <button type="button" title="One second back (,)" @click="emit('hand', at - 1000)">
           ‹<span class="visually-hidden">One second back</span>
         </button>
-        <button
-          type="button"
-          :title="running ? 'Stop the clock (space)' : 'Run the clock (space)'"
-          @click="emit('run', !running)"
-        >
+        <button type="button" :title="running ? 'Stop the clock (space)' : 'Run the clock (space)'" @click="emit('run', !running)">
           {{ running ? 'stop' : 'run' }}
         </button>
-        <button type="button" title="One second on (.)" @click="emit('hand', at + 1000)">
-          ›<span class="visually-hidden">One second on</span>
-        </button>
+        <button type="button" title="One second on (.)" @click="emit('hand', at + 1000)">›<span class="visually-hidden">One second on</span></button>
         <button type="button" title="Next change (>)" @click="jump(nextChange(analysis.run_sheet, at))">
           ›|<span class="visually-hidden">Next change</span>
         </button>
       </span>
       <span class="choice"
-        ><button v-for="s in SPANS" :key="s" type="button" :aria-pressed="span === s" @click="span = s">
-          {{ s / 60_000 }} min
-        </button></span
+        ><button v-for="s in SPANS" :key="s" type="button" :aria-pressed="span === s" @click="span = s">{{ s / 60_000 }} min</button></span
       >
     </div>
     <div class="rows">
       <div class="names">
         <div class="scale"></div>
-        <button
-          v-for="row in rows"
-          :key="row.id"
-          type="button"
-          class="row-name"
-          :class="{ on: chosen.has(row.id) }"
-          @click="emit('choose', row.id)"
-        >
+        <button v-for="row in rows" :key="row.id" type="button" class="row-name" :class="{ on: chosen.has(row.id) }" @click="emit('choose', row.id)">
           <span>{{ nameOf(row.id) }}</span><span class="figures soft">{{ row.loop }}</span>
         </button>
         <div class="soft meets">{{ meetsWords }}</div>

@@ -35,10 +35,7 @@ export function useComposer(): Composer {
 
 const CLIPBOARD = 'upper-pane:clipboard'
 
-export function makeComposer(
-  document: Ref<LayoutDocument>,
-  change: (next: LayoutDocument, gesture?: string) => void,
-): Composer {
+export function makeComposer(document: Ref<LayoutDocument>, change: (next: LayoutDocument, gesture?: string) => void): Composer {
   const chosen = shallowRef(new Set<string>())
   const tool = ref<Tool>('choose')
   const elements = computed(() => document.value?.elements ?? [])
@@ -72,9 +69,7 @@ export function makeComposer(
     chosen,
     tool,
     elements,
-    only: computed(() =>
-      chosen.value.size === 1 ? (elements.value.find((e) => chosen.value.has(e.id)) ?? null) : null,
-    ),
+    only: computed(() => (chosen.value.size === 1 ? (elements.value.find((e) => chosen.value.has(e.id)) ?? null) : null)),
     choose,
     set: (part, gesture) => change({ ...document.value, ...part }, gesture),
     edit: (id, part, gesture) =>
@@ -96,11 +91,7 @@ export function makeComposer(
     remove() {
       if (chosen.value.size === 0) return
       const left = elements.value.filter((e) => !chosen.value.has(e.id))
-      put(
-        left.map((e) =>
-          e.kind === 'zone' && e.follows && chosen.value.has(e.follows) ? { ...e, follows: undefined } : e,
-        ),
-      )
+      put(left.map((e) => (e.kind === 'zone' && e.follows && chosen.value.has(e.follows) ? { ...e, follows: undefined } : e)))
       choose([])
     },
     duplicate: () =>
@@ -129,9 +120,7 @@ export function makeComposer(
       const moved = elements.value.filter((e) => chosen.value.has(e.id))
       if (moved.length === 0) return
       put(
-        elements.value.map((e) =>
-          chosen.value.has(e.id) ? { ...e, rect: { ...e.rect, x: e.rect.x + dx, y: e.rect.y + dy } } : e,
-        ),
+        elements.value.map((e) => (chosen.value.has(e.id) ? { ...e, rect: { ...e.rect, x: e.rect.x + dx, y: e.rect.y + dy } } : e)),
         `nudge ${[...chosen.value].join()}`,
       )
     },

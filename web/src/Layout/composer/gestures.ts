@@ -27,8 +27,7 @@ export function sized(start: Rect, handle: Handle, dx: number, dy: number, keepA
   return { x, y, width, height }
 }
 
-export const meets = (a: Rect, b: Rect): boolean =>
-  a.x < b.x + b.width && b.x < a.x + a.width && a.y < b.y + b.height && b.y < a.y + a.height
+export const meets = (a: Rect, b: Rect): boolean => a.x < b.x + b.width && b.x < a.x + a.width && a.y < b.y + b.height && b.y < a.y + a.height
 
 export const around = (rects: Rect[]): Rect => {
   const x = Math.min(...rects.map((r) => r.x))

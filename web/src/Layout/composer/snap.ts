@@ -21,16 +21,8 @@ export function snap(
   within: number,
   edges: { left: boolean; right: boolean; top: boolean; bottom: boolean; centre: boolean },
 ): Snapped {
-  const xs = [
-    edges.left ? box.x : null,
-    edges.right ? box.x + box.width : null,
-    edges.centre ? Math.round(box.x + box.width / 2) : null,
-  ]
-  const ys = [
-    edges.top ? box.y : null,
-    edges.bottom ? box.y + box.height : null,
-    edges.centre ? Math.round(box.y + box.height / 2) : null,
-  ]
+  const xs = [edges.left ? box.x : null, edges.right ? box.x + box.width : null, edges.centre ? Math.round(box.x + box.width / 2) : null]
+  const ys = [edges.top ? box.y : null, edges.bottom ? box.y + box.height : null, edges.centre ? Math.round(box.y + box.height / 2) : null]
   const dx = nearest(xs, linesX, within)
   const dy = nearest(ys, linesY, within)
   return { dx, dy, linesX: met(xs, dx, linesX), linesY: met(ys, dy, linesY) }

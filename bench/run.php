@@ -1,0 +1,143 @@
+<?php
+
+declare(strict_types=1);
+
+// Measures what the product promises, each against a baseline of the same run: php bench/run.php [--browser]
+// With UPPER_PANE_URL (a running bin/start on 127.0.0.1) also the pointer files, with --browser also dragging on the pane.
+
+namespace UpperPane\Bench;
+
+use UpperPane\Core\Layout\Checks;
+use UpperPane\Core\Layout\Layout;
+use UpperPane\Core\Playback\ShownAt;
+use UpperPane\Tests\Browser\Support\Chrome;
+use UpperPane\Tests\Core\Make;
+
+require dirname(__DIR__) . '/vendor/autoload.php';
+
+/** Seconds that one call takes: the best of five rounds. */
+function seconds(callable $work, int $times): float
+{
+    $best = INF;
+    for ($round = 0; $round < 5; $round++) {
+        $begin = hrtime(true);
+        for ($i = 0; $i < $times; $i++) {
+            $work($i);
+        }
+        $best = min($best, (hrtime(true) - $begin) / 1e9 / $times);
+    }
+
+    return $best;
+}
+
+function say(string $what, string $figure, string $wanted): void
+{
+    printf("%-58s %-26s %s\n", $what, $figure, $wanted);
+}
+
+// Baseline: how fast this machine hashes 1 kB, so that figures of two machines can be compared.
+$kilobyte = str_repeat('x', 1024);
+$hash = seconds(static fn (): string => hash('sha256', $kilobyte), 20_000);
+say('baseline: SHA-256 of 1 kB', sprintf('%.2f microseconds', $hash * 1e6), '');
+
+$items = static fn (): array => array_map(static fn (int $i): array => Make::picture("i$i", 192, 216, 1000 + 37 * $i), range(1, 20));
+$zones = [];
+for ($z = 0; $z < 50; $z++) {
+    $zones[] = Make::zone("z$z", 192 * ($z % 10), 216 * intdiv($z, 10), 192, 216, $items());
+}
+$shownAt = ShownAt::of(Layout::fromArray(Make::layout($zones)));
+$one = seconds(static fn (int $i) => $shownAt->at(1_780_308_000_000 + $i * 977), 20_000);
+say('ShownAt, 50 zones of 20 items', sprintf('%s a second, %.1f x baseline', number_format(1 / $one), $one / $hash), '20,000 a second');
+
+$elements = [];
+for ($n = 0; $n < 500; $n++) {
+    [$x, $y] = [76 * ($n % 25), 54 * intdiv($n, 25)];
+    $elements[] = $n % 5 === 4
+        ? ['id' => "t$n", 'kind' => 'text', 'rect' => ['x' => $x, 'y' => $y, 'width' => 76, 'height' => 54], 'text' => 'x', 'style' => ['size_px' => 20]]
+        : Make::zone("z$n", $x + $n % 3, $y, 76, 54 + $n % 2);
+}
+$layout = Layout::fromArray(Make::layout($elements));
+$checks = seconds(static fn () => Checks::run($layout), 3);
+say('checks, 500 elements, ' . count(Checks::run($layout)->all) . ' findings', sprintf('%.1f ms, %.0f x baseline', $checks * 1000, $checks / $hash), 'under 50 ms');
+
+$base = getenv('UPPER_PANE_URL');
+if (is_string($base) && str_starts_with($base, 'http://127.0.0.1')) {
+    $rate = static function (string $path) use ($base): float {
+        $multi = curl_multi_init();
+        curl_multi_setopt($multi, CURLMOPT_MAXCONNECTS, 16);
+        $add = static function () use ($multi, $base, $path): void {
+            $curl = curl_init($base . $path);
+            assert($curl !== false);
+            curl_setopt_array($curl, [CURLOPT_RETURNTRANSFER => true]);
+            curl_multi_add_handle($multi, $curl);
+        };
+        $begin = hrtime(true);
+        for ($i = 0; $i < 16; $i++) {
+            $add();
+        }
+        [$done, $asked] = [0, 16];
+        while ($done < 6000) {
+            curl_multi_exec($multi, $running);
+            while (($info = curl_multi_info_read($multi)) !== false) {
+                assert($info['handle'] instanceof \CurlHandle);
+                curl_multi_remove_handle($multi, $info['handle']);
+                $done++;
+                if ($asked < 6000) {
+                    $add();
+                    $asked++;
+                }
+            }
+            curl_multi_select($multi, 0.01);
+        }
+
+        return $done / ((hrtime(true) - $begin) / 1e9);
+    };
+    $players = json_decode((string) file_get_contents(dirname(__DIR__) . '/var/instances/desk/storage/players.json'), true);
+    $pointer = is_array($players) && is_array($players[0]) && is_string($players[0]['secret']) ? "/pointers/{$players[0]['secret']}.json" : '/mark.svg';
+    [$ofPointer, $ofFile] = [0.0, 0.0];
+    for ($round = 0; $round < 3; $round++) {
+        $ofFile = max($ofFile, $rate('/mark.svg'));
+        $ofPointer = max($ofPointer, $rate($pointer));
+    }
+    say('polling a pointer file, one PHP client', sprintf('%s/s, %.0f %% of a static file', number_format($ofPointer), 100 * $ofPointer / $ofFile), 'at least 90 %');
+}
+
+if (in_array('--browser', $argv, true) && is_string($base)) {
+    $chrome = Chrome::open();
+    $chrome->go($base);
+    $chrome->see('#login')->sendKeys('ines');
+    $chrome->see('#password')->sendKeys("harbour\n");
+    $chrome->see('.passage');
+    $made = $chrome->driver->executeAsyncScript(
+        'const [elements, done] = arguments; fetch("/api/session").then((r) => r.json()).then(({ csrf }) => fetch("/api/layouts", { method: "POST",'
+            . 'headers: { "Content-Type": "application/json", "X-CSRF-Token": csrf },'
+            . 'body: JSON.stringify({ name: "Bench", document: { canvas: { width: 1920, height: 1080 }, elements } }) })).then((r) => r.json()).then((l) => done(l.id))',
+        [array_slice($zones, 0, 50)],
+    );
+    $chrome->go($base . '/layouts/' . (is_string($made) ? $made : ''));
+    $chrome->see('.tide .slot');
+    $frames = $chrome->driver->executeAsyncScript(<<<'JS'
+        const done = arguments[arguments.length - 1]
+        const room = document.querySelector('.room'), edge = document.querySelector('.canvas-edge').getBoundingClientRect()
+        const send = (type, x, y) => room.dispatchEvent(new PointerEvent(type, { clientX: x, clientY: y, button: 0, pointerId: 1, bubbles: true }))
+        room.setPointerCapture = () => {}
+        const gaps = []
+        let last = performance.now(), n = 0
+        send('pointerdown', edge.left + 20, edge.top + 20)
+        const frame = (now) => {
+          gaps.push(now - last); last = now
+          send('pointermove', edge.left + 20 + 3 * n, edge.top + 20 + n)
+          if (++n < 180) requestAnimationFrame(frame)
+          else {
+            send('pointerup', edge.left + 20 + 3 * n, edge.top + 20 + n)
+            gaps.shift()
+            gaps.sort((a, b) => a - b)
+            done({ mean: gaps.reduce((a, b) => a + b) / gaps.length, p95: gaps[Math.floor(gaps.length * 0.95)] })
+          }
+        }
+        requestAnimationFrame(frame)
+        JS);
+    assert(is_array($frames) && is_numeric($frames['mean']) && is_numeric($frames['p95']));
+    say('dragging a zone on a pane of 50 elements', sprintf('%.0f frames/s, p95 %.1f ms', 1000 / $frames['mean'], $frames['p95']), '60 frames a second');
+    $chrome->close();
+}

@@ -1,0 +1,52 @@
+<?php
+
+declare(strict_types=1);
+
+namespace UpperPane\Tests\Browser;
+
+use PHPUnit\Framework\Attributes\DataProvider;
+use PHPUnit\Framework\TestCase;
+use UpperPane\Tests\Browser\Support\Chrome;
+use UpperPane\Tests\Browser\Support\Desk;
+
+/** axe-core 4.14 (WCAG 2.2 AA rules) finds nothing serious on any station. */
+final class AccessibilityTest extends TestCase
+{
+    private static ?Chrome $desk = null;
+
+    public static function tearDownAfterClass(): void
+    {
+        self::$desk?->close();
+    }
+
+    #[DataProvider('stations')]
+    public function testAxeFindsNothingSerious(string $path, string $ready): void
+    {
+        if (self::$desk === null) {
+            self::$desk = Chrome::open();
+            Desk::signIn(self::$desk);
+        }
+        self::$desk->go(Desk::url($path))->see($ready);
+        self::$desk->script((string) file_get_contents(dirname(__DIR__, 2) . '/web/node_modules/axe-core/axe.min.js'));
+        $violations = self::$desk->driver->executeAsyncScript(
+            'const done = arguments[0]; axe.run({ runOnly: ["wcag2a", "wcag2aa", "wcag21aa", "wcag22aa"] }).then((r) => done('
+                . 'r.violations.filter((v) => ["serious", "critical"].includes(v.impact))'
+                . '.map((v) => v.id + ": " + v.nodes.map((n) => n.target.join(" ")).slice(0, 4).join("; "))))',
+        );
+
+        self::assertSame([], $violations);
+    }
+
+    /** @return iterable<string, array{string, string}> */
+    public static function stations(): iterable
+    {
+        yield 'today' => ['/', '.one .stage-canvas'];
+        yield 'displays' => ['/displays?display=gate-totem-a', '.sheet'];
+        yield 'media' => ['/media', '.grid img'];
+        yield 'layouts' => ['/layouts', '.design .stage-canvas'];
+        yield 'composer' => ['/layouts/check-in-day', '.tide .slot'];
+        yield 'playlist' => ['/playlists/shop-window-round', '.items li'];
+        yield 'handover' => ['/handover?layout=check-in-day&display=check-in-1', 'article'];
+        yield 'playback' => ['/playback', 'tbody tr'];
+    }
+}

@@ -1,0 +1,49 @@
+<?php
+
+declare(strict_types=1);
+
+namespace UpperPane\Tests\Browser\Support;
+
+/** The application that bin/test started for browser tests, with the demo estate in it. */
+final class Desk
+{
+    public static function url(string $path = '/'): string
+    {
+        return self::env('UPPER_PANE_TEST_URL') . $path;
+    }
+
+    public static function signIn(Chrome $chrome, string $path = '/'): void
+    {
+        $chrome->go(self::url('/'));
+        $chrome->see('#login')->sendKeys('ines');
+        $chrome->see('#password')->sendKeys("harbour\n");
+        $chrome->see('.passage');
+        $chrome->go(self::url($path));
+        $chrome->see('.passage');
+    }
+
+    /** @param 'stop'|'start' $action */
+    public static function server(string $action, string ...$servers): void
+    {
+        $command = dirname(__DIR__, 3) . '/bin/lib/server test ' . self::env('UPPER_PANE_TEST_PORTS') . " $action " . implode(' ', $servers);
+        // The server's own output must not hold this pipe open.
+        exec("APP_ENV=prod $command </dev/null >/tmp/upper-pane-server.log 2>&1", result_code: $code);
+        if ($code !== 0) {
+            throw new \RuntimeException("$command: " . file_get_contents('/tmp/upper-pane-server.log'));
+        }
+    }
+
+    /** @return array<string, mixed> a JSON answer, asked from inside a signed-in page */
+    public static function api(Chrome $chrome, string $path): array
+    {
+        $answer = $chrome->driver->executeAsyncScript('const done = arguments[1]; fetch("/api/" + arguments[0]).then((r) => r.json()).then(done)', [$path]);
+        assert(is_array($answer));
+
+        return $answer;
+    }
+
+    private static function env(string $name): string
+    {
+        return getenv($name) ?: throw new \RuntimeException("$name is not set: browser tests are run by bin/test.");
+    }
+}

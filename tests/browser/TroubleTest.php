@@ -1,0 +1,128 @@
+<?php
+
+declare(strict_types=1);
+
+namespace UpperPane\Tests\Browser;
+
+use PHPUnit\Framework\TestCase;
+use UpperPane\Tests\Browser\Support\Chrome;
+use UpperPane\Tests\Browser\Support\Desk;
+
+/** What happens to players and designers when servers go, sessions end and two people save at once. */
+final class TroubleTest extends TestCase
+{
+    /** @var list<Chrome> */
+    private array $browsers = [];
+
+    protected function tearDown(): void
+    {
+        array_map(static fn (Chrome $chrome) => $chrome->close(), $this->browsers);
+        Desk::server('start', 'mariadb', 'fpm', 'nginx');
+    }
+
+    public function testAPlayerGoesOnWithoutAnyServerAlsoAfterARestartOfItsBrowser(): void
+    {
+        $desk = $this->browser();
+        Desk::signIn($desk);
+        $address = Desk::api($desk, 'estate')['displays'][0]['players'][0]['address'];
+        $player = $this->browser(1920, 1080);
+        $player->go(Desk::url($address));
+        $player->see('.stage-canvas [data-element=main]');
+        $player->until(fn (): bool => $player->driver->executeAsyncScript(
+            'const done = arguments[0]; caches.open("upper-pane:page").then((c) => c.keys()).then((k) => done(k.length > 2 && navigator.serviceWorker.controller !== null))',
+        ) === true, 'the page to be kept');
+
+        Desk::server('stop', 'nginx', 'fpm', 'mariadb');
+        $before = $this->shows($player);
+        $player->until(fn (): bool => $this->shows($player) !== $before, 'the next item, without a server', 45);
+
+        $profile = $player->profile;
+        $player->close();
+        $again = $this->browser(1920, 1080, $profile);
+        $again->go(Desk::url($address));
+        $again->see('.stage-canvas [data-element=main]');
+        $again->until(fn (): bool => $again->script('const i = document.querySelector("[data-element=side] img"); return i && i.complete && i.naturalWidth') === 576, 'its pictures from the store');
+
+        Desk::server('start', 'mariadb', 'fpm', 'nginx');
+        $this->signInAgain($desk);
+        $desk->until(fn (): bool => Desk::api($desk, 'estate')['displays'][0]['players'][0]['called_at'] > gmdate('Y-m-d\TH:i:s\Z', time() - 8), 'the player to call again by itself', 30);
+    }
+
+    public function testAChangeMadeWhileTheDatabaseIsAwayIsKeptAndSavedWhenItIsBack(): void
+    {
+        $desk = $this->browser();
+        Desk::signIn($desk, '/layouts/deck-strip');
+        $desk->see('.ledger');
+        $desk->until(fn (): bool => str_contains($desk->see('.save-note')->getText(), 'saved'), 'the layout');
+        Desk::server('stop', 'mariadb');
+        $desk->type('[aria-label="x of deck"]', '1510');
+        $desk->see('.save-note', 'not saved, kept in this browser');
+        $desk->see('[role=alert]', 'The database does not answer. Your change is kept in this window');
+
+        // Even a reload loses nothing.
+        Desk::server('start', 'mariadb');
+        $desk->go(Desk::url('/layouts/deck-strip'));
+        $desk->see('.ledger');
+        $desk->until(fn (): bool => str_contains($desk->see('.save-note')->getText(), ', revision '), 'saving when it is back', 30);
+        self::assertSame('1510', $desk->see('[aria-label="x of deck"]')->getAttribute('value'));
+        self::assertSame(1510, self::rect(Desk::api($desk, 'layouts/deck-strip'), 'deck')['x']);
+    }
+
+    public function testALostSessionAsksToSignInAgainAndSavesWhatWasTyped(): void
+    {
+        $desk = $this->browser();
+        Desk::signIn($desk, '/layouts/deck-strip');
+        $desk->see('.ledger');
+        $desk->driver->manage()->deleteAllCookies();
+        $desk->type('[aria-label="y of next"]', '61');
+        $desk->see('#sign-in-title', 'Sign in again');
+        $desk->see('.gate.above #password')->sendKeys("harbour\n");
+        $desk->until(fn (): bool => $desk->find('.gate.above') === null && self::rect(Desk::api($desk, 'layouts/deck-strip'), 'next')['y'] === 61, 'what was typed to be saved');
+    }
+
+    public function testTwoWhoSaveAtOnceBothKeepTheirVersions(): void
+    {
+        $hers = $this->browser();
+        $his = $this->browser();
+        foreach ([$hers, $his] as $browser) {
+            Desk::signIn($browser, '/layouts/gate-totem-day');
+            $browser->see('.ledger');
+        }
+        $hers->type('[aria-label="x of gate"]', '70');
+        $hers->until(fn (): bool => self::rect(Desk::api($hers, 'layouts/gate-totem-day'), 'gate')['x'] === 70, 'her version');
+        $his->type('[aria-label="x of gate"]', '80');
+        $his->see('[role=alert]', 'was saved as revision');
+        $his->press('[role=alert] button', 'Put mine on top');
+        $his->until(fn (): bool => self::rect(Desk::api($his, 'layouts/gate-totem-day'), 'gate')['x'] === 80, 'his version on top');
+        $notes = array_column(Desk::api($his, 'layouts/gate-totem-day/revisions')['revisions'], 'note');
+        self::assertNotEmpty(array_filter($notes, static fn (?string $note): bool => str_contains((string) $note, 'kept aside')));
+    }
+
+    private function browser(int $width = 1280, int $height = 800, ?string $profile = null): Chrome
+    {
+        return $this->browsers[] = Chrome::open($width, $height, $profile);
+    }
+
+    private function signInAgain(Chrome $desk): void
+    {
+        $desk->go(Desk::url('/'));
+        $desk->see('.passage, #login');
+        if ($desk->find('#login') !== null) {
+            Desk::signIn($desk);
+        }
+    }
+
+    private function shows(Chrome $player): string
+    {
+        return (string) $player->script('return [...document.querySelectorAll("[data-element=side]")].filter((e) => e.style.visibility !== "hidden").map((e) => e.dataset.item).join()');
+    }
+
+    /**
+     * @param array<string, mixed> $layout
+     * @return array{x: int, y: int}
+     */
+    private static function rect(array $layout, string $element): array
+    {
+        return array_column($layout['document']['elements'], 'rect', 'id')[$element];
+    }
+}

@@ -1,0 +1,105 @@
+<?php
+
+declare(strict_types=1);
+
+namespace UpperPane\Tests\Core;
+
+use PHPUnit\Framework\TestCase;
+
+/** `bin/upperpane` on files, as scripts call it. */
+final class CommandLineTest extends TestCase
+{
+    public function testFitGivesTheFiguresOfTheContract(): void
+    {
+        [$code, $out] = $this->called('fit --source 1600x900 --box 1344x864 --mode cover --focus 50,50');
+
+        self::assertSame(0, $code);
+        self::assertEquals(['x' => -96, 'y' => 0, 'width' => 1536, 'height' => 864], $out['drawn']);
+        self::assertEquals(['x' => 100, 'y' => 0, 'width' => 1400, 'height' => 900], $out['visible']);
+        self::assertSame(0.125, $out['lost']);
+    }
+
+    public function testCheckEndsWithOneWhenSomethingStops(): void
+    {
+        self::assertSame(0, $this->called('check - ', Make::harbour(216, 864))[0], 'warnings alone are still 0');
+        [$code, $out] = $this->called('check -', Make::layout([Make::zone('a', 0, 0, 1920, 1080, [])]));
+        self::assertSame([1, 1, 'zone.empty'], [$code, $out['stops'], $out['findings'][0]['code']]);
+    }
+
+    public function testMatchNamesTheVerdict(): void
+    {
+        $display = $this->file(Make::display(1920, 1080, 90));
+        [$code, $out] = $this->called("match - $display", Make::harbour());
+
+        self::assertSame([0, 'crossed', true], [$code, $out['verdict'], $out['swapped']]);
+    }
+
+    public function testShownAndTimelineTellTheSame(): void
+    {
+        $layout = $this->file(Make::layout([Make::zone('a', 0, 0, 1600, 900, [Make::picture('i1'), Make::film('f1')])]));
+        [, $shown] = $this->called("shown $layout --at 2026-06-01T10:00:12Z");
+        [, $timeline] = $this->called("timeline $layout --from 2026-06-01T10:00:12Z --to 2026-06-01T10:00:13Z");
+
+        self::assertSame('2026-06-01T10:00:12Z', $shown['instant']);
+        self::assertSame($timeline['zones'][0]['segments'][0]['item'], $shown['things'][0]['item']);
+        self::assertSame($timeline['zones'][0]['segments'][0]['offset_ms'], $shown['things'][0]['offset_ms']);
+        self::assertSame(25_000, $timeline['meets_every_ms']);
+    }
+
+    public function testRefsAreGivenBesideTheLayout(): void
+    {
+        $list = $this->file(['format' => 'upper-pane/playlist@1', 'id' => 'offers', 'name' => 'Offers', 'items' => [Make::picture()]]);
+        $layout = Make::layout([['playlist' => ['ref' => 'offers']] + Make::zone('a', 0, 0, 1600, 900)]);
+
+        self::assertSame('i1', $this->called("shown - --at 2026-06-01T10:00:12Z --with $list", $layout)[1]['things'][0]['item']);
+        self::assertSame([2, 'ref.unknown', '/elements/0/playlist/ref'], $this->refusal('shown - --at 2026-06-01T10:00:12Z', $layout));
+    }
+
+    public function testWhatIsRefusedEndsWithTwoAndSaysWhere(): void
+    {
+        $layout = Make::harbour();
+        unset($layout['canvas']);
+        self::assertSame([2, 'field.missing', '/canvas'], $this->refusal('check -', $layout));
+        self::assertSame([2, 'arguments.wrong', ''], $this->refusal('check', null));
+        self::assertSame([2, 'arguments.wrong', ''], $this->refusal('draw x', null));
+        self::assertSame([2, 'file.missing', ''], $this->refusal('check /nowhere.json', null));
+        self::assertSame([2, 'value.range', ''], $this->refusal('shown - --at yesterday', Make::harbour()));
+        self::assertSame([2, 'json.syntax', ''], $this->refusal('check -', '{"format": '));
+    }
+
+    /**
+     * @param array<string, mixed>|string|null $input
+     * @return array{int, string, string}
+     */
+    private function refusal(string $words, array|string|null $input): array
+    {
+        [$code, $out, $error] = $this->called($words, $input);
+        self::assertSame([], $out, 'nothing is printed');
+
+        return [$code, $error['error']['code'], $error['error']['path']];
+    }
+
+    /**
+     * @param array<string, mixed>|string|null $input
+     * @return array{int, array<string, mixed>, array<string, mixed>}
+     */
+    private function called(string $words, array|string|null $input = null): array
+    {
+        $process = proc_open(dirname(__DIR__, 2) . "/bin/upperpane $words", [['pipe', 'r'], ['pipe', 'w'], ['pipe', 'w']], $pipes);
+        self::assertIsResource($process);
+        fwrite($pipes[0], is_array($input) ? (string) json_encode($input) : (string) $input);
+        fclose($pipes[0]);
+        [$out, $error] = [(string) stream_get_contents($pipes[1]), (string) stream_get_contents($pipes[2])];
+
+        return [proc_close($process), (array) json_decode($out, true), (array) json_decode($error, true)];
+    }
+
+    /** @param array<string, mixed> $document */
+    private function file(array $document): string
+    {
+        $file = (string) tempnam(sys_get_temp_dir(), 'upper-pane');
+        file_put_contents($file, json_encode($document));
+
+        return $file;
+    }
+}

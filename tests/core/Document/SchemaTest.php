@@ -1,0 +1,80 @@
+<?php
+
+declare(strict_types=1);
+
+namespace UpperPane\Tests\Core\Document;
+
+use Opis\JsonSchema\Errors\ErrorFormatter;
+use Opis\JsonSchema\Validator;
+use PHPUnit\Framework\TestCase;
+use UpperPane\Core\Display\Display;
+use UpperPane\Core\Layout\Checks;
+use UpperPane\Core\Layout\Layout;
+use UpperPane\Core\Layout\Library;
+use UpperPane\Core\Playback\RunSheet;
+use UpperPane\Tests\Core\Make;
+
+/** The published JSON Schemas (2020-12) agree with what the core reads and writes. */
+final class SchemaTest extends TestCase
+{
+    private const ROOT = __DIR__ . '/../../..';
+
+    public function testTheDemoFitsTheSchemasAndTheCore(): void
+    {
+        foreach (glob(self::ROOT . '/demo/layouts/*.json') ?: [] as $file) {
+            $document = json_decode((string) file_get_contents($file), true);
+            $kind = isset($document['canvas']) ? 'layout' : 'playlist';
+            $this->fits($kind, $document, $file);
+            $layout = $kind === 'layout' ? Layout::fromArray($document) : null;
+            Library::of([$document]);
+            if ($layout !== null) {
+                self::assertSame(0, Checks::run($layout)->toArray()['stops'] + Checks::run($layout)->toArray()['warnings'], "$file is finished work");
+            }
+        }
+        $estate = json_decode((string) file_get_contents(self::ROOT . '/demo/estate.json'), true);
+        foreach ($estate['displays'] as $row) {
+            $this->fits('display', $row['display'], $row['display']['id']);
+            self::assertSame($row['display']['id'], Display::fromArray($row['display'])->id);
+        }
+    }
+
+    public function testRandomLayoutsAndTheirRunSheetsFit(): void
+    {
+        $random = Make::random(4);
+        for ($i = 0; $i < 25; $i++) {
+            $document = Make::randomLayout($random);
+            $this->fits('layout', $document, "round $i");
+            $this->fits('run-sheet', RunSheet::of(Layout::fromArray($document)), "round $i");
+        }
+    }
+
+    public function testWhatTheCoreRefusesTheSchemaRefuses(): void
+    {
+        $broken = Make::harbour();
+        $broken['elements'][0]['rect']['width'] = 0;
+        foreach ([$broken, ['colour' => 1] + Make::harbour(), array_diff_key(Make::harbour(), ['canvas' => 1])] as $document) {
+            self::assertFalse($this->validator()->validate($this->json($document), 'https://upper-pane.invalid/formats/layout.schema.json')->isValid());
+        }
+    }
+
+    /** @param array<string, mixed> $document */
+    private function fits(string $kind, array $document, string $what): void
+    {
+        $result = $this->validator()->validate($this->json($document), "https://upper-pane.invalid/formats/$kind.schema.json");
+        $error = $result->error();
+        self::assertTrue($result->isValid(), $what . ($error === null ? '' : json_encode((new ErrorFormatter())->format($error))));
+    }
+
+    private function validator(): Validator
+    {
+        $validator = new Validator();
+        $validator->resolver()?->registerPrefix('https://upper-pane.invalid/formats/', self::ROOT . '/docs/formats');
+
+        return $validator;
+    }
+
+    private function json(mixed $value): mixed
+    {
+        return json_decode((string) json_encode($value));
+    }
+}
