@@ -34,7 +34,7 @@ final readonly class Loop
         foreach ($starts as $slot => $start) {
             // The slot that is due where each step begins: the last one that starts no later.
             for ($step = count($index); $step * $this->stepMs < ($starts[$slot + 1] ?? $start + 1); $step++) {
-                $index[$step] = $slot;
+                $index[] = $slot;
             }
         }
         $this->index = $index;

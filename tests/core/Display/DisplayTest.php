@@ -1,0 +1,81 @@
+<?php
+
+declare(strict_types=1);
+
+namespace UpperPane\Tests\Core\Display;
+
+use PHPUnit\Framework\Attributes\TestWith;
+use PHPUnit\Framework\TestCase;
+use UpperPane\Core\Display\Display;
+use UpperPane\Core\Document\DocumentRefused;
+use UpperPane\Core\Geometry\Size;
+use UpperPane\Core\Media\Acceptable;
+use UpperPane\Tests\Core\Make;
+
+final class DisplayTest extends TestCase
+{
+    #[TestWith([0, '1920 x 1080', 941.2])]
+    #[TestWith([90, '1080 x 1920', 529.4])]
+    #[TestWith([180, '1920 x 1080', 941.2])]
+    #[TestWith([270, '1080 x 1920', 529.4])]
+    public function testATurnedPanelHasARasterAndMillimetresOfSwappedSides(int $rotation, string $raster, float $widthMm): void
+    {
+        $display = Display::fromArray(Make::display(1920, 1080, $rotation));
+
+        self::assertSame($raster, (string) $display->raster());
+        self::assertSame($widthMm, $display->active()->width);
+    }
+
+    public function testTheWholeOfTheFormatIsReadOrRefusedByName(): void
+    {
+        $whole = Make::display();
+        $whole['technology'] = 'lcd';
+        $whole['bezels'] = 'hide';
+        $whole['refresh_hz'] = 59.94;
+        $whole['bits'] = 8;
+        $whole['players'] = [['id' => 'a', 'outputs' => [['number' => 1, 'link' => 'hdmi-2.0']], 'films_at_once' => 2,
+            'largest_film' => ['width' => 3840, 'height' => 2160, 'fps' => 60], 'codecs' => ['h264'], 'kinds' => ['zone']]];
+        self::assertSame('Check-in 1', Display::fromArray($whole)->name);
+
+        foreach (['inputs' => [], 'sensors' => [], 'processor' => [], 'gap_mm' => []] as $later => $value) {
+            try {
+                Display::fromArray([$later => $value] + $whole);
+                self::fail("$later was read.");
+            } catch (DocumentRefused $e) {
+                self::assertSame(["/$later", 'kind.unbuilt'], [$e->path, $e->reason]);
+            }
+        }
+        $whole['players'][] = $whole['players'][0];
+        $this->expectExceptionMessage('/players/1/id is "a", which /players/0/id has already.');
+        Display::fromArray($whole);
+    }
+
+    public function testAPanelMayHangFreely(): void
+    {
+        $free = Make::display();
+        unset($free['panels'][0]['column'], $free['panels'][0]['row']);
+        $free['panels'][0]['origin_mm'] = ['x' => 12.5, 'y' => 0];
+        self::assertSame('1920 x 1080', (string) Display::fromArray($free)->raster());
+
+        unset($free['panels'][0]['origin_mm']);
+        $this->expectExceptionMessage('/panels/0/column is missing.');
+        Display::fromArray($free);
+    }
+
+    #[TestWith([16_384, 1000, null])]
+    #[TestWith([16_385, 10, 'no side may be longer than 16,384 px'])]
+    #[TestWith([20_000, 20_000, 'no side may be longer than 16,384 px'])]
+    #[TestWith([12_000, 12_000, 'It has 144 million pixels'])]
+    public function testRastersThatPlayersDrawAreTaken(int $width, int $height, ?string $refusal): void
+    {
+        $said = Acceptable::refusal(Size::px($width, $height));
+
+        $refusal === null ? self::assertNull($said) : self::assertStringContainsString($refusal, (string) $said);
+    }
+
+    public function testASizeHasAtLeastOnePixelEachWay(): void
+    {
+        $this->expectExceptionMessage('The height is 0 px; 1 to 1000000 px are right.');
+        Size::px(1, 0);
+    }
+}
