@@ -1,0 +1,88 @@
+<?php
+
+declare(strict_types=1);
+
+namespace UpperPane\Tests\App\Estate;
+
+use UpperPane\Tests\App\ApiTestCase;
+use UpperPane\Tests\Core\Make;
+
+final class EstateTest extends ApiTestCase
+{
+    public function testTheTreeIsToldWithWhatEachDisplayIs(): void
+    {
+        $this->player('tall');
+        $this->signIn();
+        $estate = $this->ask('GET', '/api/estate')[1];
+
+        self::assertSame([['hall', null], ['gates', 'hall']], array_map(static fn (array $p): array => [$p['id'], $p['parent']], $estate['places']));
+        [$wide, $tall] = $estate['displays'];
+        self::assertSame(['landscape', ['width' => 1920, 'height' => 1080], []], [$wide['orientation'], $wide['raster'], $wide['players']]);
+        self::assertSame(['portrait', ['width' => 1080, 'height' => 1920], 90], [$tall['orientation'], $tall['raster'], $tall['rotation']]);
+        self::assertEquals(['width' => 529.4, 'height' => 941.2], $tall['active_mm']);
+        self::assertSame(['Departure hall', 'Gates'], $tall['way']);
+        self::assertNull($tall['release']);
+        self::assertCount(1, $tall['players']);
+    }
+
+    public function testListsSayWhereDesignsAreShownAndWhichRevision(): void
+    {
+        $this->signIn();
+        $layout = $this->made($this->whole($this->media()));
+        $this->ask('POST', '/api/handover', ['source' => ['kind' => 'layout', 'id' => $layout['id']], 'displays' => ['wide']]);
+        [$listed] = $this->ask('GET', '/api/layouts')[1]['layouts'];
+
+        self::assertSame([['display' => 'wide', 'display_name' => 'Wide', 'number' => 1, 'revision' => 1]], $listed['handed_over']);
+        [$status, $answer] = $this->ask('DELETE', "/api/layouts/{$layout['id']}");
+        self::assertSame([409, 'design.shown'], [$status, $answer['error']['code']]);
+        self::assertStringContainsString('is shown on Wide', $answer['error']['message']);
+    }
+
+    public function testWhatIsShownAndItsTimelineCanBeAskedForAnyDraft(): void
+    {
+        $this->signIn();
+        $document = Make::layout([Make::zone('a', 0, 0, 1600, 900, [Make::picture('i1'), Make::film('f1')])]);
+        $shown = $this->ask('POST', '/api/shown', ['document' => $document, 'at' => '2026-06-01T10:00:12Z'])[1];
+        $timeline = $this->ask('POST', '/api/timeline', ['document' => $document, 'from' => '2026-06-01T10:00:12Z', 'to' => '2026-06-01T10:01:12Z'])[1];
+
+        self::assertSame($timeline['zones'][0]['segments'][0]['item'], $shown['things'][0]['item']);
+        self::assertSame(25_000, $timeline['meets_every_ms']);
+        self::assertSame(422, $this->ask('POST', '/api/timeline', ['document' => $document, 'from' => '2026-06-01T10:00:12Z', 'to' => '2026-06-03T10:00:12Z'])[0]);
+        self::assertSame(422, $this->ask('POST', '/api/shown', ['document' => $document, 'at' => 'now'])[0]);
+    }
+
+    public function testAPictureOfALayoutNamesTheAddressesOfItsMedia(): void
+    {
+        $this->signIn();
+        $asset = $this->media();
+        $layout = $this->made($this->whole($asset));
+        $picture = $this->ask('GET', "/api/layouts/{$layout['id']}/picture")[1];
+
+        self::assertSame("/$asset->file", $picture['media']['pier']['url']);
+        self::assertSame(10_000, $picture['run_sheet']['layers'][0]['period_ms']);
+        self::assertSame(404, $this->ask('GET', '/api/layouts/nowhere/picture')[0]);
+    }
+
+    public function testUnreadyMediaAreNotHandedOver(): void
+    {
+        $this->signIn();
+        $this->entities()->persist(new \UpperPane\App\Media\MediaAsset('raw', 'raw.mp4', 9, new \DateTimeImmutable()));
+        $this->entities()->flush();
+
+        self::assertSame(409, $this->ask('POST', '/api/handover/preview', ['source' => ['kind' => 'media', 'id' => 'raw'], 'displays' => ['wide']])[0]);
+        self::assertSame(404, $this->ask('POST', '/api/handover/preview', ['source' => ['kind' => 'media', 'id' => 'gone'], 'displays' => ['wide']])[0]);
+        self::assertSame(422, $this->ask('POST', '/api/handover/preview', ['source' => ['kind' => 'wish', 'id' => 'raw'], 'displays' => ['wide']])[0]);
+    }
+
+    public function testALayoutWhoseMediaIsGoneIsNotHandedOver(): void
+    {
+        $this->signIn();
+        $layout = $this->made($this->whole($this->media()));
+        $this->entities()->createQuery('DELETE FROM ' . \UpperPane\App\Media\MediaAsset::class)->execute();
+        $this->entities()->clear();
+        [$status, $answer] = $this->ask('POST', '/api/handover/preview', ['source' => ['kind' => 'layout', 'id' => $layout['id']], 'displays' => ['wide']]);
+
+        self::assertSame([409, 'media.missing'], [$status, $answer['error']['code']]);
+        self::assertStringContainsString('"pier.png"', $answer['error']['message']);
+    }
+}

@@ -1,0 +1,77 @@
+<?php
+
+declare(strict_types=1);
+
+namespace UpperPane\Tests\Web;
+
+use PHPUnit\Framework\TestCase;
+use UpperPane\Core\Layout\Layout;
+use UpperPane\Core\Playback\RunSheet;
+use UpperPane\Core\Playback\ShownAt;
+use UpperPane\Core\Playback\Timeline;
+use UpperPane\Core\Units\Instant;
+use UpperPane\Tests\Core\Make;
+
+/** The lookup that players, composer and thumbnails share (web/src/pane/sheet.ts) says what the core says. */
+final class SheetLookupTest extends TestCase
+{
+    public function testTheBrowserLooksUpWhatTheCoreShows(): void
+    {
+        $random = Make::random(77);
+        [$calls, $want] = [[], []];
+        for ($i = 0; $i < 40; $i++) {
+            $layout = Layout::fromArray(Make::randomLayout($random));
+            $anchor = $random->getInt(0, 1) * 1_790_000_000_000;
+            [$sheet, $shown] = [RunSheet::of($layout, $anchor), ShownAt::of($layout, $anchor)];
+            for ($n = 0; $n < 25; $n++) {
+                $at = $anchor + $random->getInt(-9000, 90_000);
+                $calls[] = ['dueAt', [$sheet, $at]];
+                $want[] = json_decode((string) json_encode($shown->at($at)->toArray()['things']), true);
+            }
+        }
+        $found = array_map(static fn (array $things): array => array_map(static fn (array $due): array => $due['part']
+            + ($due['offset_ms'] === null ? [] : ['offset_ms' => $due['offset_ms']])
+            + ($due['opacity'] < 1 ? ['opacity' => round($due['opacity'], 4)] : []), $things), (new Module('pane/sheet.ts'))->calls($calls));
+
+        self::assertEquals($want, $found);
+    }
+
+    public function testTheTideTableWritesTheSlotsOfTheTimeline(): void
+    {
+        $random = Make::random(78);
+        [$calls, $want] = [[], []];
+        for ($i = 0; $i < 30; $i++) {
+            $layout = Layout::fromArray(Make::randomLayout($random, 1));
+            $from = $random->getInt(0, 50_000);
+            $zones = array_values(array_filter(RunSheet::of($layout)['layers'], static fn (array $layer): bool => isset($layer['zone'])));
+            foreach (Timeline::of($layout, $from, $from + 8000)['zones'] as $z => $zone) {
+                $calls[] = ['slotsBetween', [$zones[$z], 0, $from, $from + 8000]];
+                $want[] = array_map(static fn (array $s): array => [Instant::parse($s['from'])->ms, Instant::parse($s['to'])->ms], $zone['segments']);
+            }
+        }
+        foreach ((new Module('pane/sheet.ts'))->calls($calls) as $i => $slots) {
+            $clipped = array_map(static fn (array $slot): array => [max($slot['from'], $calls[$i][1][2]), min($slot['to'], $calls[$i][1][3])], $slots);
+            self::assertSame($want[$i], $clipped);
+        }
+    }
+
+    public function testStepsGoToTheNextAndThePreviousChangeOfAnyZone(): void
+    {
+        $sheet = RunSheet::of(Layout::fromArray(Make::layout([
+            Make::zone('a', 0, 0, 9, 9, [Make::picture('i1', durationMs: 4000), Make::picture('i2', durationMs: 6000)]),
+            Make::zone('b', 0, 0, 9, 9, [Make::picture('i1', durationMs: 7000)]),
+            Make::zone('c', 0, 0, 9, 9, [['lasts' => 'endless'] + Make::film('f')]),
+        ])));
+        $still = RunSheet::of(Layout::fromArray(Make::layout([])));
+        $sheets = new Module('pane/sheet.ts');
+
+        self::assertSame(
+            [4000, 7000, 10_000, 0, 4000, 7000, null],
+            $sheets->calls([
+                ['nextChange', [$sheet, 0]], ['nextChange', [$sheet, 4000]], ['nextChange', [$sheet, 7000]],
+                ['previousChange', [$sheet, 4000]], ['previousChange', [$sheet, 7000]], ['previousChange', [$sheet, 9999]],
+                ['nextChange', [$still, 0]],
+            ]),
+        );
+    }
+}
