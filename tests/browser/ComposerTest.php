@@ -48,7 +48,7 @@ final class ComposerTest extends TestCase
         }
         $this->desk->until(fn (): bool => $count() === $before, 'undo of the whole visit');
         self::assertFalse($this->desk->see('.head .actions button')->isEnabled(), 'nothing is left to undo');
-        $this->key('?');
+        $this->desk->driver->getKeyboard()->sendKeys('?');
         $this->desk->see('.modal', 'undo, redo');
     }
 
@@ -60,13 +60,14 @@ final class ComposerTest extends TestCase
         $this->desk->see('.in-place')->sendKeys("Hare\nSkerry");
         $this->desk->until(fn (): bool => str_contains((string) $this->desk->script('return document.querySelector(".room [data-element=place]").textContent'), 'Hare'), 'the words on the pane');
         $this->desk->type('[aria-label="width of place"]', 'wide');
-        self::assertSame('400', $this->desk->see('[aria-label="width of place"]')->getAttribute('value'));
+        $width = fn (): string => (string) $this->desk->see('[aria-label="width of place"]')->getAttribute('value');
+        $this->desk->until(fn (): bool => $width() === '400', 'the figure to be put back');
         $this->desk->type('[aria-label="width of place"]', '-4');
-        self::assertSame('400', $this->desk->see('[aria-label="width of place"]')->getAttribute('value'));
+        $this->desk->until(fn (): bool => $width() === '400', 'the figure to be put back');
         $field = $this->desk->see('[aria-label="width of place"]');
         $field->click();
         $field->sendKeys(WebDriverKeys::ARROW_UP . WebDriverKeys::SHIFT . WebDriverKeys::ARROW_UP);
-        $this->desk->until(fn (): bool => $this->desk->see('[aria-label="width of place"]')->getAttribute('value') === '411', 'the arrows to step by 1 and 10');
+        $this->desk->until(fn (): bool => $width() === '411', 'the arrows to step by 1 and 10');
     }
 
     public function testAnEarlierRevisionIsPutBack(): void
@@ -90,7 +91,7 @@ final class ComposerTest extends TestCase
         $this->desk->press('.modal .bar button', 'Add 3 items');
         $this->desk->see('.facts', 'loop of 35.0 s');
         $first = fn (): string => $this->desk->see('.items li .name')->getText();
-        self::assertSame('shop-charts.png', $first());
+        $this->desk->until(fn (): bool => $first() === 'shop-charts.png', 'the order in which they were pressed');
         $this->desk->see('.items li .grip')->sendKeys(WebDriverKeys::ARROW_DOWN);
         $this->desk->until(fn (): bool => $first() === 'open-late-small.png', 'the keyboard to move an item');
         $this->desk->type('.items li .lasts input', '4,5');

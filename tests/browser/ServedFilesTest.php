@@ -89,13 +89,16 @@ final class ServedFilesTest extends TestCase
     /** @return array{int, array<string, string>, string} */
     private function signedIn(string $path): array
     {
-        $jar = (string) tempnam(sys_get_temp_dir(), 'jar');
+        $jar = tempnam(sys_get_temp_dir(), 'jar') ?: '/tmp/upper-pane-jar';
         $this->ask('/api/sign-in', 'Content-Type: application/json', $jar, '{"login":"rui","password":"harbour"}');
 
         return $this->ask($path, jar: $jar);
     }
 
-    /** @return array{int, array<string, string>, string} status, headers in small letters, body */
+    /**
+     * @param ?non-empty-string $jar
+     * @return array{int, array<string, string>, string} status, headers in small letters, body
+     */
     private function ask(string $path, string $header = 'Accept: */*', ?string $jar = null, ?string $body = null): array
     {
         $curl = curl_init(Desk::url($path));
@@ -103,7 +106,7 @@ final class ServedFilesTest extends TestCase
         $headers = [];
         curl_setopt_array($curl, [
             CURLOPT_RETURNTRANSFER => true, CURLOPT_HTTPHEADER => [$header], CURLOPT_TIMEOUT => 20,
-            CURLOPT_HEADERFUNCTION => static function ($curl, string $line) use (&$headers): int {
+            CURLOPT_HEADERFUNCTION => static function (\CurlHandle $curl, string $line) use (&$headers): int {
                 if (str_contains($line, ':')) {
                     [$name, $value] = explode(':', $line, 2);
                     $headers[strtolower($name)] ??= trim($value);
