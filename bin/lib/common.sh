@@ -75,6 +75,14 @@ as_user() { # runs as www-data when root, so that no server runs as root
   if [ "$(id -u)" = 0 ]; then setpriv --reuid www-data --regid www-data --init-groups "$@"; else "$@"; fi
 }
 
+launch() { # NAME COMMAND...: as www-data in a process group of its own, whose leader's pid is kept in NAME.pid
+  local name=$1 drop=(); shift
+  [ "$(id -u)" = 0 ] && drop=(setpriv --reuid www-data --regid www-data --init-groups)
+  # exec all the way down, or the pid would be that of a shell in between, and the server would outlive its stop.
+  (exec "${drop[@]}" setsid "$@") >"$RUN/log/$name.log" 2>&1 </dev/null &
+  echo $! >"$RUN/$name.pid"
+}
+
 instance() { # NAME HTTP-PORT DATABASE-PORT: sets where everything of the instance is
   NAME=$1 HTTP_PORT=$2 DB_PORT=$3
   RUN="$ROOT/var/instances/$NAME"
@@ -158,8 +166,7 @@ web_up() {
 worker_up() {
   running "$RUN/worker.pid" && return
   # A worker ends by itself now and then, so that memory never grows; the loop starts the next one.
-  as_user setsid bash -c 'while true; do php "$0/bin/console" messenger:consume jobs --sleep=0.2 --time-limit=1800 --memory-limit=200M -q; sleep 1; done' "$ROOT" >"$RUN/log/worker.log" 2>&1 </dev/null &
-  echo $! >"$RUN/worker.pid"
+  launch worker bash -c 'while true; do php "$0/bin/console" messenger:consume jobs --sleep=0.2 --time-limit=1800 --memory-limit=200M -q; sleep 1; done' "$ROOT"
 }
 
 own_files() { # the servers' own user must be able to write what it writes

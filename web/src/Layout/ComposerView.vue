@@ -40,7 +40,8 @@ function hand(instant: number) {
   running.value = false
   at.value = instant
 }
-const due = computed(() => {
+// As text first, so that what looks at it is drawn anew only when something changes, not at every frame.
+const dueText = computed(() => {
   const items: Record<string, string> = {}
   const sheet = analysis.value?.run_sheet
   for (const zone of sheet?.layers.filter(isZone) ?? []) {
@@ -49,8 +50,9 @@ const due = computed(() => {
     const segment = zone.segments[segmentAt(zone, positionIn(zone, at.value - sheet!.anchor_ms))]!
     items[zone.zone] = element.playlist.items.filter((i) => i.enabled !== false)[segment.scene]?.id ?? ''
   }
-  return items
+  return JSON.stringify(items)
 })
+const due = computed(() => JSON.parse(dueText.value) as Record<string, string>)
 /** The next instant at which an item of a zone is due. */
 function goto(zoneId: string, item: string) {
   const sheet = analysis.value?.run_sheet

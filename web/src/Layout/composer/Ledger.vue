@@ -80,6 +80,7 @@ const names = (ids: string[]) => ids.join(' + ')
 .ledger {
   width: 100%;
   border-collapse: collapse;
+  table-layout: fixed;
 }
 thead th {
   font-weight: 400;
@@ -87,9 +88,17 @@ thead th {
   text-align: right;
   padding: 5px 6px 3px;
 }
+thead th {
+  width: 51px;
+}
 thead th:first-child {
   text-align: left;
   padding-left: 14px;
+  width: auto;
+}
+thead th:last-child {
+  width: 72px;
+  padding-right: 14px;
 }
 tbody tr {
   border-top: 1px solid var(--rule);
@@ -101,7 +110,6 @@ tbody tr.on {
 tbody th {
   font-weight: 400;
   padding: 2px 2px 2px 14px;
-  max-width: 120px;
 }
 tbody th button {
   border: 0;
@@ -118,11 +126,9 @@ tr.on th button {
   font-weight: 700;
 }
 td {
-  width: 48px;
   padding: 2px 5px;
 }
 td.share {
-  width: 62px;
   text-align: right;
   padding-right: 14px;
   white-space: nowrap;

@@ -45,14 +45,17 @@ const rows = computed(() =>
     const element = props.elements.find((e) => e.id === zone.zone)
     const items = element?.kind === 'zone' && 'items' in element.playlist ? element.playlist.items.filter((i) => i.enabled !== false) : []
     const loop = zone.segments.length === 0 ? 'nothing to play' : zone.period_ms === null ? 'without end' : seconds(zone.period_ms)
+    const names = items.map((i) => (i.media?.name ?? i.layout?.ref ?? '').replace(/\.\w+$/, ''))
     return {
       id: zone.zone,
+      // What a lane shows; as long as it stays the same the lane is not drawn anew, though the hand moves at every frame.
+      key: `${zone.period_ms} ${zone.segments.map((s) => `${s.start_ms}:${names[s.scene]}`).join()}`,
       loop,
       slots: slotsBetween(zone, props.analysis.run_sheet.anchor_ms, from.value, to.value).map((slot) => ({
         ...slot,
         shade: zone.segments[slot.segment]!.scene % 2 === 0,
         first: slot.segment === 0 && !slot.endless,
-        name: (items[zone.segments[slot.segment]!.scene]?.media?.name ?? '').replace(/\.\w+$/, ''),
+        name: names[zone.segments[slot.segment]!.scene] ?? '',
       })),
     }
   }),
@@ -130,7 +133,7 @@ function keys(event: KeyboardEvent) {
         <div class="scale figures">
           <span v-for="t in ticks" :key="t" class="tick" :style="{ left: `${x(t)}px` }">{{ clock(t, timezone) }}</span>
         </div>
-        <div v-for="row in rows" :key="row.id" class="lane">
+        <div v-for="row in rows" :key="row.id" v-memo="[row.key, from, span, width, timezone]" class="lane">
           <div
             v-for="slot in row.slots"
             :key="slot.from"
