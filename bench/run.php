@@ -123,11 +123,13 @@ if (in_array('--browser', $argv, true) && is_string($base)) {
         room.setPointerCapture = () => {}
         const gaps = []
         let last = performance.now(), n = 0
+        const began = last
         send('pointerdown', edge.left + 20, edge.top + 20)
         const frame = (now) => {
           gaps.push(now - last); last = now
           send('pointermove', edge.left + 20 + 3 * n, edge.top + 20 + n)
-          if (++n < 180) requestAnimationFrame(frame)
+          n++
+          if (now - began < 4000) requestAnimationFrame(frame)
           else {
             send('pointerup', edge.left + 20 + 3 * n, edge.top + 20 + n)
             gaps.shift()

@@ -361,6 +361,14 @@ const ticks = (length: number) => {
 .over {
   overflow: hidden;
 }
+/* The picture and the lines over it are painted apart, so that moving the one does not paint the other. */
+.host,
+.over {
+  will-change: transform;
+}
+.host {
+  contain: strict;
+}
 .over rect {
   fill: none;
 }

@@ -2,6 +2,8 @@ import { type Ref, ref, shallowRef, watch } from 'vue'
 import { api, sentence } from '../../ui/api'
 import type { Analysis, LayoutDocument } from '../designs'
 
+const BREATH_MS = 120
+
 /** What the core says of the document as it stands; asked again after every change, the newest answer holds. */
 export function useAnalysis(document: Ref<LayoutDocument | null>, display: Ref<string | null>) {
   const analysis = shallowRef<Analysis | null>(null)
@@ -25,7 +27,8 @@ export function useAnalysis(document: Ref<LayoutDocument | null>, display: Ref<s
       running = false
       if (again) {
         again = false
-        void ask()
+        // A hand that drags asks at every frame: a breath between two answers leaves the machine free for drawing.
+        setTimeout(ask, BREATH_MS)
       }
     }
   }
