@@ -43,7 +43,7 @@ const names = (ids: string[]) => ids.join(' + ')
       <tbody>
         <tr v-for="{ element: e, n } in rows" :key="e.id" :class="{ on: composer.chosen.value.has(e.id) }">
           <th scope="row">
-            <button type="button" :aria-pressed="composer.chosen.value.has(e.id)" @click="press(e, $event)">
+            <button type="button" :title="e.name ?? e.id" :aria-pressed="composer.chosen.value.has(e.id)" @click="press(e, $event)">
               <span class="soft">{{ n }}</span> {{ e.name ?? e.id }}
             </button>
           </th>
