@@ -15,7 +15,7 @@ final class EstateTest extends ApiTestCase
         $this->signIn();
         $estate = $this->ask('GET', '/api/estate')[1];
 
-        self::assertSame([['hall', null], ['gates', 'hall']], array_map(static fn (array $p): array => [$p['id'], $p['parent']], $estate['places']));
+        self::assertEquals(['hall' => null, 'gates' => 'hall'], array_column($estate['places'], 'parent', 'id'));
         [$wide, $tall] = $estate['displays'];
         self::assertSame(['landscape', ['width' => 1920, 'height' => 1080], []], [$wide['orientation'], $wide['raster'], $wide['players']]);
         self::assertSame(['portrait', ['width' => 1080, 'height' => 1920], 90], [$tall['orientation'], $tall['raster'], $tall['rotation']]);
