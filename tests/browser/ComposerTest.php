@@ -48,6 +48,8 @@ final class ComposerTest extends TestCase
         }
         $this->desk->until(fn (): bool => $count() === $before, 'undo of the whole visit');
         self::assertFalse($this->desk->see('.head .actions button')->isEnabled(), 'nothing is left to undo');
+        $kept = fn (): int => count(Desk::api($this->desk, 'layouts/deck-strip')['document']['elements']);
+        $this->desk->until(fn (): bool => str_starts_with($this->desk->see('.save-note')->getText(), 'saved') && $kept() === $before, 'saving');
         $this->desk->driver->getKeyboard()->sendKeys('?');
         $this->desk->see('.modal', 'undo, redo');
     }
