@@ -60,6 +60,7 @@ final readonly class EstateController
             'orientation' => $raster->isSquare() ? 'square' : ($raster->isPortrait() ? 'portrait' : 'landscape'),
             'rotation' => $display->panel->rotation->value,
             'active_mm' => $display->active()->toArray(),
+            'px_per_mm' => $display->pxPerMm(),
             'viewing' => ['nearest_mm' => $display->viewing->nearestMm, 'farthest_mm' => $display->viewing->farthestMm],
             'document' => $surveyed->document,
             'release' => $current?->toArray(),

@@ -37,9 +37,11 @@ final readonly class AnalysisController
         $layout = $this->layout($body->field('document'));
         $display = $body->has('display') && $body->field('display')->value !== null ? $this->display($body->field('display')->id())->display() : null;
 
+        $match = $display === null ? null : Matching::of($layout->canvas, $display->raster());
+
         return new JsonResponse(Checks::run($layout, $display)->toArray() + [
-            'match' => $display === null ? null : Matching::of($layout->canvas, $display->raster())->toArray(),
-            'mm_per_px' => $display === null ? null : $display->active()->width / $display->raster()->width / Matching::of($layout->canvas, $display->raster())->scale,
+            'match' => $match?->toArray(),
+            'mm_per_px' => $display === null ? null : $match?->mmPerCanvasPx($display->pxPerMm()),
             'sums' => array_map(static fn (Sum $sum): array => $sum->toArray(), Sums::of($layout)),
             'loops' => (object) array_map(static fn ($loop): ?int => $loop->periodMs, $layout->loops),
             'meets_every_ms' => $layout->meetsEveryMs(),

@@ -105,6 +105,12 @@ final readonly class Display
         };
     }
 
+    /** Pixels of the raster to one mm of the active area, across, as it hangs. */
+    public function pxPerMm(): float
+    {
+        return $this->raster()->width / $this->active()->width;
+    }
+
     private static function checkPlayers(?Node $players): void
     {
         $ids = new UniqueIds();

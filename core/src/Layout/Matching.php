@@ -45,6 +45,17 @@ final readonly class Matching
         return new self($canvas, $raster, $verdict, $scale, $target, $swapped);
     }
 
+    /**
+     * How large one px of the canvas is on a display of this density.
+     *
+     * @param float $pxPerMm of the display's raster
+     * @return float mm
+     */
+    public function mmPerCanvasPx(float $pxPerMm): float
+    {
+        return $this->scale / $pxPerMm;
+    }
+
     /** @return float share of the raster inside the target, 0 to 1 */
     public function used(): float
     {

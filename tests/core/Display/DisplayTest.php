@@ -9,6 +9,7 @@ use PHPUnit\Framework\TestCase;
 use UpperPane\Core\Display\Display;
 use UpperPane\Core\Document\DocumentRefused;
 use UpperPane\Core\Geometry\Size;
+use UpperPane\Core\Layout\Matching;
 use UpperPane\Core\Media\Acceptable;
 use UpperPane\Tests\Core\Make;
 
@@ -24,6 +25,16 @@ final class DisplayTest extends TestCase
 
         self::assertSame($raster, (string) $display->raster());
         self::assertSame($widthMm, $display->active()->width);
+    }
+
+    public function testACanvasPixelIsAsLargeAsItsScaleMakesItOnTheDisplay(): void
+    {
+        $display = Display::fromArray(Make::display(1920, 1080, 90));
+        $half = Matching::of(Size::px(2160, 3840), $display->raster());
+
+        self::assertEqualsWithDelta(1080 / 529.4, $display->pxPerMm(), 1e-9);
+        // Two px of the canvas share one of the display, so each is half as large.
+        self::assertEqualsWithDelta(529.4 / 2160, $half->mmPerCanvasPx($display->pxPerMm()), 1e-9);
     }
 
     public function testTheWholeOfTheFormatIsReadOrRefusedByName(): void

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { useQueryClient } from '@tanstack/vue-query'
-import { computed, ref } from 'vue'
+import { ref } from 'vue'
 import DisplayPicture from '../Estate/DisplayPicture.vue'
 import { type DisplayState, type PlayerState, isSilent } from '../Estate/estate'
 import { api, Problem, sentence } from '../ui/api'
@@ -14,7 +14,6 @@ const queries = useQueryClient()
 const code = ref('')
 const trouble = ref('')
 const said = ref('')
-const pxPerMm = computed(() => props.display.raster.width / props.display.active_mm.width)
 
 async function bind() {
   trouble.value = said.value = ''
@@ -58,7 +57,7 @@ async function revoke(player: PlayerState) {
       <dt>Panel turned</dt>
       <dd class="figures">{{ display.rotation }}°</dd>
       <dt>Density</dt>
-      <dd class="figures">{{ pxPerMm.toFixed(4) }} px/mm</dd>
+      <dd class="figures">{{ display.px_per_mm.toFixed(4) }} px/mm</dd>
       <dt>Read from</dt>
       <dd class="figures">{{ (display.viewing.nearest_mm / 1000).toFixed(1) }} to {{ (display.viewing.farthest_mm / 1000).toFixed(1) }} m</dd>
       <dt>Time zone</dt>

@@ -37,6 +37,7 @@ export interface DisplayState {
   orientation: 'landscape' | 'portrait' | 'square'
   rotation: number
   active_mm: { width: number; height: number }
+  px_per_mm: number
   viewing: { nearest_mm: number; farthest_mm: number }
   release: ReleaseState | null
   saved_not_handed_over: boolean
