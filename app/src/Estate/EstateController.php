@@ -11,6 +11,7 @@ use Symfony\Component\Routing\Attribute\Route;
 use UpperPane\App\Display\SurveyedDisplay;
 use UpperPane\App\Layout\Design;
 use UpperPane\App\Playback\Player;
+use UpperPane\Core\Playback\Standing;
 
 /** The tree of places with all displays, as every station of the desk needs it. */
 final readonly class EstateController
@@ -26,29 +27,33 @@ final readonly class EstateController
         $displays = $this->entities->getRepository(SurveyedDisplay::class)->findBy([], ['position' => 'ASC', 'id' => 'ASC']);
         $players = [];
         foreach ($this->entities->getRepository(Player::class)->findBy(['revokedAt' => null], ['boundAt' => 'ASC']) as $player) {
-            $players[$player->display->id][] = $player->toArray();
+            $players[$player->display->id][] = $player;
         }
         /** @var list<array{id: string, revision: int}> $rows */
         $rows = $this->entities->createQuery('SELECT d.id, d.revision FROM ' . Design::class . ' d')->getArrayResult();
         $revisions = array_column($rows, 'revision', 'id');
 
+        $now = $this->clock->now();
+
         return new JsonResponse([
-            'now' => $this->clock->now()->setTimezone(new \DateTimeZone('UTC'))->format('Y-m-d\TH:i:s\Z'),
+            'now' => $now->setTimezone(new \DateTimeZone('UTC'))->format('Y-m-d\TH:i:s\Z'),
             'places' => array_map(static fn (Place $place): array => ['id' => $place->id, 'name' => $place->name, 'parent' => $place->parent?->id], $places),
-            'displays' => array_map(static fn (SurveyedDisplay $display): array => self::display($display, $players[$display->id] ?? [], $revisions), $displays),
+            'displays' => array_map(static fn (SurveyedDisplay $display): array => self::display($display, $players[$display->id] ?? [], $revisions, (int) $now->format('Uv')), $displays),
         ]);
     }
 
     /**
-     * @param list<array<string, mixed>> $players
+     * @param list<Player> $players
      * @param array<string, int> $revisions of the saved designs
      * @return array<string, mixed>
      */
-    private static function display(SurveyedDisplay $surveyed, array $players, array $revisions): array
+    private static function display(SurveyedDisplay $surveyed, array $players, array $revisions, int $now): array
     {
         $display = $surveyed->display();
         $raster = $display->raster();
         $current = $surveyed->current;
+        $standings = array_map(static fn (Player $player): Standing => Standing::of($player->call(), $current?->sha256, $now), $players);
+        $together = Standing::together($standings);
 
         return [
             'id' => $display->id,
@@ -65,7 +70,18 @@ final readonly class EstateController
             'document' => $surveyed->document,
             'release' => $current?->toArray(),
             'saved_not_handed_over' => $current !== null && $current->sourceRevision !== null && ($revisions[$current->sourceId] ?? 0) > $current->sourceRevision,
-            'players' => $players,
+            'standing' => self::standing($together, $current?->number, null),
+            'players' => array_map(
+                static fn (Player $player, Standing $standing): array => $player->toArray() + ['standing' => self::standing($standing, $current?->number, $player->trouble)],
+                $players,
+                $standings,
+            ),
         ];
+    }
+
+    /** @return array{state: string, level: ?string, says: string} */
+    private static function standing(Standing $standing, ?int $release, ?string $trouble): array
+    {
+        return ['state' => $standing->value, 'level' => $standing->level()?->value, 'says' => $standing->sentence($release, $trouble)];
     }
 }

@@ -43,6 +43,7 @@ final readonly class AnalysisController
             'match' => $match?->toArray(),
             'mm_per_px' => $display === null ? null : $match?->mmPerCanvasPx($display->pxPerMm()),
             'sums' => array_map(static fn (Sum $sum): array => $sum->toArray(), Sums::of($layout)),
+            'shares' => (object) $layout->shares(),
             'loops' => (object) array_map(static fn ($loop): ?int => $loop->periodMs, $layout->loops),
             'meets_every_ms' => $layout->meetsEveryMs(),
         ] + $this->pictures->of($layout));

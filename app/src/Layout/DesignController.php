@@ -12,6 +12,7 @@ use Symfony\Component\HttpFoundation\JsonResponse;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\Routing\Attribute\Route;
 use Symfony\Component\Uid\Ulid;
+use UpperPane\App\Display\SurveyedDisplay;
 use UpperPane\App\Handover\HandedReleaseRepository;
 use UpperPane\App\Http\Body;
 use UpperPane\App\Http\Problem;
@@ -51,7 +52,7 @@ final readonly class DesignController
         $id = strtolower((string) new Ulid());
         $document = ['format' => $kind->format(), 'id' => $id, 'name' => $name] + Body::document($body->field('document'));
         $this->library->check($kind, $document);
-        $design = new Design($id, $kind, $name, $document, $body->optional('display')?->id(), $this->clock->now(), $this->who());
+        $design = new Design($id, $kind, $name, $document, $this->displayId($body), $this->clock->now(), $this->who());
         $this->entities->persist($design);
         $this->entities->persist(DesignRevision::of($design));
         $this->entities->flush();
@@ -83,12 +84,10 @@ final readonly class DesignController
         $body = Body::of($request)->object('base', 'document', 'display', 'note');
         $given = Body::document($body->field('document'));
         $base = $body->field('base')->int(1);
+        $display = $this->displayId($body);
 
-        return $this->write($plural, $id, $base, $given, $body->optional('note')?->text(1, 200), static function (Design $design) use ($body): void {
-            if ($body->has('display')) {
-                $display = $body->field('display');
-                $design->displayId = $display->value === null ? null : $display->id();
-            }
+        return $this->write($plural, $id, $base, $given, $body->optional('note')?->text(1, 200), static function (Design $design) use ($body, $display): void {
+            $design->displayId = $body->has('display') ? $display : $design->displayId;
         });
     }
 
@@ -191,6 +190,21 @@ final readonly class DesignController
         }
 
         return $design;
+    }
+
+    /** The surveyed display for which a design is made; null for none. */
+    private function displayId(Node $body): ?string
+    {
+        if (!$body->has('display') || $body->field('display')->value === null) {
+            return null;
+        }
+        $display = $body->field('display');
+        $id = $display->id();
+        if ($this->entities->find(SurveyedDisplay::class, $id) === null) {
+            throw $display->refused('ref.unknown', sprintf('is "%s", which is no surveyed display.', $id));
+        }
+
+        return $id;
     }
 
     private function kept(string $plural, string $id, int $revision): DesignRevision

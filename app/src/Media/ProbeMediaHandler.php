@@ -8,6 +8,7 @@ use Doctrine\ORM\EntityManagerInterface;
 use League\Flysystem\FilesystemOperator;
 use Symfony\Component\DependencyInjection\Attribute\Target;
 use Symfony\Component\Messenger\Attribute\AsMessageHandler;
+use UpperPane\Core\Media\NotAcceptable;
 
 /** Probes what was brought in, draws its thumbnail, and publishes both under the SHA-256 of their bytes. */
 #[AsMessageHandler]

@@ -7,6 +7,7 @@ namespace UpperPane\App\Playback;
 use Doctrine\DBAL\Types\Types;
 use Doctrine\ORM\Mapping as ORM;
 use UpperPane\App\Display\SurveyedDisplay;
+use UpperPane\Core\Playback\Call;
 
 /** A device that plays on a display, known by the secret in its address. */
 #[ORM\Entity]
@@ -53,6 +54,11 @@ class Player
     public function address(): string
     {
         return "/play/$this->secret/";
+    }
+
+    public function call(): Call
+    {
+        return new Call((int) $this->boundAt->format('Uv'), $this->calledAt === null ? null : (int) $this->calledAt->format('Uv'), $this->playsSha256, $this->trouble);
     }
 
     /** @return array<string, mixed> */

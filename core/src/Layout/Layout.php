@@ -127,6 +127,12 @@ final readonly class Layout
         return $periods === [] ? null : Whole::leastCommonMultiple($periods, self::YEAR_MS);
     }
 
+    /** @return array<string, float> which part of the canvas each zone takes up, by id; what lies outside counts as well */
+    public function shares(): array
+    {
+        return array_map(fn (Zone $zone): float => $zone->rect()->area() / $this->canvas->area(), $this->zones);
+    }
+
     public function element(string $id): ?Element
     {
         foreach ($this->elements as $element) {

@@ -25,6 +25,32 @@ final class EstateTest extends ApiTestCase
         self::assertCount(1, $tall['players']);
     }
 
+    public function testTheEstateSaysHowEachDisplayStands(): void
+    {
+        $this->signIn();
+        $player = $this->player('wide');
+        $asset = $this->media();
+        $standing = fn (): array => array_column($this->ask('GET', '/api/estate')[1]['displays'], 'standing', 'id');
+        self::assertSame(['blank', 'unbound'], array_column($standing(), 'state'), 'bound a moment ago, nothing handed over; the other has no player');
+
+        $this->ask('POST', '/api/handover', ['source' => ['kind' => 'media', 'id' => $asset->id], 'displays' => ['wide']]);
+        self::assertSame(['changing', 'warning', 'on its way to release 1'], array_values($standing()['wide']));
+
+        $calls = function (string $when) use ($player): void {
+            $this->entities()->getConnection()->update('player', [
+                'called_at' => (new \DateTimeImmutable($when))->format('Y-m-d H:i:s'),
+                'plays_sha256' => $this->ask('GET', '/api/estate')[1]['displays'][0]['release']['sha256'],
+            ], ['id' => $player->id]);
+            $this->entities()->clear();
+        };
+        $calls('now');
+        self::assertSame(['plays', null, 'plays what it should'], array_values($standing()['wide']));
+
+        $calls('-1 minute');
+        $wide = array_column($this->ask('GET', '/api/estate')[1]['displays'], null, 'id')['wide'];
+        self::assertSame(['silent', 'silent'], [$wide['standing']['state'], $wide['players'][0]['standing']['state']]);
+    }
+
     public function testListsSayWhereDesignsAreShownAndWhichRevision(): void
     {
         $this->signIn();

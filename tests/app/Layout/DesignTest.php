@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace UpperPane\Tests\App\Layout;
 
+use PHPUnit\Framework\Attributes\TestWith;
 use UpperPane\Tests\App\ApiTestCase;
 use UpperPane\Tests\Core\Make;
 
@@ -82,6 +83,58 @@ final class DesignTest extends ApiTestCase
         self::assertEqualsWithDelta(0.4902, $analysis['mm_per_px'], 0.0001);
         self::assertSame('exact', $analysis['match']['verdict']);
         self::assertSame(10_000, $analysis['meets_every_ms']);
+        self::assertSame([0.56, 0.24], [round($analysis['shares']['main'], 4), round($analysis['shares']['side'], 4)]);
+    }
+
+    public function testADesignIsMadeForADisplayThatIsThere(): void
+    {
+        $document = array_diff_key(Make::harbour(), ['format' => 1, 'id' => 1, 'name' => 1]);
+        [$status, $answer] = $this->ask('POST', '/api/layouts', ['name' => 'Morning', 'display' => 'gone', 'document' => $document]);
+        self::assertSame([422, '/display'], [$status, $answer['error']['path']]);
+        $id = $this->ask('POST', '/api/layouts', ['name' => 'Morning', 'display' => 'wide', 'document' => $document])[1]['id'];
+        $put = fn (array $more): array => $this->ask('PUT', "/api/layouts/$id", ['base' => $this->ask('GET', "/api/layouts/$id")[1]['revision'], 'document' => ['name' => 'Noon'] + $document] + $more);
+
+        self::assertSame('wide', $put([])[1]['display'], 'what is not spoken of stays');
+        self::assertSame(422, $put(['display' => 'gone'])[0]);
+        self::assertSame('tall', $put(['display' => 'tall'])[1]['display']);
+        self::assertNull($put(['display' => null])[1]['display']);
+    }
+
+    public function testWhatIsAskedForInTheWrongPlaceIsNotThere(): void
+    {
+        $one = $this->made(Make::harbour(), 'One')['id'];
+        $other = $this->made(Make::harbour(), 'Other')['id'];
+        $revision = $this->ask('GET', "/api/layouts/$other/revisions")[1]['revisions'][0]['id'];
+
+        self::assertSame(404, $this->ask('GET', "/api/layouts/$one/revisions/$revision")[0], 'the revision of another layout');
+        self::assertSame(404, $this->ask('POST', "/api/layouts/$one/restore", ['base' => 1, 'revision' => $revision])[0]);
+        self::assertSame(404, $this->ask('GET', "/api/playlists/$one/revisions")[0]);
+        self::assertSame(404, $this->ask('PUT', '/api/layouts/nowhere', ['base' => 1, 'document' => Make::harbour()])[0]);
+        self::assertSame(404, $this->ask('DELETE', '/api/layouts/nowhere')[0]);
+        self::assertSame(404, $this->ask('GET', '/api/sketches')[0]);
+    }
+
+    public function testALayoutIsDeletedAndGone(): void
+    {
+        $id = $this->made(Make::harbour())['id'];
+
+        self::assertSame(204, $this->ask('DELETE', "/api/layouts/$id")[0]);
+        self::assertSame(404, $this->ask('GET', "/api/layouts/$id")[0]);
+        self::assertSame([], $this->ask('GET', '/api/layouts')[1]['layouts']);
+    }
+
+    #[TestWith(['{"name": "x"', 'json.syntax', ''])]
+    #[TestWith(['[1]', 'type.wrong', ''])]
+    #[TestWith(['{"name": "x"}', 'field.missing', '/document'])]
+    #[TestWith(['{"name": "x", "document": [1]}', 'type.wrong', '/document'])]
+    #[TestWith(['{"name": "x", "document": {}, "colour": "red"}', 'field.unknown', '/colour'])]
+    #[TestWith(['{"name": "", "document": {}}', 'value.range', '/name'])]
+    public function testABodyThatCannotBeReadIsRefusedWithItsPlace(string $body, string $code, string $path): void
+    {
+        [$status, $answer] = $this->ask('POST', '/api/layouts', $body);
+
+        self::assertSame([422, $code, $path], [$status, $answer['error']['code'], $answer['error']['path']], (string) json_encode($answer));
+        self::assertNotSame('', $answer['error']['message']);
     }
 
     public function testAPlaylistIsADesignToo(): void

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace UpperPane\Tests\App\Media;
 
 use PHPUnit\Framework\Attributes\DataProvider;
+use PHPUnit\Framework\Attributes\TestWith;
 use UpperPane\App\Media\MediaAsset;
 use UpperPane\App\Media\ProbeMedia;
 use UpperPane\App\Media\ProbeMediaHandler;
@@ -26,6 +27,22 @@ final class ProbeTest extends ApiTestCase
         $asset = $this->broughtIn('mark.svg', '<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 40 30"><circle r="9"/></svg>');
 
         self::assertSame(['ready', 40, 30, null], [$asset->state, $asset->width, $asset->height, $asset->lengthMs], (string) $asset->refusal);
+    }
+
+    /** Exif 2.32, tag 274: the sides of a picture that a camera took on its side change places. */
+    #[TestWith([1, 64, 48])]
+    #[TestWith([3, 64, 48])]
+    #[TestWith([6, 48, 64])]
+    #[TestWith([8, 48, 64])]
+    public function testAPhotographIsMeasuredAsItIsLookedAt(int $orientation, int $width, int $height): void
+    {
+        $jpeg = self::ffmpeg('testsrc=s=64x48:d=1', 'image2', '-frames:v', '1', '-c:v', 'mjpeg');
+        $exif = "Exif\0\0MM\0*" . pack('NnnnNnnN', 8, 1, 0x0112, 3, 1, $orientation, 0, 0);
+        $asset = $this->broughtIn('pier.jpg', substr($jpeg, 0, 2) . "\xFF\xE1" . pack('n', strlen($exif) + 2) . $exif . substr($jpeg, 2));
+
+        self::assertSame(['ready', $width, $height], [$asset->state, $asset->width, $asset->height], (string) $asset->refusal);
+        $thumbnail = getimagesizefromstring($this->published()->read((string) $asset->thumbnail));
+        self::assertSame([$width, $height], [$thumbnail[0] ?? 0, $thumbnail[1] ?? 0], 'its small picture stands upright as well');
     }
 
     #[DataProvider('wrong')]

@@ -10,7 +10,6 @@ use UpperPane\Core\Display\Display;
 use UpperPane\Core\Document\DocumentRefused;
 use UpperPane\Core\Geometry\Size;
 use UpperPane\Core\Layout\Matching;
-use UpperPane\Core\Media\Acceptable;
 use UpperPane\Tests\Core\Make;
 
 final class DisplayTest extends TestCase
@@ -71,17 +70,6 @@ final class DisplayTest extends TestCase
         unset($free['panels'][0]['origin_mm']);
         $this->expectExceptionMessage('/panels/0/column is missing.');
         Display::fromArray($free);
-    }
-
-    #[TestWith([16_384, 1000, null])]
-    #[TestWith([16_385, 10, 'no side may be longer than 16,384 px'])]
-    #[TestWith([20_000, 20_000, 'no side may be longer than 16,384 px'])]
-    #[TestWith([12_000, 12_000, 'It has 144 million pixels'])]
-    public function testRastersThatPlayersDrawAreTaken(int $width, int $height, ?string $refusal): void
-    {
-        $said = Acceptable::refusal(Size::px($width, $height));
-
-        $refusal === null ? self::assertNull($said) : self::assertStringContainsString($refusal, (string) $said);
     }
 
     public function testASizeHasAtLeastOnePixelEachWay(): void

@@ -2,7 +2,7 @@
 import { useQueryClient } from '@tanstack/vue-query'
 import { ref } from 'vue'
 import DisplayPicture from '../Estate/DisplayPicture.vue'
-import { type DisplayState, type PlayerState, isSilent } from '../Estate/estate'
+import { type DisplayState, type PlayerState } from '../Estate/estate'
 import { api, Problem, sentence } from '../ui/api'
 import { ago, size } from '../ui/format'
 
@@ -75,7 +75,7 @@ async function revoke(player: PlayerState) {
     <ul v-if="display.players.length">
       <li v-for="player in display.players" :key="player.id">
         <span
-          >{{ player.name }}<br /><span class="small" :class="isSilent(player, at) ? 'said-error' : 'soft'"
+          >{{ player.name }}<br /><span class="small" :class="player.standing.state === 'silent' ? 'said-error' : 'soft'"
             >called {{ ago(player.called_at, at) }}</span
           ></span
         >

@@ -1,28 +1,22 @@
 <script setup lang="ts">
-import { useNow } from '@vueuse/core'
 import { computed, onBeforeUnmount, watchEffect } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
-import DisplayPicture from '../Estate/DisplayPicture.vue'
 import { type DisplayState, useEstate } from '../Estate/estate'
+import MiniPicture from '../Estate/MiniPicture.vue'
+import { useAsked } from '../ui/asked'
 import { clock, size, zoneName } from '../ui/format'
+import { useSecond } from '../ui/second'
 import { useShelf } from '../ui/shelf'
 import DisplaySheet from './DisplaySheet.vue'
 
 const { query, displays, byPlace } = useEstate()
-const now = useNow({ interval: 1000 })
-const at = computed(() => Math.floor(now.value.getTime() / 1000) * 1000)
+const at = useSecond()
 const route = useRoute()
 const router = useRouter()
 const shelf = useShelf()
 
-const search = computed({
-  get: () => (typeof route.query.search === 'string' ? route.query.search : ''),
-  set: (search) => void router.replace({ query: { ...route.query, search: search || undefined } }),
-})
-const turned = computed({
-  get: () => (typeof route.query.orientation === 'string' ? route.query.orientation : ''),
-  set: (orientation) => void router.replace({ query: { ...route.query, orientation: orientation || undefined } }),
-})
+const search = useAsked('search')
+const turned = useAsked('orientation')
 const chosen = computed(() => displays.value.find((d) => d.id === route.query.display) ?? null)
 
 const fits = (d: DisplayState) =>
@@ -86,7 +80,7 @@ onBeforeUnmount(() => shelf.clear())
             <tr v-for="d in place.displays" :key="d.id" :class="{ on: chosen?.id === d.id }" @click="choose(d)">
               <td>
                 <div class="name">
-                  <div class="mini" :class="d.orientation"><DisplayPicture :display="d" :at="at" /></div>
+                  <MiniPicture :display="d" :at="at" />
                   <button type="button" class="btn btn-link p-0" @click.stop="choose(d)">{{ d.name }}</button>
                 </div>
               </td>
@@ -133,18 +127,6 @@ tr.on td {
   display: flex;
   align-items: center;
   gap: 12px;
-}
-.mini {
-  width: 64px;
-  flex: none;
-  display: grid;
-  justify-items: center;
-}
-.mini.portrait :deep(> *) {
-  width: 26px !important;
-}
-.mini :deep(.nothing span) {
-  display: none;
 }
 .table {
   font-size: 0.875rem;

@@ -1,15 +1,15 @@
 <script setup lang="ts">
-import { useElementSize, useNow } from '@vueuse/core'
+import { useElementSize } from '@vueuse/core'
 import { computed, onBeforeUnmount, useTemplateRef, watchEffect } from 'vue'
 import { clock, day, zoneName } from '../ui/format'
 import LevelMark from '../ui/LevelMark.vue'
+import { useSecond } from '../ui/second'
 import { type Finding, useShelf } from '../ui/shelf'
 import DisplayPicture from './DisplayPicture.vue'
-import { type DisplayState, isSilent, useEstate } from './estate'
+import { type DisplayState, useEstate } from './estate'
 
-const { query, displays, byPlace, silent, notHandedOver, needsSurvey } = useEstate()
-const now = useNow({ interval: 1000 })
-const at = computed(() => Math.floor(now.value.getTime() / 1000) * 1000)
+const { query, displays, byPlace, silent, plays, notHandedOver, unbound } = useEstate()
+const at = useSecond()
 const shelf = useShelf()
 const room = useTemplateRef('room')
 const { width } = useElementSize(room)
@@ -23,9 +23,6 @@ const pxPerMm = computed(() => {
 const metre = computed(() => Math.round(1000 * pxPerMm.value))
 
 const zones = computed(() => [...new Set(displays.value.map((d) => d.timezone))])
-const plays = computed(() =>
-  displays.value.filter((d) => d.release && d.players.some((p) => p.plays_sha256 === d.release!.sha256 && !isSilent(p, at.value))),
-)
 
 const matters = computed<Finding[]>(() => [
   ...silent.value.map((d) => ({
@@ -37,17 +34,17 @@ const matters = computed<Finding[]>(() => [
     link: 'See its player',
   })),
   ...displays.value
-    .filter((d) => d.players.some((p) => p.trouble))
+    .filter((d) => d.players.some((p) => p.standing.state === 'troubled'))
     .map((d) => ({
       code: 'player.trouble',
       level: 'warning' as const,
       elements: [],
-      message: `${d.name}: ${d.players.find((p) => p.trouble)?.trouble}`,
+      message: `${d.name}: ${d.players.find((p) => p.standing.state === 'troubled')?.trouble}`,
       to: '/playback',
       link: 'See its player',
     })),
   ...changed(notHandedOver.value),
-  ...needsSurvey.value.map((d) => ({
+  ...unbound.value.map((d) => ({
     code: 'display.unbound',
     level: 'warning' as const,
     elements: [],

@@ -1,7 +1,14 @@
 import { useQuery } from '@tanstack/vue-query'
-import { useNow } from '@vueuse/core'
 import { computed } from 'vue'
 import { api } from '../ui/api'
+import type { Level } from '../ui/shelf'
+
+/** How a player stands, or a display with its players; judged by the core. */
+export interface Standing {
+  state: 'unbound' | 'silent' | 'troubled' | 'blank' | 'changing' | 'plays'
+  level: Level | null
+  says: string
+}
 
 export interface PlayerState {
   id: string
@@ -14,6 +21,7 @@ export interface PlayerState {
   plays_sha256: string | null
   plays_since: string | null
   trouble: string | null
+  standing: Standing
 }
 
 export interface ReleaseState {
@@ -42,6 +50,7 @@ export interface DisplayState {
   release: ReleaseState | null
   saved_not_handed_over: boolean
   players: PlayerState[]
+  standing: Standing
 }
 
 interface Estate {
@@ -50,19 +59,12 @@ interface Estate {
   displays: DisplayState[]
 }
 
-/** A player that has not called for so long counts as silent; it calls every ten seconds. */
-const SILENT_MS = 45_000
-
-export const isSilent = (player: PlayerState, now: number): boolean =>
-  player.called_at === null ? now - Date.parse(player.bound_at) > SILENT_MS : now - Date.parse(player.called_at) > SILENT_MS
-
 /** The estate as it stands, asked again every five seconds. */
 export function useEstate() {
   const query = useQuery({ queryKey: ['estate'], queryFn: () => api.get<Estate>('estate'), refetchInterval: 5000 })
-  const now = useNow({ interval: 5000 })
   const displays = computed(() => query.data.value?.displays ?? [])
   const places = computed(() => query.data.value?.places ?? [])
-  const silentPlayers = (display: DisplayState) => display.players.filter((p) => isSilent(p, now.value.getTime()))
+  const standing = (...states: Standing['state'][]) => computed(() => displays.value.filter((d) => states.includes(d.standing.state)))
 
   return {
     query,
@@ -71,8 +73,9 @@ export function useEstate() {
     byPlace: computed(() =>
       places.value.map((place) => ({ ...place, displays: displays.value.filter((d) => d.place === place.id) })).filter((p) => p.displays.length > 0),
     ),
-    silent: computed(() => displays.value.filter((d) => d.players.length > 0 && silentPlayers(d).length === d.players.length)),
+    silent: standing('silent'),
+    plays: standing('plays'),
     notHandedOver: computed(() => displays.value.filter((d) => d.saved_not_handed_over)),
-    needsSurvey: computed(() => displays.value.filter((d) => d.players.length === 0)),
+    unbound: standing('unbound'),
   }
 }

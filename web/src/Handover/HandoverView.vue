@@ -1,6 +1,5 @@
 <script setup lang="ts">
 import { useQuery, useQueryClient } from '@tanstack/vue-query'
-import { useNow } from '@vueuse/core'
 import { computed, onBeforeUnmount, ref, watch, watchEffect } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import DisplayPicture from '../Estate/DisplayPicture.vue'
@@ -10,6 +9,7 @@ import { useMedia } from '../Media/media'
 import { api, Problem, sentence } from '../ui/api'
 import { bytes, size } from '../ui/format'
 import LevelMark from '../ui/LevelMark.vue'
+import { useSecond } from '../ui/second'
 import { type Finding, useShelf } from '../ui/shelf'
 
 type Kind = 'layout' | 'playlist' | 'media'
@@ -34,8 +34,7 @@ const { displays, byPlace } = useEstate()
 const layouts = useDesigns('layouts')
 const playlists = useDesigns('playlists')
 const { ready } = useMedia()
-const now = useNow({ interval: 1000 })
-const at = computed(() => Math.floor(now.value.getTime() / 1000) * 1000)
+const at = useSecond()
 
 const kinds: { kind: Kind; word: string }[] = [
   { kind: 'layout', word: 'layout' },

@@ -1,22 +1,21 @@
 <script setup lang="ts">
-import { useEventListener, useRafFn } from '@vueuse/core'
+import { useEventListener } from '@vueuse/core'
 import { type Ref, computed, onBeforeUnmount, provide, ref, shallowRef, useTemplateRef, watch, watchEffect } from 'vue'
 import { useEstate } from '../Estate/estate'
 import { type MediaState, refOf } from '../Media/media'
 import MediaPicker from '../Media/MediaPicker.vue'
-import { isZone, nextChange, previousChange, segmentAt, positionIn, slotsBetween } from '../pane/sheet'
 import { size } from '../ui/format'
 import { type Finding, type Rect, useShelf } from '../ui/shelf'
 import { useAnalysis } from './composer/analysis'
 import { type Tool, composerKey, makeComposer } from './composer/composer'
 import Details from './composer/Details.vue'
+import { handKey, makeHand } from './composer/hand'
 import Ledger from './composer/Ledger.vue'
 import PaneRoom from './composer/PaneRoom.vue'
 import TideTable from './composer/TideTable.vue'
+import DesignHead from './DesignHead.vue'
 import type { Item, LayoutDocument, ZoneElement } from './designs'
 import RevisionList from './RevisionList.vue'
-import SaveNote from './SaveNote.vue'
-import StaleNote from './StaleNote.vue'
 import { useDesignWork } from './work'
 
 const props = defineProps<{ id: string }>()
@@ -26,45 +25,10 @@ const shelf = useShelf()
 const composer = makeComposer(work.document as Ref<LayoutDocument>, work.change)
 provide(composerKey, composer)
 const { analysis, trouble, ask } = useAnalysis(work.document, work.display)
+const hand = makeHand(analysis, composer.elements)
+provide(handKey, hand)
 const display = computed(() => displays.value.find((d) => d.id === work.display.value) ?? null)
 const timezone = computed(() => display.value?.timezone ?? Intl.DateTimeFormat().resolvedOptions().timeZone)
-
-// --- the hand of the tide table ---------------------------------------------------------
-
-const at = ref(Date.now())
-const running = ref(true)
-useRafFn(() => {
-  if (running.value) at.value = Date.now()
-})
-function hand(instant: number) {
-  running.value = false
-  at.value = instant
-}
-// As text first, so that what looks at it is drawn anew only when something changes, not at every frame.
-const dueText = computed(() => {
-  const items: Record<string, string> = {}
-  const sheet = analysis.value?.run_sheet
-  for (const zone of sheet?.layers.filter(isZone) ?? []) {
-    const element = composer.elements.value.find((e) => e.id === zone.zone)
-    if (element?.kind !== 'zone' || !('items' in element.playlist) || zone.segments.length === 0) continue
-    const segment = zone.segments[segmentAt(zone, positionIn(zone, at.value - sheet!.anchor_ms))]!
-    items[zone.zone] = element.playlist.items.filter((i) => i.enabled !== false)[segment.scene]?.id ?? ''
-  }
-  return JSON.stringify(items)
-})
-const due = computed(() => JSON.parse(dueText.value) as Record<string, string>)
-/** The next instant at which an item of a zone is due. */
-function goto(zoneId: string, item: string) {
-  const sheet = analysis.value?.run_sheet
-  const zone = sheet?.layers.filter(isZone).find((z) => z.zone === zoneId)
-  const element = composer.elements.value.find((e) => e.id === zoneId)
-  if (!sheet || !zone || element?.kind !== 'zone' || !('items' in element.playlist)) return
-  const scene = element.playlist.items.filter((i) => i.enabled !== false).findIndex((i) => i.id === item)
-  const slot = slotsBetween(zone, sheet.anchor_ms, at.value, at.value + (zone.period_ms ?? 0) + 1).find(
-    (s) => zone.segments[s.segment]!.scene === scene,
-  )
-  if (slot) hand(Math.max(slot.from, slot.from + (zone.segments[slot.segment]?.fade_ms ?? 0)))
-}
 
 // --- tools -------------------------------------------------------------------------------
 
@@ -143,27 +107,23 @@ useEventListener('keydown', (e: KeyboardEvent) => {
     ArrowDown: [0, 1],
   }
   const by = e.shiftKey ? 10 : 1
-  const sheet = analysis.value?.run_sheet
   const acts: Record<string, () => void> = ctrl
     ? {
-        z: () => (e.shiftKey ? work.redo() : work.undo()),
-        y: work.redo,
         c: composer.copy,
         v: composer.paste,
         x: () => (composer.copy(), composer.remove()),
         d: composer.duplicate,
         a: () => composer.choose(composer.elements.value.map((el) => el.id)),
-        s: () => void work.save(),
       }
     : {
         delete: composer.remove,
         backspace: composer.remove,
         escape: () => (composer.tool.value === 'choose' ? composer.choose([]) : (composer.tool.value = 'choose')),
-        ' ': () => (running.value = !running.value),
-        ',': () => hand(at.value - 1000),
-        '.': () => hand(at.value + 1000),
-        '<': () => sheet && hand(previousChange(sheet, at.value) ?? at.value),
-        '>': () => sheet && hand(nextChange(sheet, at.value) ?? at.value),
+        ' ': () => (hand.running.value = !hand.running.value),
+        ',': () => hand.to(hand.at.value - 1000),
+        '.': () => hand.to(hand.at.value + 1000),
+        '<': () => hand.toChange(false),
+        '>': () => hand.toChange(true),
         ...Object.fromEntries(tools.map((t) => [t.key, () => (composer.tool.value = t.tool)])),
         ...Object.fromEntries(Object.entries(arrows).map(([key, [dx, dy]]) => [key.toLowerCase(), () => composer.nudge(dx * by, dy * by)])),
       }
@@ -174,10 +134,6 @@ useEventListener('keydown', (e: KeyboardEvent) => {
 })
 
 const revisions = ref(false)
-const rename = (e: Event) => {
-  const name = (e.target as HTMLInputElement).value.trim()
-  if (name) composer.set({ name })
-}
 const words = computed(() => {
   const canvas = work.document.value?.canvas
   if (!canvas) return ''
@@ -193,48 +149,14 @@ const canvasZoom = computed(() => (pane.value ? `${Math.round(pane.value.scale *
 
 <template>
   <main class="station">
-    <div class="head">
-      <div class="flex-grow-1 text-truncate">
-        <input
-          v-if="work.document.value"
-          class="title"
-          :value="work.document.value.name"
-          aria-label="Name of the layout"
-          maxlength="200"
-          @change="rename"
-          @keydown.enter="($event.target as HTMLInputElement).blur()"
-        />
-        <p class="facts m-0 text-truncate">
-          {{ words }} ·
-          <SaveNote :state="work.state.value" :revision="work.revision.value" :saved-at="work.savedAt.value" />
-        </p>
-      </div>
-      <div class="actions">
-        <BButton variant="outline-dark" :disabled="!work.canUndo.value" title="Ctrl + Z" @click="work.undo">Undo</BButton>
-        <BButton variant="outline-dark" :disabled="!work.canRedo.value" title="Ctrl + Shift + Z" @click="work.redo">Redo</BButton>
-        <BButton variant="outline-dark" @click="revisions = true">Revisions</BButton>
-        <RouterLink class="btn btn-primary" :to="`/handover?layout=${id}${work.display.value ? `&display=${work.display.value}` : ''}`"
-          >Hand over…</RouterLink
-        >
-      </div>
-    </div>
-    <StaleNote
-      :trouble="work.trouble.value"
-      :state="work.state.value"
-      :restored="work.restored.value"
-      @mine="work.settle(true)"
-      @theirs="work.settle(false)"
-    />
+    <DesignHead :work="work" noun="layout" :handover="`/handover?layout=${id}${work.display.value ? `&display=${work.display.value}` : ''}`">
+      {{ words }}
+      <template #actions><BButton variant="outline-dark" @click="revisions = true">Revisions</BButton></template>
+    </DesignHead>
     <template v-if="work.document.value">
       <div class="columns">
         <div class="leaf">
-          <Ledger :analysis="analysis" /><Details
-            :analysis="analysis"
-            :display="work.display.value"
-            :due="due"
-            @display="work.setDisplay"
-            @goto="goto"
-          />
+          <Ledger :analysis="analysis" /><Details :analysis="analysis" :display="work.display.value" @display="work.setDisplay" />
         </div>
         <div class="right">
           <div class="bar">
@@ -257,19 +179,15 @@ const canvasZoom = computed(() => (pane.value ? `${Math.round(pane.value.scale *
               </button>
             </div>
           </div>
-          <PaneRoom ref="pane" :analysis="analysis" :at="at" :running="running" :pointed="pointed" :snapping="snapping" @drawn="drawn" />
+          <PaneRoom ref="pane" :analysis="analysis" :pointed="pointed" :snapping="snapping" @drawn="drawn" />
         </div>
       </div>
       <TideTable
         v-if="analysis"
         :analysis="analysis"
         :elements="composer.elements.value"
-        :at="at"
-        :running="running"
         :timezone="timezone"
         :chosen="composer.chosen.value"
-        @hand="hand"
-        @run="running = $event"
         @choose="composer.choose([$event])"
       />
     </template>
@@ -286,14 +204,6 @@ const canvasZoom = computed(() => (pane.value ? `${Math.round(pane.value.scale *
 </template>
 
 <style scoped>
-.title {
-  border: 0;
-  background: none;
-  font-size: 1.25rem;
-  font-weight: 650;
-  width: 100%;
-  padding: 0;
-}
 .right {
   display: grid;
   grid-template-rows: auto minmax(0, 1fr);

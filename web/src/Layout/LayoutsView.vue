@@ -1,31 +1,20 @@
 <script setup lang="ts">
 import { useQueryClient } from '@tanstack/vue-query'
-import { useNow } from '@vueuse/core'
-import { computed, onBeforeUnmount, ref, watch, watchEffect } from 'vue'
+import { computed, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { useEstate } from '../Estate/estate'
 import { api, sentence } from '../ui/api'
+import { useAsked } from '../ui/asked'
 import { size } from '../ui/format'
-import { useShelf } from '../ui/shelf'
-import DesignCard from './DesignCard.vue'
-import { type DesignSummary, type LayoutDocument, type Saved, useDesigns } from './designs'
+import DesignList from './DesignList.vue'
+import type { LayoutDocument, Saved } from './designs'
 
-const { query, all } = useDesigns('layouts')
 const { displays } = useEstate()
 const queries = useQueryClient()
 const route = useRoute()
 const router = useRouter()
-const shelf = useShelf()
-const now = useNow({ interval: 1000 })
-const at = computed(() => Math.floor(now.value.getTime() / 1000) * 1000)
 
-const search = computed({
-  get: () => (typeof route.query.search === 'string' ? route.query.search : ''),
-  set: (search) => void router.replace({ query: { ...route.query, search: search || undefined } }),
-})
-const shown = computed(() =>
-  all.value.filter((d) => `${d.name} ${d.canvas?.width}x${d.canvas?.height}`.toLowerCase().includes(search.value.trim().toLowerCase())),
-)
+const search = useAsked('search')
 
 const making = ref(false)
 const name = ref('')
@@ -71,37 +60,6 @@ async function make() {
     trouble.value = sentence(e)
   }
 }
-
-async function copy(design: DesignSummary) {
-  try {
-    const { document } = await api.get<Saved<LayoutDocument>>(`layouts/${design.id}`)
-    const { canvas, background, elements } = document
-    await api.post('layouts', {
-      name: `${design.name}, copy`,
-      display: design.display ?? undefined,
-      document: { canvas, background, elements },
-    })
-    await queries.invalidateQueries({ queryKey: ['layouts'] })
-  } catch (e) {
-    trouble.value = sentence(e)
-  }
-}
-
-async function remove(design: DesignSummary) {
-  trouble.value = ''
-  if (!confirm(`Delete “${design.name}” with all its ${design.revision} revisions?`)) return
-  try {
-    await api.delete(`layouts/${design.id}`)
-    await queries.invalidateQueries({ queryKey: ['layouts'] })
-  } catch (e) {
-    trouble.value = sentence(e)
-  }
-}
-
-watchEffect(() => {
-  shelf.remark = `${all.value.length} layouts`
-})
-onBeforeUnmount(() => shelf.clear())
 </script>
 
 <template>
@@ -116,20 +74,13 @@ onBeforeUnmount(() => shelf.clear())
         <BButton variant="primary" @click="making = true">New layout…</BButton>
       </div>
     </div>
-    <section class="body p-3" aria-label="All layouts">
-      <p v-if="trouble && !making" class="said-error" role="alert">{{ trouble }}</p>
-      <p v-if="query.isPending.value" class="empty">Reading the layouts.</p>
-      <p v-else-if="query.error.value && all.length === 0" class="empty said-error">{{ query.error.value.message }}</p>
-      <div v-else-if="all.length === 0" class="empty">
+    <DesignList plural="layouts" :search="search">
+      <template #none>
         <h2>No layout yet</h2>
         <p>Make one for a display: its canvas takes the raster and orientation of the display by itself.</p>
         <BButton variant="primary" @click="making = true">New layout…</BButton>
-      </div>
-      <p v-else-if="shown.length === 0" class="empty">Nothing fits this search.</p>
-      <ul v-else class="grid">
-        <DesignCard v-for="d in shown" :key="d.id" :design="d" plural="layouts" :at="at" @copy="copy(d)" @remove="remove(d)" />
-      </ul>
-    </section>
+      </template>
+    </DesignList>
     <BModal v-model="making" title="New layout" no-footer>
       <form class="make" @submit.prevent="make">
         <label for="for-display">For which display</label>
@@ -158,14 +109,6 @@ onBeforeUnmount(() => shelf.clear())
 </template>
 
 <style scoped>
-.grid {
-  list-style: none;
-  margin: 0;
-  padding: 0;
-  display: grid;
-  gap: 22px 18px;
-  grid-template-columns: repeat(auto-fill, minmax(284px, 1fr));
-}
 .make label,
 .raster legend {
   font-size: 0.8125rem;

@@ -99,19 +99,23 @@ export interface Analysis {
   match: { verdict: 'exact' | 'scaled' | 'padded' | 'crossed'; scale: number } | null
   mm_per_px: number | null
   sums: Sum[]
+  /** Which part of the canvas each zone takes up, 0 to 1. */
+  shares: Record<string, number>
   loops: Record<string, number | null>
   meets_every_ms: number | null
   run_sheet: RunSheet
   media: Addresses
 }
 
-export const useDesigns = <K extends 'layouts' | 'playlists'>(plural: K) => {
+export type Plural = 'layouts' | 'playlists'
+
+export const useDesigns = <K extends Plural>(plural: K) => {
   const query = useQuery({ queryKey: [plural], queryFn: () => api.get<Record<K, DesignSummary[]>>(plural) })
   return { query, all: computed<DesignSummary[]>(() => query.data.value?.[plural] ?? []) }
 }
 
 /** The run sheet and addresses that draw a saved design. */
-export const usePicture = (plural: 'layouts' | 'playlists', design: MaybeRefOrGetter<{ id: string; revision: number }>) =>
+export const usePicture = (plural: Plural, design: MaybeRefOrGetter<{ id: string; revision: number }>) =>
   useQuery({
     queryKey: computed(() => ['picture', toValue(design).id, toValue(design).revision]),
     staleTime: Infinity,

@@ -209,3 +209,5 @@ export function useDesignWork<D extends { name: string }>(plural: 'layouts' | 'p
     reopen: open,
   }
 }
+
+export type DesignWork<D extends { name: string }> = ReturnType<typeof useDesignWork<D>>

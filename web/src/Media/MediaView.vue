@@ -2,15 +2,15 @@
 import { useQueryClient } from '@tanstack/vue-query'
 import { useDropZone } from '@vueuse/core'
 import { computed, onBeforeUnmount, reactive, ref, useTemplateRef, watchEffect } from 'vue'
-import { useRoute, useRouter } from 'vue-router'
+import { useRouter } from 'vue-router'
 import { api, sentence } from '../ui/api'
+import { useAsked } from '../ui/asked'
 import { bytes, moment } from '../ui/format'
 import { useShelf } from '../ui/shelf'
 import { type MediaState, facts, useMedia } from './media'
 
 const { query, all } = useMedia()
 const queries = useQueryClient()
-const route = useRoute()
 const router = useRouter()
 const shelf = useShelf()
 const area = useTemplateRef('area')
@@ -18,14 +18,9 @@ const chooser = useTemplateRef<HTMLInputElement>('chooser')
 const uploads = reactive<{ name: string; share: number; trouble: string }[]>([])
 const trouble = ref('')
 
-const queryText = (key: string) =>
-  computed({
-    get: () => (typeof route.query[key] === 'string' ? (route.query[key] as string) : ''),
-    set: (value: string) => void router.replace({ query: { ...route.query, [key]: value || undefined } }),
-  })
-const search = queryText('search')
-const kind = queryText('kind')
-const order = queryText('order')
+const search = useAsked('search')
+const kind = useAsked('kind')
+const order = useAsked('order')
 
 const shown = computed(() => {
   const found = all.value.filter(

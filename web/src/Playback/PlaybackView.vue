@@ -1,41 +1,27 @@
 <script setup lang="ts">
-import { useNow } from '@vueuse/core'
 import { computed, onBeforeUnmount, watchEffect } from 'vue'
-import DisplayPicture from '../Estate/DisplayPicture.vue'
-import { type DisplayState, type PlayerState, isSilent, useEstate } from '../Estate/estate'
+import MiniPicture from '../Estate/MiniPicture.vue'
+import { type DisplayState, type PlayerState, type Standing, useEstate } from '../Estate/estate'
 import { ago, clock, moment, zoneName } from '../ui/format'
 import LevelMark from '../ui/LevelMark.vue'
-import { type Finding, type Level, useShelf } from '../ui/shelf'
+import { useSecond } from '../ui/second'
+import { type Finding, useShelf } from '../ui/shelf'
 
 const { query, displays } = useEstate()
 const shelf = useShelf()
-const now = useNow({ interval: 1000 })
-const at = computed(() => Math.floor(now.value.getTime() / 1000) * 1000)
+const at = useSecond()
 
 interface Row {
   display: DisplayState
   player: PlayerState | null
-  level: Level | null
-  says: string
+  standing: Standing
 }
 
-function judged(display: DisplayState, player: PlayerState | null): Omit<Row, 'display' | 'player'> {
-  if (!player) return { level: 'warning', says: 'no player is bound' }
-  if (isSilent(player, at.value)) return { level: 'stop', says: 'silent; it goes on with what it has' }
-  if (player.trouble) return { level: 'warning', says: player.trouble }
-  if (!display.release) return { level: 'hint', says: 'nothing was handed over yet' }
-  if (player.plays_sha256 !== display.release.sha256) return { level: 'warning', says: `on its way to release ${display.release.number}` }
-  return { level: null, says: 'plays what it should' }
-}
-
-const rows = computed<Row[]>(() =>
-  displays.value.flatMap((display) =>
-    (display.players.length ? display.players : [null]).map((player) => ({
-      display,
-      player,
-      ...judged(display, player),
-    })),
-  ),
+const rows = computed(() =>
+  displays.value.flatMap<Row>((display) => {
+    const rows = display.players.map((player): Row => ({ display, player, standing: player.standing }))
+    return rows.length ? rows : [{ display, player: null, standing: display.standing }]
+  }),
 )
 const plays = (row: Row) => {
   if (!row.player?.plays_sha256) return 'nothing'
@@ -46,12 +32,12 @@ const plays = (row: Row) => {
 
 watchEffect(() => {
   shelf.findings = rows.value
-    .filter((r): r is Row & { level: Level } => r.level !== null)
+    .filter((r) => r.standing.level !== null)
     .map<Finding>((r) => ({
-      code: 'player',
-      level: r.level,
+      code: `player.${r.standing.state}`,
+      level: r.standing.level!,
       elements: [],
-      message: `${r.display.name}: ${r.says}.`,
+      message: `${r.display.name}: ${r.standing.says.replace(/\.$/, '')}.`,
       to: `/displays?display=${r.display.id}`,
     }))
   shelf.remark = 'Every display plays what it should.'
@@ -87,9 +73,7 @@ onBeforeUnmount(() => shelf.clear())
           <tr v-for="row in rows" :key="row.display.id + (row.player?.id ?? '')">
             <td>
               <div class="name">
-                <div class="mini" :class="row.display.orientation">
-                  <DisplayPicture :display="row.display" :at="at" />
-                </div>
+                <MiniPicture :display="row.display" :at="at" />
                 <span
                   >{{ row.display.name }}<br /><span class="figures soft"
                     >{{ clock(at, row.display.timezone) }} {{ zoneName(row.display.timezone, at) }}</span
@@ -115,7 +99,7 @@ onBeforeUnmount(() => shelf.clear())
             <td class="figures">{{ moment(row.player?.plays_since, row.display.timezone) }}</td>
             <td class="figures">{{ ago(row.player?.called_at, at) }}</td>
             <td>
-              <span class="state"><LevelMark v-if="row.level" :level="row.level" /> {{ row.says }}</span>
+              <span class="state"><LevelMark v-if="row.standing.level" :level="row.standing.level" /> {{ row.standing.says }}</span>
             </td>
             <td class="text-end">
               <a
@@ -143,18 +127,6 @@ onBeforeUnmount(() => shelf.clear())
   display: flex;
   gap: 12px;
   align-items: center;
-}
-.mini {
-  width: 72px;
-  flex: none;
-  display: grid;
-  justify-items: center;
-}
-.mini.portrait :deep(> *) {
-  width: 28px !important;
-}
-.mini :deep(.nothing span) {
-  display: none;
 }
 .state {
   display: flex;

@@ -6,6 +6,7 @@ import { FITS } from '../Layout/designs'
 import { type MediaState, refOf } from '../Media/media'
 import MediaPicker from '../Media/MediaPicker.vue'
 import { seconds, size } from '../ui/format'
+import { vKept } from '../ui/kept'
 
 /** What plays, in order: the same editor in a zone's ledger and for a playlist of its own. */
 const props = defineProps<{ items: Item[]; media: Addresses; due?: string | null }>()
@@ -129,9 +130,9 @@ const nameOf = (item: Item) => item.media?.name ?? item.layout?.ref ?? item.id
         <label class="lasts figures"
           ><input
             v-if="item.lasts !== 'endless'"
+            v-kept="shownDuration(item)"
             class="form-control form-control-sm"
             inputmode="decimal"
-            :value="shownDuration(item)"
             :aria-label="`Duration of ${nameOf(item)} in s`"
             @change="lasts(i, $event)"
             @keydown.enter="($event.target as HTMLInputElement).blur()"

@@ -2,9 +2,8 @@
 import { useQuery } from '@tanstack/vue-query'
 import { useNow } from '@vueuse/core'
 import { computed, onBeforeUnmount, watchEffect } from 'vue'
+import DesignHead from '../Layout/DesignHead.vue'
 import type { Item, PlaylistDocument } from '../Layout/designs'
-import SaveNote from '../Layout/SaveNote.vue'
-import StaleNote from '../Layout/StaleNote.vue'
 import { useDesignWork } from '../Layout/work'
 import { useMedia } from '../Media/media'
 import PictureNow from '../pane/PictureNow.vue'
@@ -57,10 +56,6 @@ const due = computed(() => {
 })
 
 const items = (next: Item[], gesture?: string) => document.value && work.change({ ...document.value, items: next }, gesture)
-const rename = (e: Event) => {
-  const name = (e.target as HTMLInputElement).value.trim()
-  if (name && document.value) work.change({ ...document.value, name })
-}
 
 watchEffect(() => {
   shelf.findings = (analysis.data.value?.findings ?? []).filter((f) => f.code === 'zone.empty' || f.code === 'item.cut')
@@ -71,29 +66,9 @@ onBeforeUnmount(() => shelf.clear())
 
 <template>
   <main class="station">
-    <div class="head">
-      <div class="flex-grow-1">
-        <input v-if="document" class="title" :value="document.name" aria-label="Name of the playlist" maxlength="200" @change="rename" />
-        <p class="facts m-0">
-          <template v-if="document"
-            >{{ document.items.length }} items · {{ loop === null ? 'without end' : `loop of ${seconds(loop ?? 0)}` }} ·
-          </template>
-          <SaveNote :state="work.state.value" :revision="work.revision.value" :saved-at="work.savedAt.value" />
-        </p>
-      </div>
-      <div class="actions">
-        <BButton variant="outline-dark" :disabled="!work.canUndo.value" @click="work.undo">Undo</BButton>
-        <BButton variant="outline-dark" :disabled="!work.canRedo.value" @click="work.redo">Redo</BButton>
-        <RouterLink class="btn btn-primary" :to="`/handover?playlist=${id}`">Hand over…</RouterLink>
-      </div>
-    </div>
-    <StaleNote
-      :trouble="work.trouble.value"
-      :state="work.state.value"
-      :restored="work.restored.value"
-      @mine="work.settle(true)"
-      @theirs="work.settle(false)"
-    />
+    <DesignHead :work="work" noun="playlist" :handover="`/handover?playlist=${id}`">
+      <template v-if="document">{{ document.items.length }} items · {{ loop === null ? 'without end' : `loop of ${seconds(loop ?? 0)}` }}</template>
+    </DesignHead>
     <div class="columns">
       <div class="leaf">
         <PlaylistEditor v-if="document" :items="document.items" :media="addresses" :due="due" @change="items" />
@@ -109,14 +84,6 @@ onBeforeUnmount(() => shelf.clear())
 </template>
 
 <style scoped>
-.title {
-  border: 0;
-  background: none;
-  font-size: 1.25rem;
-  font-weight: 650;
-  width: 100%;
-  padding: 0;
-}
 .view {
   background: var(--ground);
   display: grid;

@@ -7,10 +7,10 @@ import { useSession } from './session'
 const route = useRoute()
 const router = useRouter()
 const session = useSession()
-const { displays, silent, notHandedOver, needsSurvey } = useEstate()
+const { displays, silent, notHandedOver, unbound } = useEstate()
 
 const stations = computed(() => [
-  { to: '/displays', name: 'Displays', open: needsSurvey.value.length, says: 'displays to look at' },
+  { to: '/displays', name: 'Displays', open: unbound.value.length, says: 'displays to look at' },
   { to: '/media', name: 'Media', open: 0, says: '' },
   { to: '/layouts', name: 'Layouts', open: 0, says: '' },
   { to: '/playlists', name: 'Playlists', open: 0, says: '' },

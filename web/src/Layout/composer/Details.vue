@@ -8,6 +8,7 @@ import { loadFaces, type Face } from '../../pane/faces'
 import PlaylistEditor from '../../Time/PlaylistEditor.vue'
 import { api } from '../../ui/api'
 import { seconds, size } from '../../ui/format'
+import TypedLine from '../../ui/TypedLine.vue'
 import {
   type Addresses,
   type Analysis,
@@ -22,11 +23,14 @@ import {
 } from '../designs'
 import { useComposer } from './composer'
 import FigureField from './FigureField.vue'
+import { useHand } from './hand'
 
 /** What is typed about the one element that is chosen, or about the canvas when none is. */
-const props = defineProps<{ analysis: Analysis | null; display: string | null; due: Record<string, string> }>()
-const emit = defineEmits<{ display: [id: string | null]; goto: [zone: string, item: string] }>()
+const props = defineProps<{ analysis: Analysis | null; display: string | null }>()
+const emit = defineEmits<{ display: [id: string | null] }>()
 const composer = useComposer()
+const hand = useHand()
+const due = hand.due
 const { displays } = useEstate()
 const { ready } = useMedia()
 const one = composer.only
@@ -57,22 +61,13 @@ const loopOf = (id: string) => {
 const fromDisplay = computed(() => displays.value.find((d) => d.id === props.display) ?? null)
 const raster = (side: 'width' | 'height', value: number, gesture?: string) =>
   composer.set({ canvas: { ...composer.document.value.canvas, [side]: value } }, gesture)
-const rename = (event: Event) => {
-  const name = text(event).trim()
-  if (name && one.value) composer.edit(one.value.id, { name: name === one.value.id ? undefined : name })
-}
+const rename = (name: string) => one.value && composer.edit(one.value.id, { name: name === one.value.id ? undefined : name })
 </script>
 
 <template>
   <section v-if="one" class="details" :aria-label="`Details of ${one.id}`">
     <h2>
-      <input
-        :value="one.name ?? one.id"
-        aria-label="Name of the element"
-        maxlength="200"
-        @change="rename"
-        @keydown.enter="($event.target as HTMLInputElement).blur()"
-      />
+      <TypedLine :value="one.name ?? one.id" label="Name of the element" @change="rename" />
       <span v-if="one.kind === 'zone'" class="figures"
         ><template v-if="zoneItems(one)">{{ zoneItems(one)!.length }} {{ zoneItems(one)!.length === 1 ? 'item' : 'items' }} ·</template>
         {{ loopOf(one.id) }}</span
@@ -89,7 +84,7 @@ const rename = (event: Event) => {
         :media="addresses"
         :due="due[one.id]"
         @change="(items, gesture) => composer.edit<ZoneElement>(one!.id, { playlist: { items } }, gesture)"
-        @goto="emit('goto', one.id, $event)"
+        @goto="hand.toItem(one.id, $event)"
       />
       <p v-else class="px-3">Plays a <RouterLink :to="`/playlists/${(one.playlist as { ref: string }).ref}`">saved playlist</RouterLink>.</p>
     </template>
@@ -259,13 +254,9 @@ h2 {
   padding: 9px 14px;
   border-bottom: 1px solid var(--rule);
 }
-h2 input {
-  border: 0;
-  background: none;
+h2 .typed-line {
   font-weight: 700;
-  min-width: 0;
   flex: 1;
-  padding: 0;
 }
 h2 .figures {
   color: var(--soft);

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { ref } from 'vue'
+import { vKept } from '../../ui/kept'
 
 /** One figure of the ledger: typed over, or stepped with the arrows (Shift: by 10). What is no figure is put back. */
 const props = defineProps<{ value: number; least: number; label: string }>()
@@ -26,10 +27,10 @@ function step(event: KeyboardEvent, by: number) {
 
 <template>
   <input
+    v-kept="value"
     class="figure"
     :class="{ wrong }"
     inputmode="numeric"
-    :value="value"
     :aria-label="label"
     @focus="($event.target as HTMLInputElement).select()"
     @change="typed"

@@ -8,10 +8,12 @@ import FigureField from './FigureField.vue'
 /** The figures of all elements, and the sums that the zones have to keep. */
 const props = defineProps<{ analysis: Analysis | null }>()
 const composer = useComposer()
-const area = computed(() => composer.document.value.canvas.width * composer.document.value.canvas.height)
 const rows = computed(() => composer.elements.value.map((element, i) => ({ element, n: i + 1 })))
 
-const share = (e: Element) => `${((100 * e.rect.width * e.rect.height) / area.value).toFixed(1)} %`
+const share = (e: Element) => {
+  const part = props.analysis?.shares[e.id]
+  return part === undefined ? '' : `${(100 * part).toFixed(1)} %`
+}
 const put = (e: Element, side: keyof Rect, value: number, gesture?: string) =>
   composer.place(new Map([[e.id, { ...e.rect, [side]: value }]]), gesture && `${gesture} ${e.id}`)
 const press = (e: Element, event: MouseEvent) => {

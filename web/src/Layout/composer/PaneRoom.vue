@@ -7,18 +7,18 @@ import type { Analysis, Element, TextElement } from '../designs'
 import { useComposer } from './composer'
 import Dimensions from './Dimensions.vue'
 import { type Handle, HANDLES, around, meets, sized, spanned } from './gestures'
+import { useHand } from './hand'
 import { snap } from './snap'
 
 /** The pane: what is shown at the instant, and the hands that move and size it. */
 const props = defineProps<{
   analysis: Analysis | null
-  at: number
-  running: boolean
   pointed: Rect | null
   snapping: boolean
 }>()
 const emit = defineEmits<{ drawn: [rect: Rect] }>()
 const composer = useComposer()
+const { at, running } = useHand()
 
 const room = useTemplateRef('room')
 const host = useTemplateRef('host')
@@ -54,7 +54,7 @@ function show() {
 }
 const draw = () => {
   stage?.place(left.value, top.value, scale.value)
-  stage?.draw(props.at, props.running)
+  stage?.draw(at.value, running.value)
 }
 /** The answer of the server may be older than the hand: what was moved meanwhile stays where the hand has it. */
 function follow() {
@@ -73,7 +73,7 @@ function follow() {
   }
 }
 watch(() => props.analysis, show)
-watch(() => [props.at, props.running, scale.value, left.value, top.value], draw)
+watch(() => [at.value, running.value, scale.value, left.value, top.value], draw)
 watch(composer.elements, follow)
 
 // --- the hand -----------------------------------------------------------------------

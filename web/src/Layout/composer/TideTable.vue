@@ -1,20 +1,21 @@
 <script setup lang="ts">
 import { useElementSize } from '@vueuse/core'
 import { computed, ref, useTemplateRef, watch } from 'vue'
-import { isZone, nextChange, previousChange, slotsBetween } from '../../pane/sheet'
+import { isZone, slotsBetween } from '../../pane/sheet'
 import { clock, seconds } from '../../ui/format'
 import type { Analysis, Element } from '../designs'
+import { itemsOf, useHand } from './hand'
 
 /** Wall-clock time from left to right: a row for each zone, where loops meet, and the hand. */
 const props = defineProps<{
   analysis: Analysis
   elements: Element[]
-  at: number
-  running: boolean
   timezone: string
   chosen: Set<string>
 }>()
-const emit = defineEmits<{ hand: [at: number]; run: [running: boolean]; choose: [zone: string] }>()
+const emit = defineEmits<{ choose: [zone: string] }>()
+const hand = useHand()
+const { at, running } = hand
 
 const SPANS = [60_000, 150_000, 600_000]
 const span = ref(150_000)
@@ -26,9 +27,9 @@ const x = (t: number) => ((t - from.value) / span.value) * width.value
 
 // The window stays where it is until the hand leaves it.
 watch(
-  () => [props.at, span.value] as const,
-  ([at, s], old) => {
-    if (!old || old[1] !== s || at < from.value || at > from.value + s * 0.92) from.value = Math.floor((at - s * 0.3) / 5000) * 5000
+  () => [at.value, span.value] as const,
+  ([now, s], old) => {
+    if (!old || old[1] !== s || now < from.value || now > from.value + s * 0.92) from.value = Math.floor((now - s * 0.3) / 5000) * 5000
   },
   { immediate: true },
 )
@@ -42,8 +43,7 @@ const ticks = computed(() => {
 const nameOf = (zone: string) => props.elements.find((e) => e.id === zone)?.name ?? zone
 const rows = computed(() =>
   props.analysis.run_sheet.layers.filter(isZone).map((zone) => {
-    const element = props.elements.find((e) => e.id === zone.zone)
-    const items = element?.kind === 'zone' && 'items' in element.playlist ? element.playlist.items.filter((i) => i.enabled !== false) : []
+    const items = itemsOf(props.elements.find((e) => e.id === zone.zone))
     const loop = zone.segments.length === 0 ? 'nothing to play' : zone.period_ms === null ? 'without end' : seconds(zone.period_ms)
     const names = items.map((i) => (i.media?.name ?? i.layout?.ref ?? '').replace(/\.\w+$/, ''))
     return {
@@ -81,20 +81,19 @@ function drag(event: PointerEvent) {
   ground.setPointerCapture(event.pointerId)
   const follow = (e: PointerEvent) => {
     const left = ground.getBoundingClientRect().left
-    emit('hand', Math.round(from.value + (Math.max(0, Math.min(width.value, e.clientX - left)) / Math.max(1, width.value)) * span.value))
+    hand.to(Math.round(from.value + (Math.max(0, Math.min(width.value, e.clientX - left)) / Math.max(1, width.value)) * span.value))
   }
   follow(event)
   ground.onpointermove = follow
   ground.onpointerup = ground.onpointercancel = () => (ground.onpointermove = ground.onpointerup = ground.onpointercancel = null)
 }
-const jump = (to: number | null) => to !== null && emit('hand', to)
 function keys(event: KeyboardEvent) {
   const forward = event.key === 'ArrowRight'
   if (!forward && event.key !== 'ArrowLeft') return
   event.preventDefault()
   event.stopPropagation()
-  if (event.shiftKey) jump(forward ? nextChange(props.analysis.run_sheet, props.at) : previousChange(props.analysis.run_sheet, props.at))
-  else emit('hand', props.at + (forward ? 1000 : -1000))
+  if (event.shiftKey) hand.toChange(forward)
+  else hand.to(at.value + (forward ? 1000 : -1000))
 }
 </script>
 
@@ -103,19 +102,15 @@ function keys(event: KeyboardEvent) {
     <div class="top">
       <b>Tide table</b> <span class="figures soft">{{ timezone }}</span>
       <span class="steps">
-        <button type="button" title="Previous change (<)" @click="jump(previousChange(analysis.run_sheet, at))">
+        <button type="button" title="Previous change (<)" @click="hand.toChange(false)">
           |‹<span class="visually-hidden">Previous change</span>
         </button>
-        <button type="button" title="One second back (,)" @click="emit('hand', at - 1000)">
-          ‹<span class="visually-hidden">One second back</span>
-        </button>
-        <button type="button" :title="running ? 'Stop the clock (space)' : 'Run the clock (space)'" @click="emit('run', !running)">
+        <button type="button" title="One second back (,)" @click="hand.to(at - 1000)">‹<span class="visually-hidden">One second back</span></button>
+        <button type="button" :title="running ? 'Stop the clock (space)' : 'Run the clock (space)'" @click="running = !running">
           {{ running ? 'stop' : 'run' }}
         </button>
-        <button type="button" title="One second on (.)" @click="emit('hand', at + 1000)">›<span class="visually-hidden">One second on</span></button>
-        <button type="button" title="Next change (>)" @click="jump(nextChange(analysis.run_sheet, at))">
-          ›|<span class="visually-hidden">Next change</span>
-        </button>
+        <button type="button" title="One second on (.)" @click="hand.to(at + 1000)">›<span class="visually-hidden">One second on</span></button>
+        <button type="button" title="Next change (>)" @click="hand.toChange(true)">›|<span class="visually-hidden">Next change</span></button>
       </span>
       <span class="choice"
         ><button v-for="s in SPANS" :key="s" type="button" :aria-pressed="span === s" @click="span = s">{{ s / 60_000 }} min</button></span

@@ -1,0 +1,53 @@
+<script setup lang="ts" generic="D extends { name: string }">
+import { useEventListener } from '@vueuse/core'
+import TypedLine from '../ui/TypedLine.vue'
+import SaveNote from './SaveNote.vue'
+import StaleNote from './StaleNote.vue'
+import type { DesignWork } from './work'
+
+/** The head of a design that is being worked on: its name, what is saved, undo, redo, handover; and what went wrong. */
+const props = defineProps<{ work: DesignWork<D>; noun: 'layout' | 'playlist'; handover: string }>()
+const rename = (name: string) => props.work.document.value && props.work.change({ ...props.work.document.value, name })
+
+useEventListener('keydown', (e: KeyboardEvent) => {
+  if (!(e.ctrlKey || e.metaKey) || (e.target as HTMLElement).closest('input, textarea, select, [contenteditable], .modal')) return
+  const act = { z: e.shiftKey ? props.work.redo : props.work.undo, y: props.work.redo, s: () => void props.work.save() }[e.key.toLowerCase()]
+  if (!act) return
+  e.preventDefault()
+  act()
+})
+</script>
+
+<template>
+  <div class="head">
+    <div class="flex-grow-1 text-truncate">
+      <TypedLine v-if="work.document.value" class="title" :value="work.document.value.name" :label="`Name of the ${noun}`" @change="rename" />
+      <p class="facts m-0 text-truncate">
+        <slot></slot>
+        ·
+        <SaveNote :state="work.state.value" :revision="work.revision.value" :saved-at="work.savedAt.value" />
+      </p>
+    </div>
+    <div class="actions">
+      <BButton variant="outline-dark" :disabled="!work.canUndo.value" title="Ctrl + Z" @click="work.undo">Undo</BButton>
+      <BButton variant="outline-dark" :disabled="!work.canRedo.value" title="Ctrl + Shift + Z" @click="work.redo">Redo</BButton>
+      <slot name="actions"></slot>
+      <RouterLink class="btn btn-primary" :to="handover">Hand over…</RouterLink>
+    </div>
+  </div>
+  <StaleNote
+    :trouble="work.trouble.value"
+    :state="work.state.value"
+    :restored="work.restored.value"
+    @mine="work.settle(true)"
+    @theirs="work.settle(false)"
+  />
+</template>
+
+<style scoped>
+.title {
+  font-size: 1.25rem;
+  font-weight: 650;
+  width: 100%;
+}
+</style>
