@@ -72,6 +72,70 @@ final class ComposerTest extends TestCase
         $this->desk->until(fn (): bool => $width() === '411', 'the arrows to step by 1 and 10');
     }
 
+    public function testWhatIsTypedAtTheSpeedOfAHandStaysWhileTheClockRuns(): void
+    {
+        foreach (['[aria-label="Name of the layout"]', '[aria-label="width of place"]'] as $selector) {
+            $field = $this->desk->see($selector);
+            $field->click();
+            $field->sendKeys(WebDriverKeys::CONTROL . 'a' . WebDriverKeys::NULL);
+            foreach (str_split('12345') as $key) {
+                $field->sendKeys($key);
+                usleep(120_000);
+            }
+            self::assertSame('12345', $field->getAttribute('value'));
+            $field->sendKeys(WebDriverKeys::TAB);
+        }
+        $this->desk->until(fn (): bool => Desk::api($this->desk, 'layouts/deck-strip')['name'] === '12345', 'saving');
+        $this->desk->type('[aria-label="Name of the layout"]', ' ');
+        self::assertSame('12345', $this->desk->see('[aria-label="Name of the layout"]')->getAttribute('value'), 'a layout without a name is none');
+        $this->desk->press('.head .actions button', 'Undo')->press('.head .actions button', 'Undo');
+        $this->desk->until(fn (): bool => Desk::api($this->desk, 'layouts/deck-strip')['name'] !== '12345', 'the name as it was');
+    }
+
+    public function testWhatIsChosenAboutATextIsSeenOnThePane(): void
+    {
+        $this->desk->press('.ledger th button', 'place');
+        $choose = fn (string $label, string $value): mixed => $this->desk->script(
+            'const field = [...document.querySelectorAll(".details label")].find((l) => l.textContent.trim().startsWith(arguments[0])).querySelector("select");'
+            . 'field.value = arguments[1]; field.dispatchEvent(new Event("change"))',
+            $label,
+            $value,
+        );
+        $look = fn (string $property): mixed => $this->desk->script('return getComputedStyle(document.querySelector(".room [data-element=place] > div"))[arguments[0]]', $property);
+        $choose('Align', 'end');
+        $this->desk->until(fn (): bool => $look('textAlign') === 'end', 'the words at the end of their line');
+        $choose('In its box', 'bottom');
+        $this->desk->until(fn (): bool => $look('justifyContent') === 'flex-end', 'the words at the bottom');
+        $choose('Face', 'Inter');
+        $this->desk->until(fn (): bool => str_contains((string) $look('fontFamily'), 'Inter'), 'another face');
+        $this->desk->type('[aria-label="size of the text in px"]', '60');
+        $this->desk->until(fn (): bool => $look('fontSize') === '60px', 'another size');
+        $this->desk->type('[aria-label="Name of the element"]', 'Landing');
+        $this->desk->see('.ledger th button', 'Landing');
+        foreach (range(1, 5) as $step) {
+            $this->key(WebDriverKeys::CONTROL . 'z');
+        }
+        $this->desk->until(fn (): bool => $look('textAlign') !== 'end', 'everything as it was');
+        $this->saved();
+    }
+
+    public function testTheStackAndTheDisplayOfALayoutAreChosen(): void
+    {
+        $order = fn (): array => array_map(static fn ($row): string => $row->getText(), $this->desk->driver->findElements(WebDriverBy::cssSelector('.ledger th button')));
+        $before = $order();
+        $this->desk->press('.ledger th button', 'deck')->press('.details .stack button', 'lower');
+        $this->desk->until(fn (): bool => str_contains($order()[count($before) - 2], 'deck'), 'the element one lower');
+        $this->key(WebDriverKeys::CONTROL . 'z');
+        $this->desk->until(fn (): bool => $order() === $before, 'the stack as it was');
+        $this->key(WebDriverKeys::ESCAPE);
+        $this->desk->see('.details', 'For the display');
+        $this->desk->script('const s = document.querySelector(".details select"); s.value = ""; s.dispatchEvent(new Event("change"))');
+        $this->desk->see('.head .facts', 'for no display yet');
+        $this->desk->script('const s = document.querySelector(".details select"); s.value = [...s.options].find((o) => o.text.startsWith("Deck strip")).value; s.dispatchEvent(new Event("change"))');
+        $this->desk->see('.head .facts', 'read from 1.0 to 6.0 m');
+        $this->saved();
+    }
+
     public function testAnEarlierRevisionIsPutBack(): void
     {
         $this->desk->type('[aria-label="Name of the layout"]', 'Deck strip, winter');
@@ -108,12 +172,37 @@ final class ComposerTest extends TestCase
         $this->desk->see('.done', 'Shop window: release 2');
     }
 
+    public function testALayoutIsCopiedFoundAndDeleted(): void
+    {
+        $this->desk->press('nav a', 'Layouts')->see('.grid .name');
+        $cards = fn (): int => count($this->desk->driver->findElements(WebDriverBy::cssSelector('.grid .design')));
+        $before = $cards();
+        $this->desk->script('[...document.querySelectorAll(".design")].find((d) => d.textContent.includes("Gate totem")).querySelector(".foot button").click()');
+        $this->desk->see('.grid .name', 'Gate totem, boarding, copy');
+        $this->desk->type('[aria-label="Search layouts"]', 'boarding, COPY');
+        $this->desk->until(fn (): bool => $cards() === 1, 'the one that is searched for');
+        self::assertStringContainsString('search=boarding', $this->desk->driver->getCurrentURL(), 'the address can be sent to somebody');
+        $this->desk->press('.grid .foot button', 'delete');
+        $this->desk->driver->switchTo()->alert()->accept();
+        $this->desk->see('.empty', 'Nothing fits this search.');
+        $this->desk->type('[aria-label="Search layouts"]', "\u{E003}");
+        $this->desk->until(fn (): bool => $cards() === $before, 'all others');
+        $this->desk->script('[...document.querySelectorAll(".design")].find((d) => d.textContent.includes("Gate totem")).querySelector(".foot button:last-child").click()');
+        $this->desk->driver->switchTo()->alert()->accept();
+        $this->desk->see('[role=alert]', 'Hand something else over there first.');
+    }
+
     public function testMediaThatIsUsedStaysAndTheReasonIsTold(): void
     {
         $this->desk->go(Desk::url('/media?search=notice-berth'));
         $this->desk->press('.grid li button', 'delete');
         $this->desk->driver->switchTo()->alert()->accept();
         $this->desk->see('[role=alert]', '"notice-berth-2.png" is used in "Check-in, day sailings"');
+    }
+
+    private function saved(): void
+    {
+        $this->desk->until(fn (): bool => str_starts_with($this->desk->see('.save-note')->getText(), 'saved'), 'saving');
     }
 
     private function key(string $key): void

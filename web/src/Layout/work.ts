@@ -43,7 +43,6 @@ export function useDesignWork<D extends { name: string }>(plural: 'layouts' | 'p
   function take(saved: Saved<D>) {
     revision.value = saved.revision
     savedAt.value = saved.saved_at
-    display.value = saved.display
   }
 
   async function open() {
@@ -52,6 +51,7 @@ export function useDesignWork<D extends { name: string }>(plural: 'layouts' | 'p
       const saved = await api.get<Saved<D>>(`${plural}/${id}`)
       take(saved)
       document.value = saved.document
+      display.value = saved.display
       state.value = 'saved'
       const kept = readDraft()
       if (kept && JSON.stringify(kept.document) !== JSON.stringify(saved.document)) {
@@ -60,6 +60,7 @@ export function useDesignWork<D extends { name: string }>(plural: 'layouts' | 'p
         display.value = kept.display
         restored.value = true
         revision.value = kept.base
+        state.value = 'changed'
         void save()
       } else {
         forgetDraft()
@@ -107,7 +108,7 @@ export function useDesignWork<D extends { name: string }>(plural: 'layouts' | 'p
     clearTimeout(timer)
     if (running) return running.then(() => (state.value === 'changed' ? save() : undefined))
     const sent = document.value
-    if (!sent || state.value === 'stale') return
+    if (!sent || state.value === 'stale' || state.value === 'saved') return
     const sentDisplay = display.value
     state.value = 'saving'
     running = api
@@ -155,6 +156,7 @@ export function useDesignWork<D extends { name: string }>(plural: 'layouts' | 'p
     } else {
       past.value = [...past.value, document.value]
       document.value = other.document
+      display.value = other.display
       forgetDraft()
       state.value = 'saved'
     }

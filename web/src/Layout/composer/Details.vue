@@ -7,6 +7,8 @@ import MediaPicker from '../../Media/MediaPicker.vue'
 import { loadFaces, type Face } from '../../pane/faces'
 import PlaylistEditor from '../../Time/PlaylistEditor.vue'
 import { api } from '../../ui/api'
+import ChoiceField from '../../ui/ChoiceField.vue'
+import ColourField from '../../ui/ColourField.vue'
 import { seconds, size } from '../../ui/format'
 import TypedLine from '../../ui/TypedLine.vue'
 import {
@@ -59,8 +61,6 @@ const loopOf = (id: string) => {
   return loop === null ? 'without end' : loop ? seconds(loop) : ''
 }
 const fromDisplay = computed(() => displays.value.find((d) => d.id === props.display) ?? null)
-const raster = (side: 'width' | 'height', value: number, gesture?: string) =>
-  composer.set({ canvas: { ...composer.document.value.canvas, [side]: value } }, gesture)
 const rename = (name: string) => one.value && composer.edit(one.value.id, { name: name === one.value.id ? undefined : name })
 </script>
 
@@ -97,98 +97,69 @@ const rename = (name: string) => one.value && composer.edit(one.value.id, { name
         maxlength="10000"
         @input="composer.edit<TextElement>(one.id, { text: text($event) }, `text ${one.id}`)"
       ></textarea>
+      <ChoiceField
+        label="Face"
+        :value="one.style.family ?? 'Inter'"
+        :options="families"
+        @change="(family) => style(one as TextElement, { family, weight: weights(family)[0] })"
+      />
+      <ChoiceField
+        label="Weight"
+        :value="one.style.weight ?? 400"
+        :options="weights(one.style.family)"
+        @change="(weight) => style(one as TextElement, { weight: Number(weight) })"
+      />
       <label
-        >Face<select
-          class="form-select form-select-sm"
-          :value="one.style.family ?? 'Inter'"
-          @change="style(one, { family: text($event), weight: weights(text($event))[0] })"
-        >
-          <option v-for="f in families" :key="f">{{ f }}</option>
-        </select></label
-      >
-      <label
-        >Weight<select class="form-select form-select-sm" :value="one.style.weight ?? 400" @change="style(one, { weight: Number(text($event)) })">
-          <option v-for="w in weights(one.style.family)" :key="w">{{ w }}</option>
-        </select></label
-      >
-      <label
-        >Size, px<span class="figures"
-          ><FigureField
-            :value="one.style.size_px"
-            :least="1"
-            label="size of the text in px"
-            @change="(v, g) => style(one as TextElement, { size_px: v }, g)" /></span
-      ></label>
-      <label
-        >Colour<input
-          type="color"
-          class="form-control form-control-color"
-          :value="(one.style.color ?? '#000000').slice(0, 7)"
-          @input="style(one, { color: text($event) }, `colour ${one.id}`)"
+        >Size, px<FigureField
+          :value="one.style.size_px"
+          :least="1"
+          label="size of the text in px"
+          @change="(v, g) => style(one as TextElement, { size_px: v }, g)"
       /></label>
-      <label
-        >Align<select
-          class="form-select form-select-sm"
-          :value="one.style.align ?? 'start'"
-          @change="style(one, { align: text($event) as Style['align'] })"
-        >
-          <option>start</option>
-          <option>center</option>
-          <option>end</option>
-        </select></label
-      >
-      <label
-        >In its box<select
-          class="form-select form-select-sm"
-          :value="one.style.valign ?? 'top'"
-          @change="style(one, { valign: text($event) as Style['valign'] })"
-        >
-          <option>top</option>
-          <option>middle</option>
-          <option>bottom</option>
-        </select></label
-      >
+      <ColourField
+        label="Colour"
+        :value="one.style.color ?? '#000000'"
+        @change="(color) => style(one as TextElement, { color }, `colour ${one!.id}`)"
+      />
+      <ChoiceField
+        label="Align"
+        :value="one.style.align ?? 'start'"
+        :options="['start', 'center', 'end']"
+        @change="(align) => style(one as TextElement, { align: align as Style['align'] })"
+      />
+      <ChoiceField
+        label="In its box"
+        :value="one.style.valign ?? 'top'"
+        :options="['top', 'middle', 'bottom']"
+        @change="(valign) => style(one as TextElement, { valign: valign as Style['valign'] })"
+      />
     </div>
     <div v-else-if="one.kind === 'shape'" class="form">
-      <label
-        >Shape<select
-          class="form-select form-select-sm"
-          :value="one.shape ?? 'rectangle'"
-          @change="composer.edit<ShapeElement>(one.id, { shape: text($event) as 'rectangle' | 'ellipse' })"
-        >
-          <option>rectangle</option>
-          <option>ellipse</option>
-        </select></label
-      >
-      <label
-        >Colour<input
-          type="color"
-          class="form-control form-control-color"
-          :value="one.fill.slice(0, 7)"
-          @input="composer.edit<ShapeElement>(one.id, { fill: text($event) }, `colour ${one.id}`)"
-      /></label>
+      <ChoiceField
+        label="Shape"
+        :value="one.shape ?? 'rectangle'"
+        :options="['rectangle', 'ellipse']"
+        @change="(shape) => composer.edit<ShapeElement>(one!.id, { shape: shape as ShapeElement['shape'] })"
+      />
+      <ColourField label="Colour" :value="one.fill" @change="(fill) => composer.edit<ShapeElement>(one!.id, { fill }, `colour ${one!.id}`)" />
       <label v-if="one.shape !== 'ellipse'"
-        >Corners, px<span class="figures"
-          ><FigureField
-            :value="one.radius_px ?? 0"
-            :least="0"
-            label="radius of the corners in px"
-            @change="(v, g) => composer.edit<ShapeElement>(one!.id, { radius_px: v }, g)" /></span
-      ></label>
+        >Corners, px<FigureField
+          :value="one.radius_px ?? 0"
+          :least="0"
+          label="radius of the corners in px"
+          @change="(v, g) => composer.edit<ShapeElement>(one!.id, { radius_px: v }, g)"
+      /></label>
     </div>
     <div v-else class="form">
       <p class="wide m-0">
         {{ one.media.name }} <span class="figures soft">{{ size(one.media) }} px</span>
       </p>
-      <label
-        >Fit<select
-          class="form-select form-select-sm"
-          :value="one.fit ?? 'contain'"
-          @change="composer.edit<PictureElement>(one.id, { fit: text($event) as Fit })"
-        >
-          <option v-for="f in FITS" :key="f">{{ f }}</option>
-        </select></label
-      >
+      <ChoiceField
+        label="Fit"
+        :value="one.fit ?? 'contain'"
+        :options="FITS"
+        @change="(fit) => composer.edit<PictureElement>(one!.id, { fit: fit as Fit })"
+      />
       <BButton size="sm" variant="outline-dark" @click="picking = true">Another picture…</BButton>
       <MediaPicker v-model="picking" pictures-only @chosen="([m]) => m && composer.edit<PictureElement>(one!.id, { media: refOf(m) })" />
     </div>
@@ -196,35 +167,25 @@ const rename = (name: string) => one.value && composer.edit(one.value.id, { name
   <section v-else-if="composer.chosen.value.size === 0" class="details" aria-label="Canvas">
     <h2>Canvas</h2>
     <div class="form">
-      <label class="wide"
-        >For the display<select class="form-select form-select-sm" :value="display ?? ''" @change="emit('display', text($event) || null)">
-          <option value="">none</option>
-          <option v-for="d in displays" :key="d.id" :value="d.id">{{ d.name }}, {{ size(d.raster) }}</option>
-        </select></label
-      >
-      <label
-        >Width, px<span class="figures"
-          ><FigureField
-            :value="composer.document.value.canvas.width"
-            :least="1"
-            label="width of the canvas in px"
-            @change="(v, g) => raster('width', v, g)" /></span
-      ></label>
-      <label
-        >Height, px<span class="figures"
-          ><FigureField
-            :value="composer.document.value.canvas.height"
-            :least="1"
-            label="height of the canvas in px"
-            @change="(v, g) => raster('height', v, g)" /></span
-      ></label>
-      <label
-        >Background<input
-          type="color"
-          class="form-control form-control-color"
-          :value="(composer.document.value.background?.color ?? '#000000').slice(0, 7)"
-          @input="composer.set({ background: { color: text($event) } }, 'background')"
+      <ChoiceField
+        class="wide"
+        label="For the display"
+        :value="display ?? ''"
+        :options="[{ value: '', text: 'none' }, ...displays.map((d) => ({ value: d.id, text: `${d.name}, ${size(d.raster)}` }))]"
+        @change="(id) => emit('display', id || null)"
+      />
+      <label v-for="side in ['width', 'height'] as const" :key="side"
+        >{{ side === 'width' ? 'Width' : 'Height' }}, px<FigureField
+          :value="composer.document.value.canvas[side]"
+          :least="1"
+          :label="`${side} of the canvas in px`"
+          @change="(v, g) => composer.set({ canvas: { ...composer.document.value.canvas, [side]: v } }, g)"
       /></label>
+      <ColourField
+        label="Background"
+        :value="composer.document.value.background?.color ?? '#000000'"
+        @change="(color) => composer.set({ background: { color } }, 'background')"
+      />
       <BButton
         v-if="
           fromDisplay &&
@@ -282,14 +243,10 @@ label {
   font-size: 0.8125rem;
   color: var(--soft);
 }
-label .figures {
-  display: block;
+label :deep(.figure) {
+  font-family: var(--figures);
+  font-size: 0.8125rem;
   color: var(--ink);
-  padding: 3px 0;
-}
-.form-control-color {
-  width: 100%;
-  height: 27px;
-  padding: 2px;
+  margin: 3px 0;
 }
 </style>

@@ -51,6 +51,7 @@ export function makeComposer(document: Ref<LayoutDocument>, change: (next: Layou
   }
 
   function insert(originals: Element[], by: number) {
+    if (originals.length === 0) return
     const taken = new Set(elements.value.map((e) => e.id))
     const copies = originals.map((e) => ({
       ...structuredClone(e),
@@ -106,7 +107,7 @@ export function makeComposer(document: Ref<LayoutDocument>, change: (next: Layou
     },
     paste() {
       const kept = JSON.parse(localStorage.getItem(CLIPBOARD) ?? '[]') as Element[]
-      if (kept.length) insert(kept, 20 * pasted++)
+      insert(kept, 20 * pasted++)
     },
     restack(id, by) {
       const next = [...elements.value]

@@ -1,0 +1,235 @@
+<?php
+
+declare(strict_types=1);
+
+namespace UpperPane\Tests\Web;
+
+use PHPUnit\Framework\TestCase;
+
+/** Every way in which the composer changes a document, and the hand of the tide table (web/src/Layout/composer). */
+final class ComposerHandsTest extends TestCase
+{
+    private const OPEN = <<<'TS'
+        import { computed, ref, shallowRef } from 'vue'
+        import { makeComposer } from '@/Layout/composer/composer'
+        const box = (x: number, y: number) => ({ x, y, width: 100, height: 50 })
+        const zone = (id: string, x = 0, more = {}) => ({ id, kind: 'zone', rect: box(x, 0), playlist: { items: [] }, ...more })
+        const text = (id: string, x = 0) => ({ id, kind: 'text', rect: box(x, 0), text: 'x', style: { size_px: 20 } })
+        const composing = (...elements: any[]) => {
+          const document = shallowRef<any>({ name: 'x', canvas: { width: 800, height: 600 }, elements })
+          const gestures: unknown[] = []
+          const composer = makeComposer(document, (next, gesture) => ((document.value = next), gestures.push(gesture ?? null)))
+          return {
+            composer,
+            document,
+            gestures,
+            ids: () => document.value.elements.map((e: any) => e.id),
+            chosen: () => [...composer.chosen.value],
+            at: () => document.value.elements.map((e: any) => [e.rect.x, e.rect.y]),
+          }
+        }
+
+        TS;
+
+    public function testWhatIsAddedGetsAnIdOfItsOwnAndIsChosen(): void
+    {
+        self::assertSame([['zone2', 'zone1', 'zone3', 'text1'], ['text1'], 'choose', 'text1', ['zone2', 'zone1', 'zone3']], self::play(<<<'TS'
+            const { composer, ids, chosen } = composing(zone('zone2'))
+            composer.tool.value = 'zone'
+            composer.add(zone(''))
+            composer.add(zone(''))
+            composer.add(text('') as any)
+            const added = [ids(), chosen(), composer.tool.value, composer.only.value?.id]
+            composer.remove()
+            say([...added, ids()])
+            TS));
+    }
+
+    public function testWhatIsDuplicatedLiesBesideItsOriginal(): void
+    {
+        self::assertSame([['a', 'b', 'zone1', 'text1'], [[0, 0], [10, 0], [20, 20], [30, 20]], ['zone1', 'text1'], null, 'kept apart'], self::play(<<<'TS'
+            const { composer, document, ids, chosen, at } = composing(zone('a', 0, { playlist: { items: [{ id: 'i1', fit: 'cover' }] } }), text('b', 10))
+            composer.choose(['a', 'b'])
+            composer.duplicate()
+            document.value.elements[2].playlist.items[0].fit = 'kept apart'
+            say([ids(), at(), chosen(), composer.only.value, document.value.elements[0].playlist.items[0].fit === 'cover' ? 'kept apart' : 'shared'])
+            TS));
+    }
+
+    public function testWhatIsCopiedIsPastedInAnotherLayoutAndAgainBesideItself(): void
+    {
+        self::assertSame([['x', 'a', 'zone1', 'zone2'], [[300, 0], [5, 0], [25, 20], [45, 40]], ['x'], ['x']], self::play(<<<'TS'
+            const one = composing(zone('a', 5), zone('b', 9))
+            one.composer.choose(['a'])
+            one.composer.copy()
+            const other = composing(zone('x', 300))
+            other.composer.paste()
+            other.composer.paste()
+            other.composer.paste()
+            const pasted = [other.ids(), other.at()]
+            storage.kept.clear()
+            const empty = composing(zone('x'))
+            empty.composer.paste()
+            const nothing = empty.ids()
+            empty.composer.copy()
+            empty.composer.paste()
+            say([...pasted, nothing, empty.ids()])
+            TS));
+    }
+
+    public function testALeaderThatGoesLeavesItsFollowersOnTheirOwn(): void
+    {
+        self::assertSame([[null], ['alone'], 'lead'], self::play(<<<'TS'
+            const { composer, document } = composing(zone('lead'), zone('after', 100, { follows: 'lead' }))
+            composer.choose(['after'])
+            composer.copy()
+            composer.duplicate()
+            const beside = document.value.elements[2].follows
+            composer.choose(['lead'])
+            composer.remove()
+            const other = composing(zone('alone'))
+            other.composer.paste()
+            say([[document.value.elements[0].follows ?? null], other.document.value.elements.filter((e: any) => !e.follows).map((e: any) => e.id).slice(0, 1), beside])
+            TS));
+    }
+
+    public function testTheStackEndsAtItsTopAndItsBottom(): void
+    {
+        self::assertSame([['b', 'a', 'c'], ['b', 'c', 'a'], 2, ['a', 'b', 'c']], self::play(<<<'TS'
+            const { composer, ids, gestures } = composing(zone('a'), zone('b'), zone('c'))
+            composer.restack('a', 1)
+            const once = ids()
+            composer.restack('a', 9)
+            composer.restack('a', 1)
+            const top = [ids(), gestures.length]
+            composer.restack('a', -9)
+            say([once, ...top, ids()])
+            TS));
+    }
+
+    public function testWhatIsNudgedTogetherIsOneStepOfUndo(): void
+    {
+        self::assertSame([[[0, 0], [11, -3], [21, -3]], ['nudge b,c', 'nudge b,c'], 2], self::play(<<<'TS'
+            const { composer, gestures, at } = composing(zone('a'), zone('b', 10), zone('c', 20))
+            composer.nudge(5, 5)
+            composer.choose(['b', 'c'])
+            composer.nudge(1, 0)
+            composer.nudge(0, -3)
+            say([at(), gestures, gestures.length])
+            TS));
+    }
+
+    public function testAPlaceAnEditAndASettingTouchOnlyWhatTheyName(): void
+    {
+        self::assertSame([[[7, 8], [10, 0]], 'words', 'x', 640, 'drag'], self::play(<<<'TS'
+            const { composer, document, gestures, at } = composing(zone('a'), text('b', 10))
+            composer.place(new Map([['a', box(7, 8)], ['gone', box(1, 1)]]), 'drag')
+            composer.edit('b', { text: 'words' } as any)
+            composer.set({ canvas: { width: 640, height: 480 } })
+            say([at(), document.value.elements[1].text, document.value.name, document.value.canvas.width, gestures[0]])
+            TS));
+    }
+
+    public function testAnEmptyDocumentHasNothingToChoose(): void
+    {
+        self::assertSame([[], 0, []], self::play(<<<'TS'
+            const { composer, gestures, ids } = composing()
+            composer.remove()
+            composer.duplicate()
+            composer.nudge(1, 1)
+            composer.choose(composer.elements.value.map((e) => e.id))
+            say([ids(), gestures.length, [...composer.chosen.value]])
+            TS));
+    }
+
+    public function testTheHandKnowsWhatIsDueAndWhenAnItemComesNext(): void
+    {
+        // Two items take their turn, the third is off; the second fades in over 1 s.
+        self::assertSame([['z' => 'a'], ['z' => 'b'], [20_000, 11_000, 11_000, 31_000, null, null], []], self::play(<<<'TS'
+            const { dueItems, nextDue } = await import('@/Layout/composer/hand')
+            const sheet: any = {
+              anchor_ms: 0,
+              layers: [
+                { part: { element: 'words' } },
+                {
+                  zone: 'z',
+                  period_ms: 20000,
+                  segments: [
+                    { start_ms: 0, length_ms: 10000, fade_ms: 0, scene: 0 },
+                    { start_ms: 10000, length_ms: 10000, fade_ms: 1000, scene: 1 },
+                  ],
+                },
+              ],
+            }
+            const elements: any[] = [text('words'), zone('z', 0, { playlist: { items: [{ id: 'a' }, { id: 'off', enabled: false }, { id: 'b' }] } })]
+            const next = (zoneId: string, item: string, at: number) => nextDue(sheet, elements, zoneId, item, at)
+            say([
+              dueItems(sheet, elements, 9999),
+              dueItems(sheet, elements, 10000),
+              [next('z', 'a', 15000), next('z', 'b', 0), next('z', 'b', 10500), next('z', 'b', 20000), next('z', 'off', 0), next('gone', 'a', 0)],
+              dueItems({ anchor_ms: 0, layers: [{ zone: 'z', period_ms: 0, segments: [], scenes: [] }] } as any, elements, 5),
+            ])
+            TS));
+    }
+
+    public function testTheHandStopsTheClockAndStepsFromChangeToChange(): void
+    {
+        self::assertSame([true, false, 10_000, 0, 20_000, 10_000, 'b'], self::play(<<<'TS'
+            globalThis.requestAnimationFrame = () => 0
+            const { makeHand } = await import('@/Layout/composer/hand')
+            const analysis = shallowRef<any>(null)
+            const elements = computed<any[]>(() => [zone('z', 0, { playlist: { items: [{ id: 'a' }, { id: 'b' }] } })])
+            const { it: hand } = mounted(() => makeHand(analysis, elements))
+            const seen: unknown[] = [hand.running.value]
+            hand.toItem('z', 'b')
+            hand.toChange(true)
+            hand.to(3000)
+            seen.push(hand.running.value)
+            analysis.value = {
+              run_sheet: {
+                anchor_ms: 0,
+                layers: [{ zone: 'z', period_ms: 20000, segments: [0, 1].map((n) => ({ start_ms: n * 10000, length_ms: 10000, fade_ms: 0, scene: n })), scenes: [] }],
+              },
+            }
+            for (const act of [() => hand.toChange(true), () => hand.toChange(false), () => (hand.toChange(true), hand.toChange(true)), () => hand.toItem('z', 'b')]) {
+              if (act.toString().includes('toItem')) hand.to(500)
+              act()
+              seen.push(hand.at.value)
+            }
+            say([...seen, hand.due.value.z])
+            TS));
+    }
+
+    public function testTheNewestAnswerOfTheCoreHolds(): void
+    {
+        self::assertSame([['a', 'd'], 'd', 'The server does not answer. What you changed is kept in this window.', 'd', ''], self::play(<<<'TS'
+            const { useAnalysis } = await import('@/Layout/composer/analysis')
+            const document = ref<any>({ name: 'a' })
+            const display = ref<string | null>(null)
+            server.ms = 200
+            let away = false
+            server.answer = ({ body }) => (away ? 'away' : { body: { said: body.document.name } })
+            const { it } = mounted(() => useAnalysis(document, display))
+            await pass(50)
+            for (const name of ['b', 'c', 'd']) {
+              document.value = { name }
+              await pass(20)
+            }
+            await pass(1000)
+            const seen = [server.calls.map((c) => c.body.document.name), (it.analysis.value as any).said]
+            away = true
+            display.value = 'd1'
+            await pass(500)
+            seen.push(it.trouble.value, (it.analysis.value as any).said)
+            away = false
+            void it.ask()
+            await pass(500)
+            say([...seen, it.trouble.value])
+            TS));
+    }
+
+    private static function play(string $script): mixed
+    {
+        return Scene::play(self::OPEN . $script);
+    }
+}

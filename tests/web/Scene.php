@@ -1,0 +1,46 @@
+<?php
+
+declare(strict_types=1);
+
+namespace UpperPane\Tests\Web;
+
+/**
+ * A piece of the desk played in Node, with real Vue, Pinia and queries, and with a server, a clock and a store of its own (scene.ts).
+ *
+ * What the script gives to `say` comes back; it imports modules of web/src as `@/…` and its helpers from `scene`.
+ */
+final class Scene
+{
+    private const RUN = <<<'JS'
+        const [root, script] = process.argv.slice(1)
+        const { rolldown } = require(root + '/web/node_modules/rolldown')
+        rolldown({
+          input: script,
+          platform: 'node',
+          logLevel: 'silent',
+          transform: { define: { 'process.env.NODE_ENV': '"production"' } },
+          resolve: { alias: { '@': root + '/web/src', scene: root + '/tests/web/scene.ts' }, modules: ['node_modules', root + '/web/node_modules'] },
+        })
+          .then((bundle) => bundle.write({
+            format: 'es',
+            codeSplitting: false,
+            file: script + '.mjs',
+            banner: 'Object.assign(globalThis, { window: globalThis, addEventListener() {}, removeEventListener() {} })',
+          }))
+          .then(() => import(script + '.mjs'))
+          .catch((e) => { console.error(e); process.exit(1) })
+        JS;
+
+    public static function play(string $script): mixed
+    {
+        $file = sys_get_temp_dir() . '/scene-' . bin2hex(random_bytes(6)) . '.ts';
+        file_put_contents($file, "import { mounted, page, pass, say, server, storage } from 'scene'\nvoid [mounted, page, pass, say, server, storage]\n$script");
+        $command = 'TZ=UTC timeout 60 node -e ' . implode(' ', array_map(escapeshellarg(...), [self::RUN, dirname(__DIR__, 2), $file]));
+        exec("$command 2>&1", $lines, $code);
+        array_map(unlink(...), glob("$file*") ?: []);
+        $last = end($lines);
+        $said = $code === 0 && is_string($last) && str_starts_with($last, 'said ') ? json_decode(substr($last, 5), true) : null;
+
+        return $said ?? throw new \RuntimeException("The scene ended with $code:\n" . implode("\n", $lines));
+    }
+}

@@ -1,0 +1,166 @@
+import { mock } from 'node:test'
+import { VueQueryPlugin } from '@tanstack/vue-query'
+import { createPinia } from 'pinia'
+import { createRenderer } from 'vue'
+
+/** What a scene is played with: a clock that only `pass` moves, a server that answers as told, a store, a page. */
+
+export const NOW = Date.parse('2026-06-01T10:00:00Z')
+mock.timers.enable({ apis: ['setTimeout', 'Date'], now: NOW })
+// Of one piece with the timeouts: an interval of the mock goes on when it is cleared late.
+const intervals = new Map<number, ReturnType<typeof setTimeout>>()
+let interval = 0
+Object.assign(globalThis, {
+  setInterval(work: () => void, ms: number) {
+    const id = ++interval
+    const again = () => intervals.set(id, setTimeout(() => (again(), work()), ms))
+    again()
+    return id
+  },
+  clearInterval(id: number) {
+    clearTimeout(intervals.get(id))
+    intervals.delete(id)
+  },
+})
+
+/** Lets so many ms pass, with everything that happens in them. */
+export async function pass(ms: number): Promise<void> {
+  const settle = () => new Promise((done) => setImmediate(done))
+  await settle()
+  for (let gone = 0; gone < ms; gone += 10) {
+    mock.timers.tick(Math.min(10, ms - gone))
+    await settle()
+  }
+}
+
+interface Call {
+  method: string
+  path: string
+  body?: any
+  headers: Record<string, string>
+}
+type Answer = { status?: number; body?: unknown } | 'away'
+
+export const server = {
+  calls: [] as Call[],
+  /** How long an answer takes. */
+  ms: 0,
+  answer: (_: Call): Answer => ({ status: 404, body: { error: { code: 'not.found', message: 'Nothing here.' } } }),
+  /** The calls of one method, or all, as `PUT layouts/x`. */
+  log: (method = '') => server.calls.filter((c) => c.method.startsWith(method)).map((c) => `${c.method} ${c.path}`),
+}
+
+globalThis.fetch = (async (url: string, init: RequestInit = {}) => {
+  const call: Call = {
+    method: init.method ?? 'GET',
+    path: url.replace(/^\/api\//, ''),
+    headers: (init.headers ?? {}) as Record<string, string>,
+    ...(init.body ? { body: JSON.parse(String(init.body)) } : {}),
+  }
+  server.calls.push(call)
+  const answer = server.answer(call)
+  if (server.ms) await new Promise((done) => setTimeout(done, server.ms))
+  if (answer === 'away') throw new TypeError('Failed to fetch')
+  const text = typeof answer.body === 'string' ? answer.body : JSON.stringify(answer.body ?? {})
+  return new Response(answer.status === 204 ? null : text, { status: answer.status ?? 200 })
+}) as typeof fetch
+
+/** The store of the browser; `full` refuses what is put in. */
+export const storage = { kept: new Map<string, string>(), full: false }
+globalThis.localStorage = {
+  getItem: (key: string) => storage.kept.get(key) ?? null,
+  setItem(key: string, value: string) {
+    if (storage.full) throw new Error('QuotaExceededError')
+    storage.kept.set(key, value)
+  },
+  removeItem: (key: string) => void storage.kept.delete(key),
+} as unknown as Storage
+
+/** A component with this setup, on no page: `it` is what the setup gave. */
+export function mounted<T>(setup: () => T): { it: T; unmount: () => void } {
+  const noop = () => ({})
+  const { createApp } = createRenderer({
+    createElement: noop,
+    createText: noop,
+    createComment: noop,
+    insert: noop,
+    remove: noop,
+    patchProp: noop,
+    setText: noop,
+    setElementText: noop,
+    parentNode: () => null,
+    nextSibling: () => null,
+  } as any)
+  let it: T
+  const app = createApp({ setup: () => ((it = setup()), () => null) })
+  app.config.errorHandler = (e) => {
+    throw e
+  }
+  app.use(createPinia()).use(VueQueryPlugin).mount({} as any)
+  return { it: it!, unmount: () => app.unmount() }
+}
+
+/** Elements enough to draw on: what is made, where it hangs, how it looks. */
+class Node_ {
+  style: Record<string, string> = {}
+  dataset: Record<string, string> = {}
+  className = ''
+  textContent = ''
+  children: Node_[] = []
+  parent: Node_ | null = null
+  constructor(readonly tag: string) {}
+  append(...nodes: Node_[]) {
+    for (const node of nodes) {
+      node.parent = this
+      this.children.push(node)
+    }
+  }
+  replaceChildren(...nodes: Node_[]) {
+    this.children = []
+    this.append(...nodes)
+  }
+  remove() {
+    if (this.parent) this.parent.children = this.parent.children.filter((c) => c !== this)
+  }
+  removeAttribute(name: string) {
+    delete (this as any)[name]
+  }
+}
+class Image_ extends Node_ {
+  decode = () => Promise.resolve()
+}
+class Film extends Node_ {
+  paused = true
+  seeking = false
+  readyState = 4
+  at = 0
+  seeks = 0
+  get currentTime() {
+    return this.at
+  }
+  set currentTime(to: number) {
+    this.at = to
+    this.seeks++
+  }
+  play() {
+    this.paused = false
+    return Promise.resolve()
+  }
+  pause() {
+    this.paused = true
+  }
+  load() {}
+}
+export const page = {
+  /** An empty element of a page on which can be drawn. */
+  open(): Node_ {
+    const make = (tag: string) => (tag === 'img' ? new Image_(tag) : tag === 'video' ? new Film(tag) : new Node_(tag))
+    Object.assign(globalThis, { document: { createElement: make }, HTMLImageElement: Image_, HTMLVideoElement: Film })
+    return make('div')
+  },
+}
+
+export function say(what: unknown): void {
+  console.log(`said ${JSON.stringify(what)}`)
+  process.exit(0)
+}
