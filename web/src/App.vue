@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { onMounted, ref, watch } from 'vue'
+import { useEventListener } from '@vueuse/core'
+import { defineAsyncComponent, onMounted, ref, watch } from 'vue'
 import { type Face, loadFaces } from './pane/faces'
 import { api } from './ui/api'
 import ChecksShelf from './ui/ChecksShelf.vue'
@@ -10,6 +11,13 @@ import { useSession } from './ui/session'
 
 const session = useSession()
 const away = ref(false)
+const finding = ref(false)
+const Finder = defineAsyncComponent(() => import('./ui/Finder.vue'))
+useEventListener('keydown', (e: KeyboardEvent) => {
+  if (!(e.ctrlKey || e.metaKey) || e.key.toLowerCase() !== 'k') return
+  e.preventDefault()
+  finding.value = !finding.value
+})
 
 async function begin() {
   try {
@@ -37,10 +45,11 @@ watch(
 <template>
   <BApp>
     <div v-if="session.account" class="shell">
-      <Passage />
+      <Passage @find="finding = true" />
       <RouterView />
       <ChecksShelf />
       <KeyList />
+      <Finder v-if="finding" @close="finding = false" />
     </div>
     <SignIn v-else-if="session.known" />
     <p v-else class="empty">

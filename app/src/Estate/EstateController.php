@@ -67,7 +67,6 @@ final readonly class EstateController
             'active_mm' => $display->active()->toArray(),
             'px_per_mm' => $display->pxPerMm(),
             'viewing' => ['nearest_mm' => $display->viewing->nearestMm, 'farthest_mm' => $display->viewing->farthestMm],
-            'document' => $surveyed->document,
             'release' => $current?->toArray(),
             'saved_not_handed_over' => $current !== null && $current->sourceRevision !== null && ($revisions[$current->sourceId] ?? 0) > $current->sourceRevision,
             'standing' => self::standing($together, $current?->number, null),

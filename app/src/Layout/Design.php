@@ -8,7 +8,7 @@ use Doctrine\DBAL\Types\Types;
 use Doctrine\ORM\Mapping as ORM;
 
 /** A layout or playlist: its document as it stands, and the number of its revision. */
-#[ORM\Entity]
+#[ORM\Entity(repositoryClass: DesignRepository::class)]
 #[ORM\Index(columns: ['kind', 'name'])]
 class Design
 {

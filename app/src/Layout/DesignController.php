@@ -24,6 +24,7 @@ final readonly class DesignController
 {
     public function __construct(
         private EntityManagerInterface $entities,
+        private DesignRepository $designs,
         private DesignLibrary $library,
         private Pictures $pictures,
         private HandedReleaseRepository $releases,
@@ -35,12 +36,11 @@ final readonly class DesignController
     #[Route('', methods: ['GET'])]
     public function list(string $plural): JsonResponse
     {
-        $designs = $this->entities->getRepository(Design::class)->findBy(['kind' => DesignKind::ofPlural($plural)], ['name' => 'ASC'], 2000);
         $handed = $this->releases->currentBySource();
 
-        return new JsonResponse([$plural => array_map(static fn (Design $design): array => $design->summary() + [
-            'handed_over' => $handed[$design->id] ?? [],
-        ], $designs)]);
+        return new JsonResponse([$plural => array_map(static fn (array $design): array => $design + [
+            'handed_over' => $handed[$design['id']] ?? [],
+        ], $this->designs->summaries(DesignKind::ofPlural($plural)))]);
     }
 
     #[Route('', methods: ['POST'])]

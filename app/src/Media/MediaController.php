@@ -34,7 +34,7 @@ final readonly class MediaController
     #[Route('/api/media', methods: ['GET'])]
     public function list(): JsonResponse
     {
-        $assets = $this->entities->getRepository(MediaAsset::class)->findBy([], ['broughtInAt' => 'DESC', 'id' => 'DESC'], 2000);
+        $assets = $this->entities->getRepository(MediaAsset::class)->findBy([], ['broughtInAt' => 'DESC', 'id' => 'DESC']);
 
         return new JsonResponse(['media' => array_map(static fn (MediaAsset $asset): array => $asset->toArray(), $assets)]);
     }

@@ -5,6 +5,8 @@ import { type DisplayState, useEstate } from '../Estate/estate'
 import MiniPicture from '../Estate/MiniPicture.vue'
 import { useAsked } from '../ui/asked'
 import { clock, size, zoneName } from '../ui/format'
+import { useGrowingPlaces } from '../ui/growing'
+import ListEnd from '../ui/ListEnd.vue'
 import { useSecond } from '../ui/second'
 import { useShelf } from '../ui/shelf'
 import DisplaySheet from './DisplaySheet.vue'
@@ -22,7 +24,7 @@ const chosen = computed(() => displays.value.find((d) => d.id === route.query.di
 const fits = (d: DisplayState) =>
   (turned.value === '' || d.orientation === turned.value) &&
   `${d.name} ${d.way.join(' ')} ${d.timezone} ${d.raster.width}x${d.raster.height}`.toLowerCase().includes(search.value.trim().toLowerCase())
-const shown = computed(() => byPlace.value.map((p) => ({ ...p, displays: p.displays.filter(fits) })).filter((p) => p.displays.length > 0))
+const { shown, left, end } = useGrowingPlaces(byPlace, fits, 50)
 
 const choose = (d: DisplayState | null) => router.replace({ query: { ...route.query, display: d?.id } })
 const metres = (mm: number) => (mm / 1000).toFixed(1)
@@ -100,6 +102,7 @@ onBeforeUnmount(() => shelf.clear())
             </tr>
           </tbody>
         </table>
+        <div ref="end"><ListEnd :left="left" /></div>
       </section>
       <DisplaySheet v-if="chosen" :key="chosen.id" :display="chosen" :at="at" @close="choose(null)" />
     </div>

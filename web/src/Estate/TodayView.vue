@@ -2,7 +2,9 @@
 import { useElementSize } from '@vueuse/core'
 import { computed, onBeforeUnmount, useTemplateRef, watchEffect } from 'vue'
 import { clock, day, zoneName } from '../ui/format'
+import { useGrowingPlaces } from '../ui/growing'
 import LevelMark from '../ui/LevelMark.vue'
+import ListEnd from '../ui/ListEnd.vue'
 import { useSecond } from '../ui/second'
 import { type Finding, useShelf } from '../ui/shelf'
 import DisplayPicture from './DisplayPicture.vue'
@@ -20,48 +22,71 @@ const pxPerMm = computed(() => {
   const gaps = Math.max(0, ...byPlace.value.map((p) => p.displays.length)) * 30
   return Math.max(0.06, Math.min(0.15, (width.value - 48 - gaps) / widest))
 })
+const { shown, left, end } = useGrowingPlaces(byPlace)
 const metre = computed(() => Math.round(1000 * pxPerMm.value))
 
 const zones = computed(() => [...new Set(displays.value.map((d) => d.timezone))])
 
+/** The same of many displays is said once, with where to see them all. */
+const MANY = 5
+function each(list: DisplayState[], of: (d: DisplayState) => Finding, together: string, to: string): Finding[] {
+  if (list.length <= MANY) return list.map(of)
+  return [{ ...of(list[0]!), message: `${list.length} displays ${together}.`, to, link: 'See them' }]
+}
 const matters = computed<Finding[]>(() => [
-  ...silent.value.map((d) => ({
-    code: 'player.silent',
-    level: 'stop' as const,
-    elements: [],
-    message: `${d.name} has been silent ${d.players[0]?.called_at ? `since ${clock(Date.parse(d.players[0].called_at), d.timezone, false)}` : 'from the beginning'}. ${d.release ? `It goes on with release ${d.release.number}.` : ''}`,
-    to: '/playback',
-    link: 'See its player',
-  })),
-  ...displays.value
-    .filter((d) => d.players.some((p) => p.standing.state === 'troubled'))
-    .map((d) => ({
-      code: 'player.trouble',
-      level: 'warning' as const,
+  ...each(
+    silent.value,
+    (d) => ({
+      code: 'player.silent',
+      level: 'stop',
+      elements: [],
+      message: `${d.name} has been silent ${d.players[0]?.called_at ? `since ${clock(Date.parse(d.players[0].called_at), d.timezone, false)}` : 'from the beginning'}. ${d.release ? `It goes on with release ${d.release.number}.` : ''}`,
+      to: '/playback?state=silent',
+      link: 'See its player',
+    }),
+    'are silent; each goes on with what it has',
+    '/playback?state=silent',
+  ),
+  ...each(
+    displays.value.filter((d) => d.players.some((p) => p.standing.state === 'troubled')),
+    (d) => ({
+      code: 'player.troubled',
+      level: 'warning',
       elements: [],
       message: `${d.name}: ${d.players.find((p) => p.standing.state === 'troubled')?.trouble}`,
-      to: '/playback',
+      to: '/playback?state=troubled',
       link: 'See its player',
-    })),
+    }),
+    'have a player in trouble',
+    '/playback?state=troubled',
+  ),
   ...changed(notHandedOver.value),
-  ...unbound.value.map((d) => ({
-    code: 'display.unbound',
-    level: 'warning' as const,
-    elements: [],
-    message: `${d.name} has no player.`,
-    to: `/displays?display=${d.id}`,
-    link: 'Bind one',
-  })),
-  ...displays.value
-    .filter((d) => !d.release)
-    .map((d) => ({
+  ...each(
+    unbound.value,
+    (d) => ({
+      code: 'display.unbound',
+      level: 'warning',
+      elements: [],
+      message: `${d.name} has no player.`,
+      to: `/displays?display=${d.id}`,
+      link: 'Bind one',
+    }),
+    'have no player',
+    '/playback?state=unbound',
+  ),
+  ...each(
+    displays.value.filter((d) => !d.release),
+    (d) => ({
       code: 'display.blank',
-      level: 'hint' as const,
+      level: 'hint',
       elements: [],
       message: `Nothing was handed over to ${d.name} yet.`,
       to: `/handover?display=${d.id}`,
       link: 'Hand something over',
-    })),
+    }),
+    'were handed nothing yet',
+    '/handover',
+  ),
 ])
 
 function changed(list: DisplayState[]): Finding[] {
@@ -69,7 +94,7 @@ function changed(list: DisplayState[]): Finding[] {
   list.forEach((d) => sources.set(d.release!.source.id, [...(sources.get(d.release!.source.id) ?? []), d]))
   return [...sources.values()].map((those) => ({
     code: 'release.older',
-    level: 'warning' as const,
+    level: 'warning',
     elements: [],
     message: `“${those[0]!.release!.name}” is changed and not handed over to ${those.length === 1 ? those[0]!.name : `${those.length} displays`}.`,
     to: `/handover?${those[0]!.release!.source.kind}=${those[0]!.release!.source.id}&${those.map((d) => `display=${d.id}`).join('&')}`,
@@ -83,7 +108,7 @@ watchEffect(() => {
 })
 onBeforeUnmount(() => shelf.clear())
 
-const isLate = (d: DisplayState) => silent.value.includes(d)
+const isLate = (d: DisplayState) => d.standing.state === 'silent'
 </script>
 
 <template>
@@ -123,10 +148,10 @@ const isLate = (d: DisplayState) => silent.value.includes(d)
           <h2>No display is surveyed yet</h2>
           <p>The displays of the estate appear here with what they show.</p>
         </div>
-        <div v-for="place in byPlace" :key="place.id" class="place">
+        <div v-for="place in shown" :key="place.id" class="place">
           <div class="group-head">
             <h2>{{ place.displays[0]!.way.slice(1).join(', ') || place.name }}</h2>
-            <span class="soft small">{{ place.displays.length }} {{ place.displays.length === 1 ? 'display' : 'displays' }}</span>
+            <span class="soft small">{{ place.all.length }} {{ place.all.length === 1 ? 'display' : 'displays' }}</span>
           </div>
           <div class="row-of">
             <RouterLink
@@ -145,6 +170,7 @@ const isLate = (d: DisplayState) => silent.value.includes(d)
             </RouterLink>
           </div>
         </div>
+        <div ref="end"><ListEnd :left="left" /></div>
         <p class="scale figures" :style="{ width: `${metre}px` }">1 m</p>
       </section>
     </div>

@@ -70,9 +70,11 @@ export function useEstate() {
     query,
     displays,
     places,
-    byPlace: computed(() =>
-      places.value.map((place) => ({ ...place, displays: displays.value.filter((d) => d.place === place.id) })).filter((p) => p.displays.length > 0),
-    ),
+    byPlace: computed(() => {
+      const at = new Map<string, DisplayState[]>()
+      for (const d of displays.value) at.set(d.place, [...(at.get(d.place) ?? []), d])
+      return places.value.map((place) => ({ ...place, displays: at.get(place.id) ?? [] })).filter((p) => p.displays.length > 0)
+    }),
     silent: standing('silent'),
     plays: standing('plays'),
     notHandedOver: computed(() => displays.value.filter((d) => d.saved_not_handed_over)),

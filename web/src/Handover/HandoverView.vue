@@ -3,12 +3,14 @@ import { useQuery, useQueryClient } from '@tanstack/vue-query'
 import { computed, onBeforeUnmount, ref, watch, watchEffect } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import DisplayPicture from '../Estate/DisplayPicture.vue'
-import { type ReleaseState, useEstate } from '../Estate/estate'
+import { type DisplayState, type ReleaseState, useEstate } from '../Estate/estate'
 import { useDesigns } from '../Layout/designs'
 import { useMedia } from '../Media/media'
 import { api, Problem, sentence } from '../ui/api'
 import { bytes, size } from '../ui/format'
+import { useGrowing, useGrowingPlaces } from '../ui/growing'
 import LevelMark from '../ui/LevelMark.vue'
+import ListEnd from '../ui/ListEnd.vue'
 import { useSecond } from '../ui/second'
 import { type Finding, useShelf } from '../ui/shelf'
 
@@ -54,6 +56,11 @@ const choices = computed(() =>
 )
 const revision = computed(() => [...layouts.all.value, ...playlists.all.value].find((d) => d.id === id.value)?.revision)
 
+const search = ref('')
+const fits = (d: DisplayState) =>
+  `${d.name} ${d.way.join(' ')} ${d.raster.width}x${d.raster.height}`.toLowerCase().includes(search.value.trim().toLowerCase())
+const { shown: places, left, end } = useGrowingPlaces(byPlace, fits, 80)
+
 const go = (source: string, those: Iterable<string>) =>
   router.replace({ query: { ...(source ? { [kind.value]: source } : {}), display: [...those] } })
 function toggle(ids: string[], on: boolean) {
@@ -94,6 +101,7 @@ const preview = useQuery({
 })
 const offers = computed(() => (preview.isEnabled.value ? (preview.data.value?.offers ?? []) : []))
 const stopped = computed(() => offers.value.filter((o) => o.stops > 0))
+const { shown: shownOffers, left: offersLeft, end: offersEnd } = useGrowing(offers, 30)
 const fresh = computed(() => offers.value.filter((o) => !o.unchanged))
 const nameOf = (display: string) => displays.value.find((d) => d.id === display)?.name ?? display
 const stateOf = (display: string) => displays.value.find((d) => d.id === display)
@@ -181,14 +189,17 @@ onBeforeUnmount(() => shelf.clear())
             {{ chosen.size < displays.length ? 'all' : 'none' }}
           </button>
         </h2>
-        <fieldset v-for="place in byPlace" :key="place.id">
+        <div v-if="displays.length > 12" class="px-3 pb-2">
+          <BFormInput v-model="search" type="search" size="sm" placeholder="Search name, place, raster" aria-label="Search displays" />
+        </div>
+        <fieldset v-for="place in places" :key="place.id">
           <legend>
             <BFormCheckbox
-              :model-value="place.displays.every((d) => chosen.has(d.id))"
-              :indeterminate="place.displays.some((d) => chosen.has(d.id)) && !place.displays.every((d) => chosen.has(d.id))"
+              :model-value="place.all.every((d) => chosen.has(d.id))"
+              :indeterminate="place.all.some((d) => chosen.has(d.id)) && !place.all.every((d) => chosen.has(d.id))"
               @update:model-value="
                 toggle(
-                  place.displays.map((d) => d.id),
+                  place.all.map((d) => d.id),
                   $event === true,
                 )
               "
@@ -204,6 +215,7 @@ onBeforeUnmount(() => shelf.clear())
             >{{ d.name }} <span class="figures soft">{{ size(d.raster) }}</span></BFormCheckbox
           >
         </fieldset>
+        <div ref="end"><ListEnd :left="left" /></div>
       </aside>
       <section class="body p-3" aria-label="What would change">
         <div v-if="done.length" class="done" role="status">
@@ -218,7 +230,7 @@ onBeforeUnmount(() => shelf.clear())
           <p>For each display you see here how it fits, what would change, and what the checks find. Nothing is handed over before you press.</p>
         </div>
         <p v-else-if="preview.isFetching.value && offers.length === 0" class="empty">Looking at each display.</p>
-        <article v-for="o in offers" :key="o.display" :class="{ stopped: o.stops }">
+        <article v-for="o in shownOffers" :key="o.display" :class="{ stopped: o.stops }">
           <div class="mini" :class="stateOf(o.display)?.orientation">
             <DisplayPicture v-if="stateOf(o.display)" :display="stateOf(o.display)!" :at="at" />
           </div>
@@ -241,6 +253,7 @@ onBeforeUnmount(() => shelf.clear())
             </ul>
           </div>
         </article>
+        <div ref="offersEnd"><ListEnd :left="offersLeft" /></div>
         <p v-if="offers.length && fresh.length === 0" class="soft">Nothing would change on any of these displays.</p>
       </section>
     </div>

@@ -4,6 +4,7 @@ import { type Ref, computed, onBeforeUnmount, provide, ref, shallowRef, useTempl
 import { useEstate } from '../Estate/estate'
 import { type MediaState, refOf } from '../Media/media'
 import MediaPicker from '../Media/MediaPicker.vue'
+import { offerActions } from '../ui/actions'
 import { size } from '../ui/format'
 import { type Finding, type Rect, useShelf } from '../ui/shelf'
 import { useAnalysis } from './composer/analysis'
@@ -134,6 +135,16 @@ useEventListener('keydown', (e: KeyboardEvent) => {
 })
 
 const revisions = ref(false)
+offerActions(() => [
+  ...(work.document.value ? tools : [])
+    .slice(1)
+    .map((t) => ({ kind: 'action', name: `Draw a ${t.name}`, more: t.key.toUpperCase(), act: () => (composer.tool.value = t.tool) })),
+  ...composer.elements.value.map((e) => ({ kind: e.kind, name: e.name ?? e.id, more: 'in this layout', act: () => composer.choose([e.id]) })),
+  { kind: 'action', name: 'Revisions', more: 'of this layout', act: () => (revisions.value = true) },
+  { kind: 'action', name: 'Run or stop the clock', more: 'space', act: () => (hand.running.value = !hand.running.value) },
+  { kind: 'action', name: 'Next change', more: '>', act: () => hand.toChange(true) },
+  { kind: 'action', name: 'Previous change', more: '<', act: () => hand.toChange(false) },
+])
 const words = computed(() => {
   const canvas = work.document.value?.canvas
   if (!canvas) return ''

@@ -1,5 +1,6 @@
 <script setup lang="ts" generic="D extends { name: string }">
 import { useEventListener } from '@vueuse/core'
+import { offerActions } from '../ui/actions'
 import TypedLine from '../ui/TypedLine.vue'
 import SaveNote from './SaveNote.vue'
 import StaleNote from './StaleNote.vue'
@@ -9,6 +10,11 @@ import type { DesignWork } from './work'
 const props = defineProps<{ work: DesignWork<D>; noun: 'layout' | 'playlist'; handover: string }>()
 const rename = (name: string) => props.work.document.value && props.work.change({ ...props.work.document.value, name })
 
+offerActions(() => [
+  ...(props.work.canUndo.value ? [{ kind: 'action', name: 'Undo', more: 'Ctrl + Z', act: props.work.undo }] : []),
+  ...(props.work.canRedo.value ? [{ kind: 'action', name: 'Redo', more: 'Ctrl + Shift + Z', act: props.work.redo }] : []),
+  { kind: 'action', name: `Hand over this ${props.noun}`, to: props.handover },
+])
 useEventListener('keydown', (e: KeyboardEvent) => {
   if (!(e.ctrlKey || e.metaKey) || (e.target as HTMLElement).closest('input, textarea, select, [contenteditable], .modal')) return
   const act = { z: e.shiftKey ? props.work.redo : props.work.undo, y: props.work.redo, s: () => void props.work.save() }[e.key.toLowerCase()]

@@ -1,21 +1,33 @@
 <script setup lang="ts">
 import { useQueryClient } from '@tanstack/vue-query'
 import { computed, onBeforeUnmount, ref, watchEffect } from 'vue'
-import { useSecond } from '../ui/second'
 import { api, sentence } from '../ui/api'
+import { useAsked } from '../ui/asked'
+import { useGrowing } from '../ui/growing'
+import ListEnd from '../ui/ListEnd.vue'
+import { useSecond } from '../ui/second'
 import { useShelf } from '../ui/shelf'
 import DesignCard from './DesignCard.vue'
-import { type DesignSummary, type Plural, type Saved, useDesigns } from './designs'
+import { type DesignSummary, type Plural, type Saved, toHandOver, useDesigns } from './designs'
 
 /** All layouts, or all playlists: each as it is at this instant, to open, copy, delete and hand over. */
-const props = defineProps<{ plural: Plural; search?: string }>()
+const props = defineProps<{ plural: Plural }>()
 const { query, all } = useDesigns(props.plural)
 const queries = useQueryClient()
 const shelf = useShelf()
 const at = useSecond()
 const trouble = ref('')
-const wanted = computed(() => (props.search ?? '').trim().toLowerCase())
-const shown = computed(() => all.value.filter((d) => `${d.name} ${d.canvas?.width}x${d.canvas?.height}`.toLowerCase().includes(wanted.value)))
+const search = useAsked('search')
+const order = useAsked('order')
+const only = useAsked('only')
+const found = computed(() => {
+  const text = search.value.trim().toLowerCase()
+  const kept = all.value.filter(
+    (d) => `${d.name} ${d.canvas?.width}x${d.canvas?.height}`.toLowerCase().includes(text) && (only.value === '' || toHandOver(d)),
+  )
+  return order.value === 'newest' ? kept.sort((a, b) => b.saved_at.localeCompare(a.saved_at)) : kept
+})
+const { shown, left, end } = useGrowing(found, 24)
 
 async function copy(design: DesignSummary) {
   const { document } = await api.get<Saved<{ format: string; id: string; name: string }>>(`${props.plural}/${design.id}`)
@@ -44,15 +56,42 @@ onBeforeUnmount(() => shelf.clear())
 </script>
 
 <template>
+  <div class="head">
+    <div>
+      <h1>{{ plural === 'layouts' ? 'Layouts' : 'Playlists' }}</h1>
+      <p class="facts m-0"><slot name="facts"></slot></p>
+    </div>
+    <div class="actions">
+      <BFormInput v-model="search" type="search" placeholder="Search name or raster" :aria-label="`Search ${plural}`" />
+      <div class="choice" role="group" aria-label="Which">
+        <button v-for="(word, key) in { '': 'all', open: 'to hand over' }" :key="key" type="button" :aria-pressed="only === key" @click="only = key">
+          {{ word }}
+        </button>
+      </div>
+      <BFormSelect
+        v-model="order"
+        aria-label="Order"
+        class="w-auto"
+        :options="[
+          { value: '', text: 'by name' },
+          { value: 'newest', text: 'newest first' },
+        ]"
+      />
+      <slot name="actions"></slot>
+    </div>
+  </div>
   <section class="body p-3" :aria-label="`All ${plural}`">
     <p v-if="trouble" class="said-error" role="alert">{{ trouble }}</p>
     <p v-if="query.isPending.value" class="empty">Reading the {{ plural }}.</p>
     <p v-else-if="query.error.value && all.length === 0" class="empty said-error">{{ query.error.value.message }}</p>
     <div v-else-if="all.length === 0" class="empty"><slot name="none"></slot></div>
-    <p v-else-if="shown.length === 0" class="empty">Nothing fits this search.</p>
+    <p v-else-if="found.length === 0" class="empty">
+      {{ only ? 'Nothing here waits to be handed over.' : 'Nothing fits this search.' }}
+    </p>
     <ul v-else class="grid">
       <DesignCard v-for="d in shown" :key="d.id" :design="d" :plural="plural" :at="at" @copy="guarded(copy, d)" @remove="guarded(remove, d)" />
     </ul>
+    <div ref="end"><ListEnd :left="left" /></div>
   </section>
 </template>
 

@@ -4,7 +4,6 @@ import { computed, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { useEstate } from '../Estate/estate'
 import { api, sentence } from '../ui/api'
-import { useAsked } from '../ui/asked'
 import { size } from '../ui/format'
 import DesignList from './DesignList.vue'
 import type { LayoutDocument, Saved } from './designs'
@@ -13,8 +12,6 @@ const { displays } = useEstate()
 const queries = useQueryClient()
 const route = useRoute()
 const router = useRouter()
-
-const search = useAsked('search')
 
 const making = ref(false)
 const name = ref('')
@@ -33,8 +30,8 @@ watch(chosen, (display) => {
 watch(
   () => [route.query.new, displays.value.length] as const,
   ([wanted]) => {
-    if (typeof wanted === 'string' && displays.value.some((d) => d.id === wanted)) {
-      forDisplay.value = wanted
+    if (wanted === 'none' || (typeof wanted === 'string' && displays.value.some((d) => d.id === wanted))) {
+      forDisplay.value = wanted === 'none' ? '' : wanted
       making.value = true
       void router.replace({ query: { ...route.query, new: undefined } })
     }
@@ -64,17 +61,9 @@ async function make() {
 
 <template>
   <main class="station">
-    <div class="head">
-      <div>
-        <h1>Layouts</h1>
-        <p class="facts m-0">Each as it is at this instant</p>
-      </div>
-      <div class="actions">
-        <BFormInput v-model="search" type="search" placeholder="Search name or raster" aria-label="Search layouts" />
-        <BButton variant="primary" @click="making = true">New layout…</BButton>
-      </div>
-    </div>
-    <DesignList plural="layouts" :search="search">
+    <DesignList plural="layouts">
+      <template #facts>Each as it is at this instant</template>
+      <template #actions><BButton variant="primary" @click="making = true">New layout…</BButton></template>
       <template #none>
         <h2>No layout yet</h2>
         <p>Make one for a display: its canvas takes the raster and orientation of the display by itself.</p>

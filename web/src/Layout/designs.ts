@@ -109,6 +109,10 @@ export interface Analysis {
 
 export type Plural = 'layouts' | 'playlists'
 
+/** Whether what is saved is shown nowhere, or somewhere not as it is saved now. */
+export const toHandOver = (d: DesignSummary): boolean =>
+  d.handed_over.length === 0 || d.handed_over.some((h) => h.revision !== null && h.revision < d.revision)
+
 export const useDesigns = <K extends Plural>(plural: K) => {
   const query = useQuery({ queryKey: [plural], queryFn: () => api.get<Record<K, DesignSummary[]>>(plural) })
   return { query, all: computed<DesignSummary[]>(() => query.data.value?.[plural] ?? []) }

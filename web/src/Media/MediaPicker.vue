@@ -1,5 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
+import { useGrowing } from '../ui/growing'
+import ListEnd from '../ui/ListEnd.vue'
 import { type MediaState, facts, useMedia } from './media'
 
 /** Chooses media by their pictures: one, or several in the order they are pressed. */
@@ -10,9 +12,10 @@ const open = defineModel<boolean>({ required: true })
 const { ready } = useMedia()
 const search = ref('')
 const picked = ref<MediaState[]>([])
-const shown = computed(() =>
+const found = computed(() =>
   ready.value.filter((m) => (!props.picturesOnly || m.kind === 'picture') && m.name.toLowerCase().includes(search.value.trim().toLowerCase())),
 )
+const { shown, left, end } = useGrowing(found, 40)
 
 function press(m: MediaState) {
   if (!props.several) {
@@ -38,7 +41,7 @@ function take(media: MediaState[]) {
       </BButton>
     </div>
     <p v-if="ready.length === 0" class="empty">There is nothing yet. <RouterLink to="/media">Bring in pictures and films</RouterLink> first.</p>
-    <p v-else-if="shown.length === 0" class="empty">Nothing fits this search.</p>
+    <p v-else-if="found.length === 0" class="empty">Nothing fits this search.</p>
     <ul class="grid">
       <li v-for="m in shown" :key="m.id">
         <button type="button" class="pick" :aria-pressed="several ? picked.includes(m) : undefined" @click="press(m)">
@@ -49,6 +52,7 @@ function take(media: MediaState[]) {
         </button>
       </li>
     </ul>
+    <div ref="end"><ListEnd :left="left" /></div>
   </BModal>
 </template>
 

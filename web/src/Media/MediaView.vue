@@ -6,6 +6,8 @@ import { useRouter } from 'vue-router'
 import { api, sentence } from '../ui/api'
 import { useAsked } from '../ui/asked'
 import { bytes, moment } from '../ui/format'
+import { useGrowing } from '../ui/growing'
+import ListEnd from '../ui/ListEnd.vue'
 import { useShelf } from '../ui/shelf'
 import { type MediaState, facts, useMedia } from './media'
 
@@ -22,16 +24,17 @@ const search = useAsked('search')
 const kind = useAsked('kind')
 const order = useAsked('order')
 
-const shown = computed(() => {
-  const found = all.value.filter(
+const found = computed(() => {
+  const kept = all.value.filter(
     (m) => (kind.value === '' || (m.state === 'ready' && m.kind === kind.value)) && m.name.toLowerCase().includes(search.value.trim().toLowerCase()),
   )
   const by: Record<string, (a: MediaState, b: MediaState) => number> = {
     name: (a, b) => a.name.localeCompare(b.name),
     size: (a, b) => (b.width ?? 0) * (b.height ?? 0) - (a.width ?? 0) * (a.height ?? 0),
   }
-  return by[order.value] ? [...found].sort(by[order.value]) : found
+  return by[order.value] ? [...kept].sort(by[order.value]) : kept
 })
+const { shown, left, end } = useGrowing(found)
 
 async function bringIn(files: File[] | FileList | null) {
   for (const file of files ? [...files] : []) {
@@ -126,7 +129,7 @@ onBeforeUnmount(() => shelf.clear())
         <h2>No picture or film yet</h2>
         <p>Drag files onto this page. Each is looked into, and shown with its size and length.</p>
       </div>
-      <div v-else-if="shown.length === 0" class="empty">
+      <div v-else-if="found.length === 0" class="empty">
         <h2>Nothing fits this search</h2>
         <p>
           <a href="#" @click.prevent="router.replace({ query: {} })">Show all {{ all.length }}</a>
@@ -158,6 +161,7 @@ onBeforeUnmount(() => shelf.clear())
           </div>
         </li>
       </ul>
+      <div ref="end"><ListEnd :left="left" /></div>
     </section>
     <div v-if="isOverDropZone" class="dropping">Let go to bring them in</div>
   </main>

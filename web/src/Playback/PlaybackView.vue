@@ -2,14 +2,19 @@
 import { computed, onBeforeUnmount, watchEffect } from 'vue'
 import MiniPicture from '../Estate/MiniPicture.vue'
 import { type DisplayState, type PlayerState, type Standing, useEstate } from '../Estate/estate'
+import { useAsked } from '../ui/asked'
 import { ago, clock, moment, zoneName } from '../ui/format'
+import { useGrowing } from '../ui/growing'
 import LevelMark from '../ui/LevelMark.vue'
+import ListEnd from '../ui/ListEnd.vue'
 import { useSecond } from '../ui/second'
 import { type Finding, useShelf } from '../ui/shelf'
 
 const { query, displays } = useEstate()
 const shelf = useShelf()
 const at = useSecond()
+
+const STATES = { '': 'all', open: 'needs you', silent: 'silent', unbound: 'without player' }
 
 interface Row {
   display: DisplayState
@@ -23,6 +28,17 @@ const rows = computed(() =>
     return rows.length ? rows : [{ display, player: null, standing: display.standing }]
   }),
 )
+const search = useAsked('search')
+const state = useAsked('state')
+const found = computed(() => {
+  const text = search.value.trim().toLowerCase()
+  return rows.value.filter(
+    ({ display, standing }) =>
+      (state.value === '' || (state.value === 'open' ? standing.level !== null : standing.state === state.value)) &&
+      `${display.name} ${display.way.join(' ')} ${display.release?.name ?? ''}`.toLowerCase().includes(text),
+  )
+})
+const { shown, left, end } = useGrowing(found, 40)
 const plays = (row: Row) => {
   if (!row.player?.plays_sha256) return 'nothing'
   return row.player.plays_sha256 === row.display.release?.sha256
@@ -52,11 +68,18 @@ onBeforeUnmount(() => shelf.clear())
         <h1>Playback</h1>
         <p class="facts m-0">What each display should show, and what its player says it shows · times as they are at the display</p>
       </div>
+      <div class="actions">
+        <BFormInput v-model="search" type="search" placeholder="Search name, place, release" aria-label="Search players" />
+        <div class="choice" role="group" aria-label="Which">
+          <button v-for="(word, key) in STATES" :key="key" type="button" :aria-pressed="state === key" @click="state = key">{{ word }}</button>
+        </div>
+      </div>
     </div>
     <section class="body p-3" aria-label="Players">
       <p v-if="query.isPending.value" class="empty">Asking.</p>
       <p v-else-if="query.error.value && rows.length === 0" class="empty said-error">{{ query.error.value.message }}</p>
       <div v-else-if="rows.length === 0" class="empty"><h2>No display is surveyed yet</h2></div>
+      <p v-else-if="found.length === 0" class="empty">{{ search ? 'Nothing fits this search.' : 'No player here that needs you.' }}</p>
       <table v-else class="table align-middle">
         <thead>
           <tr>
@@ -70,7 +93,7 @@ onBeforeUnmount(() => shelf.clear())
           </tr>
         </thead>
         <tbody>
-          <tr v-for="row in rows" :key="row.display.id + (row.player?.id ?? '')">
+          <tr v-for="row in shown" :key="row.display.id + (row.player?.id ?? '')">
             <td>
               <div class="name">
                 <MiniPicture :display="row.display" :at="at" />
@@ -115,6 +138,7 @@ onBeforeUnmount(() => shelf.clear())
           </tr>
         </tbody>
       </table>
+      <div ref="end"><ListEnd :left="left" /></div>
     </section>
   </main>
 </template>

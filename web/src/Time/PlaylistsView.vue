@@ -4,11 +4,9 @@ import { useRouter } from 'vue-router'
 import DesignList from '../Layout/DesignList.vue'
 import { type PlaylistDocument, type Saved, useDesigns } from '../Layout/designs'
 import { api, sentence } from '../ui/api'
-import { useAsked } from '../ui/asked'
 
 const { all } = useDesigns('playlists')
 const router = useRouter()
-const search = useAsked('search')
 const trouble = ref('')
 
 async function make() {
@@ -24,18 +22,10 @@ async function make() {
 
 <template>
   <main class="station">
-    <div class="head">
-      <div>
-        <h1>Playlists</h1>
-        <p class="facts m-0">What a display can play as it is, full screen, without a layout</p>
-      </div>
-      <div class="actions">
-        <BFormInput v-model="search" type="search" placeholder="Search name" aria-label="Search playlists" />
-        <BButton variant="primary" @click="make">New playlist</BButton>
-      </div>
-    </div>
     <p v-if="trouble" class="said-error px-3 pt-2 m-0" role="alert">{{ trouble }}</p>
-    <DesignList plural="playlists" :search="search">
+    <DesignList plural="playlists">
+      <template #facts>What a display can play as it is, full screen, without a layout</template>
+      <template #actions><BButton variant="primary" @click="make">New playlist</BButton></template>
       <template #none>
         <h2>No playlist yet</h2>
         <p>Put pictures and films in order, and hand them to a display as they are.</p>

@@ -2,13 +2,16 @@
 import { onKeyStroke } from '@vueuse/core'
 import { computed, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
+import { useGrowing } from './growing'
 import LevelMark from './LevelMark.vue'
+import ListEnd from './ListEnd.vue'
 import { type Finding, useShelf } from './shelf'
 
 const shelf = useShelf()
 const route = useRoute()
 const router = useRouter()
 const open = ref(false)
+const { shown, left, end } = useGrowing(() => shelf.findings, 80)
 const first = computed(() => shelf.findings[0] ?? null)
 const counts = computed(() => [
   { level: 'stop' as const, n: shelf.stops, word: shelf.stops === 1 ? 'stop' : 'stops' },
@@ -33,7 +36,7 @@ watch(
     <section v-if="open" class="list" aria-label="All findings">
       <p v-if="shelf.findings.length === 0" class="m-0 p-3 soft">Nothing is found.</p>
       <ul v-else>
-        <li v-for="(finding, i) in shelf.findings" :key="i">
+        <li v-for="(finding, i) in shown" :key="i">
           <LevelMark :level="finding.level" />
           <button type="button" class="say" @click="choose(finding)">{{ finding.message }}</button>
           <code class="soft small">{{ finding.code }}</code>
@@ -42,6 +45,7 @@ watch(
           </button>
         </li>
       </ul>
+      <div ref="end"><ListEnd :left="left" /></div>
     </section>
     <div class="line">
       <button type="button" class="counts" :aria-expanded="open" @click="open = !open">

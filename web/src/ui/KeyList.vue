@@ -15,6 +15,8 @@ const keys: [string, string][] = [
   ['Space', 'run the clock of the tide table, or stop it'],
   [', and .', 'one second back, one second on'],
   ['< and >', 'previous change, next change'],
+  ['Ctrl + S', 'save now'],
+  ['Ctrl + K', 'find any object or action'],
   ['?', 'this list'],
 ]
 

@@ -1,8 +1,8 @@
 <template>
-  <div class="station">
+  <main class="station">
     <div class="empty">
       <h2>There is nothing at this address</h2>
-      <p>It may have been deleted, or the address is incomplete. <RouterLink to="/">Go to today</RouterLink></p>
+      <p>It may have been deleted, or the address was cut short. <RouterLink to="/">See what every display shows now</RouterLink></p>
     </div>
-  </div>
+  </main>
 </template>

@@ -4,6 +4,7 @@ import { useRoute, useRouter } from 'vue-router'
 import { useEstate } from '../Estate/estate'
 import { useSession } from './session'
 
+defineEmits<{ find: [] }>()
 const route = useRoute()
 const router = useRouter()
 const session = useSession()
@@ -48,6 +49,7 @@ async function leave() {
         </li>
       </ol>
     </nav>
+    <button type="button" class="find" title="Find any object or action" @click="$emit('find')">Find <kbd class="figures">Ctrl K</kbd></button>
     <div class="who">
       <span>{{ session.account?.name }}</span>
       <button type="button" class="btn btn-link btn-sm" @click="leave">Sign out</button>
@@ -110,8 +112,21 @@ li a.here {
   padding: 0 5px;
   line-height: 17px;
 }
-.who {
+.find {
   margin-left: auto;
+  border: 0;
+  background: none;
+  color: var(--soft);
+  padding: 0 14px;
+}
+.find kbd {
+  background: none;
+  color: var(--soft);
+  border: 1px solid var(--rule);
+  padding: 0 5px;
+  margin-left: 4px;
+}
+.who {
   display: flex;
   align-items: center;
   gap: 4px;

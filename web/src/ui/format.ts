@@ -9,24 +9,28 @@ export function bytes(n: number): string {
 
 export const size = (of: { width: number; height: number }): string => `${of.width} × ${of.height}`
 
+const formats = new Map<string, Intl.DateTimeFormat>()
+/** A format of dates; making one is dear, and lists write hundreds of times a second. */
+function format(timeZone: string | undefined, parts: Intl.DateTimeFormatOptions): Intl.DateTimeFormat {
+  const key = `${timeZone}|${JSON.stringify(parts)}`
+  let one = formats.get(key)
+  if (!one) formats.set(key, (one = new Intl.DateTimeFormat('en-GB', { timeZone, ...parts })))
+  return one
+}
+
 export function clock(ms: number, timeZone?: string, withSeconds = true): string {
-  return new Intl.DateTimeFormat('en-GB', {
-    timeZone,
-    hour: '2-digit',
-    minute: '2-digit',
-    ...(withSeconds ? { second: '2-digit' } : {}),
-  }).format(ms)
+  return format(timeZone, { hour: '2-digit', minute: '2-digit', ...(withSeconds ? { second: '2-digit' } : {}) }).format(ms)
 }
 
 export function day(ms: number, timeZone?: string): string {
-  return new Intl.DateTimeFormat('en-GB', { timeZone, weekday: 'long', day: 'numeric', month: 'long' }).format(ms)
+  return format(timeZone, { weekday: 'long', day: 'numeric', month: 'long' }).format(ms)
 }
 
 /** `10:43` of today, `21 Nov 10:43` of another day. */
 export function moment(iso: string | null | undefined, timeZone?: string): string {
   if (!iso) return 'never'
   const at = Date.parse(iso)
-  const date = (t: number) => new Intl.DateTimeFormat('en-GB', { timeZone, day: 'numeric', month: 'short' }).format(t)
+  const date = (t: number) => format(timeZone, { day: 'numeric', month: 'short' }).format(t)
   return date(at) === date(Date.now()) ? clock(at, timeZone, false) : `${date(at)} ${clock(at, timeZone, false)}`
 }
 
@@ -39,4 +43,6 @@ export function ago(iso: string | null | undefined, now: number): string {
 }
 
 export const zoneName = (timeZone: string, at: number): string =>
-  new Intl.DateTimeFormat('en-GB', { timeZone, timeZoneName: 'short' }).formatToParts(at).find((p) => p.type === 'timeZoneName')?.value ?? timeZone
+  format(timeZone, { timeZoneName: 'short' })
+    .formatToParts(at)
+    .find((p) => p.type === 'timeZoneName')?.value ?? timeZone

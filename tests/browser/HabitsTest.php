@@ -1,0 +1,109 @@
+<?php
+
+declare(strict_types=1);
+
+namespace UpperPane\Tests\Browser;
+
+use Facebook\WebDriver\WebDriverBy;
+use Facebook\WebDriver\WebDriverKeys;
+use PHPUnit\Framework\TestCase;
+use UpperPane\Tests\Browser\Support\Chrome;
+use UpperPane\Tests\Browser\Support\Desk;
+
+/** What the hand expects at every station: finding, searching, sorting, and addresses that can be sent to somebody. */
+final class HabitsTest extends TestCase
+{
+    private Chrome $desk;
+
+    protected function setUp(): void
+    {
+        $this->desk = Chrome::open();
+    }
+
+    protected function tearDown(): void
+    {
+        $this->desk->close();
+    }
+
+    public function testEverythingIsFoundWithTheKeyboard(): void
+    {
+        Desk::signIn($this->desk, '/');
+        $this->find('totem boarding');
+        $this->desk->see('.finder [aria-selected=true]', 'Gate totem, boarding');
+        $this->keys(WebDriverKeys::ENTER);
+        $this->desk->see('.ledger');
+        self::assertMatchesRegularExpression('#/layouts/[a-z0-9-]+$#', $this->desk->driver->getCurrentURL());
+        $this->find('draw zone');
+        $this->desk->see('.finder [aria-selected=true]', 'Draw a zone');
+        $this->keys(WebDriverKeys::ENTER);
+        $this->desk->see('.bar [aria-pressed=true]', 'zone');
+        $this->find('nothing of this name');
+        $this->desk->see('.finder', 'Nothing begins with these words.');
+        $this->keys(WebDriverKeys::ESCAPE);
+        $this->desk->until(fn (): bool => $this->desk->find('.finder') === null, 'the finder to close');
+        $this->desk->see('.bar [aria-pressed=true]', 'zone');
+        $this->find('check-in');
+        $this->desk->see('.finder [aria-selected=true]', 'Check-in');
+        $before = $this->desk->see('.finder [aria-selected=true]')->getText();
+        $this->keys(WebDriverKeys::ARROW_DOWN);
+        self::assertNotSame($before, $this->desk->see('.finder [aria-selected=true]')->getText());
+        $this->find('new layout', pressed: false);
+        $this->keys(WebDriverKeys::ENTER);
+        $this->desk->see('.modal', 'For which display');
+    }
+
+    public function testListsAreSearchedAndSortedAndRememberItInTheAddress(): void
+    {
+        Desk::signIn($this->desk, '/playback');
+        $rows = fn (): int => count($this->desk->driver->findElements(WebDriverBy::cssSelector('main tbody tr')));
+        $this->desk->until(fn (): bool => $rows() > 8, 'all players');
+        $this->desk->press('.choice button', 'without player');
+        $states = fn (): array => array_unique(array_map(static fn ($cell): string => trim($cell->getText()), $this->desk->driver->findElements(WebDriverBy::cssSelector('td .state'))));
+        $this->desk->until(fn (): bool => $states() === ['no player is bound'], 'the displays without a player alone');
+        $this->desk->type('[aria-label="Search players"]', 'nowhere');
+        $this->desk->see('.empty', 'Nothing fits this search.');
+        $this->desk->go(Desk::url('/playback?search=totem%20a'));
+        $this->desk->until(fn (): bool => $rows() === 1, 'the one that the address asks for');
+
+        $this->desk->go(Desk::url('/media?order=size&kind=picture'));
+        $areas = fn (): array => array_map(
+            static fn ($facts): int => (int) array_product(array_map(intval(...), preg_match('/(\d+) × (\d+)/', $facts->getText(), $m) === 1 ? [$m[1], $m[2]] : [0])),
+            $this->desk->driver->findElements(WebDriverBy::cssSelector('.grid li > .figures:not(.foot)')),
+        );
+        $this->desk->until(fn (): bool => count($areas()) > 5, 'the pictures');
+        $sorted = $areas();
+        rsort($sorted);
+        self::assertSame($sorted, $areas());
+
+        $this->desk->go(Desk::url('/layouts?only=open'));
+        $this->desk->see('.choice [aria-pressed=true]', 'to hand over');
+        $this->desk->see('main', 'Layouts');
+        $this->desk->go(Desk::url('/displays?orientation=portrait'));
+        $this->desk->see('tbody', 'Gate totem A');
+        self::assertNull($this->desk->find('tbody', 'Check-in 1'));
+    }
+
+    public function testAnAddressThatIsNoneSaysSo(): void
+    {
+        Desk::signIn($this->desk, '/layouts/nowhere');
+        $this->desk->see('.empty', 'This layout cannot be opened.');
+        $this->desk->go(Desk::url('/nowhere'));
+        $this->desk->see('main', 'There is nothing at this address');
+        $this->desk->press('nav a', 'Displays')->see('tbody', 'Check-in 1');
+    }
+
+    private function find(string $words, bool $pressed = true): void
+    {
+        if ($pressed) {
+            $this->keys(WebDriverKeys::CONTROL . 'k' . WebDriverKeys::NULL);
+        }
+        $field = $this->desk->see('.finder input');
+        $field->clear();
+        $field->sendKeys($words);
+    }
+
+    private function keys(string $keys): void
+    {
+        $this->desk->driver->getKeyboard()->sendKeys($keys);
+    }
+}
