@@ -9,14 +9,14 @@ use Psr\Clock\ClockInterface;
 use Symfony\Component\HttpFoundation\JsonResponse;
 use Symfony\Component\Routing\Attribute\Route;
 use UpperPane\App\Display\SurveyedDisplay;
-use UpperPane\App\Layout\Design;
+use UpperPane\App\Handover\HandedReleaseRepository;
 use UpperPane\App\Playback\Player;
 use UpperPane\Core\Playback\Standing;
 
 /** The tree of places with all displays, as every station of the desk needs it. */
 final readonly class EstateController
 {
-    public function __construct(private EntityManagerInterface $entities, private ClockInterface $clock)
+    public function __construct(private EntityManagerInterface $entities, private HandedReleaseRepository $releases, private ClockInterface $clock)
     {
     }
 
@@ -29,25 +29,23 @@ final readonly class EstateController
         foreach ($this->entities->getRepository(Player::class)->findBy(['revokedAt' => null], ['boundAt' => 'ASC']) as $player) {
             $players[$player->display->id][] = $player;
         }
-        /** @var list<array{id: string, revision: int}> $rows */
-        $rows = $this->entities->createQuery('SELECT d.id, d.revision FROM ' . Design::class . ' d')->getArrayResult();
-        $revisions = array_column($rows, 'revision', 'id');
+        $older = array_column(array_merge(...array_values($this->releases->currentBySource())), 'older', 'display');
 
         $now = $this->clock->now();
 
         return new JsonResponse([
             'now' => $now->setTimezone(new \DateTimeZone('UTC'))->format('Y-m-d\TH:i:s\Z'),
             'places' => array_map(static fn (Place $place): array => ['id' => $place->id, 'name' => $place->name, 'parent' => $place->parent?->id], $places),
-            'displays' => array_map(static fn (SurveyedDisplay $display): array => self::display($display, $players[$display->id] ?? [], $revisions, (int) $now->format('Uv')), $displays),
+            'displays' => array_map(static fn (SurveyedDisplay $display): array => self::display($display, $players[$display->id] ?? [], $older[$display->id] ?? false, (int) $now->format('Uv')), $displays),
         ]);
     }
 
     /**
      * @param list<Player> $players
-     * @param array<string, int> $revisions of the saved designs
+     * @param bool $older whether its release is not what is saved by now
      * @return array<string, mixed>
      */
-    private static function display(SurveyedDisplay $surveyed, array $players, array $revisions, int $now): array
+    private static function display(SurveyedDisplay $surveyed, array $players, bool $older, int $now): array
     {
         $display = $surveyed->display();
         $raster = $display->raster();
@@ -68,7 +66,7 @@ final readonly class EstateController
             'px_per_mm' => $display->pxPerMm(),
             'viewing' => ['nearest_mm' => $display->viewing->nearestMm, 'farthest_mm' => $display->viewing->farthestMm],
             'release' => $current?->toArray(),
-            'saved_not_handed_over' => $current !== null && $current->sourceRevision !== null && ($revisions[$current->sourceId] ?? 0) > $current->sourceRevision,
+            'saved_not_handed_over' => $older,
             'standing' => self::standing($together, $current?->number, null),
             'players' => array_map(
                 static fn (Player $player, Standing $standing): array => $player->toArray() + ['standing' => self::standing($standing, $current?->number, $player->trouble)],

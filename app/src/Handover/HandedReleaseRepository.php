@@ -16,21 +16,27 @@ final class HandedReleaseRepository extends ServiceEntityRepository
         parent::__construct($registry, HandedRelease::class);
     }
 
-    /** @return array<string, list<array{display: string, display_name: string, number: int, revision: ?int}>> what stands on which displays, by the id of its source */
+    /**
+     * What stands on which displays, by the id of its source; `older` where the source says something else by now.
+     *
+     * @return array<string, list<array{display: string, display_name: string, number: int, revision: ?int, older: bool}>>
+     */
     public function currentBySource(): array
     {
-        $rows = $this->getEntityManager()->createQuery(
-            'SELECT d.id AS display, d.document AS document, r.number AS number, r.sourceRevision AS revision, r.sourceId AS source
-             FROM ' . SurveyedDisplay::class . ' d JOIN d.current r ORDER BY d.position, d.id',
-        )->getArrayResult();
+        $rows = $this->getEntityManager()->getConnection()->fetchAllAssociative(
+            "SELECT s.id AS display, COALESCE(JSON_VALUE(s.document, '$.name'), s.id) AS display_name, r.number, r.source_revision, r.source_id,
+                d.revision > r.source_revision AND d.document <> r.document AS older
+             FROM surveyed_display s JOIN handed_release r ON r.id = s.current_id LEFT JOIN design d ON d.id = r.source_id ORDER BY s.position, s.id",
+        );
         $bySource = [];
         foreach ($rows as $row) {
-            /** @var array{display: string, document: array<string, mixed>, number: int, revision: ?int, source: string} $row */
-            $bySource[$row['source']][] = [
+            /** @var array{display: string, display_name: string, number: int, source_revision: ?int, source_id: string, older: ?int} $row */
+            $bySource[$row['source_id']][] = [
                 'display' => $row['display'],
-                'display_name' => is_string($row['document']['name'] ?? null) ? $row['document']['name'] : $row['display'],
+                'display_name' => $row['display_name'],
                 'number' => $row['number'],
-                'revision' => $row['revision'],
+                'revision' => $row['source_revision'],
+                'older' => $row['older'] === 1,
             ];
         }
 

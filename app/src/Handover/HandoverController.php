@@ -34,6 +34,16 @@ final readonly class HandoverController
         )]);
     }
 
+    /** The very bytes that would be handed over to one display, so that they can be looked at; nothing is done. */
+    #[Route('/api/handover/release', methods: ['POST'])]
+    public function release(Request $request): JsonResponse
+    {
+        $body = Body::of($request)->object('source', 'displays');
+        $source = $this->handover->source($body->field('source'));
+
+        return new JsonResponse($this->handover->offer($source, $this->displays($body)[0])->release->json(), json: true);
+    }
+
     /** Hands over to all displays named, or to none. */
     #[Route('/api/handover', methods: ['POST'])]
     public function handOver(Request $request): JsonResponse

@@ -58,11 +58,27 @@ final class EstateTest extends ApiTestCase
         $this->ask('POST', '/api/handover', ['source' => ['kind' => 'layout', 'id' => $layout['id']], 'displays' => ['wide']]);
         [$listed] = $this->ask('GET', '/api/layouts')[1]['layouts'];
 
-        self::assertSame([['display' => 'wide', 'display_name' => 'Wide', 'number' => 1, 'revision' => 1]], $listed['handed_over']);
+        self::assertSame([['display' => 'wide', 'display_name' => 'Wide', 'number' => 1, 'revision' => 1, 'older' => false]], $listed['handed_over']);
         self::assertEquals(array_diff_key($layout, ['document' => 1]), array_diff_key($listed, ['handed_over' => 1]), 'the list tells what the layout itself tells');
         [$status, $answer] = $this->ask('DELETE', "/api/layouts/{$layout['id']}");
         self::assertSame([409, 'design.shown'], [$status, $answer['error']['code']]);
         self::assertStringContainsString('is shown on Wide', $answer['error']['message']);
+    }
+
+    public function testAChangeThatIsTakenBackLeavesNothingToHandOver(): void
+    {
+        $this->signIn();
+        $layout = $this->made($this->whole($this->media()));
+        $this->ask('POST', '/api/handover', ['source' => ['kind' => 'layout', 'id' => $layout['id']], 'displays' => ['wide']]);
+        $older = fn (): array => [
+            $this->ask('GET', '/api/estate')[1]['displays'][0]['saved_not_handed_over'],
+            $this->ask('GET', '/api/layouts')[1]['layouts'][0]['handed_over'][0]['older'],
+        ];
+        self::assertSame([false, false], $older());
+        $this->ask('PUT', "/api/layouts/{$layout['id']}", ['base' => 1, 'document' => ['name' => 'Noon'] + $layout['document']]);
+        self::assertSame([true, true], $older());
+        $this->ask('PUT', "/api/layouts/{$layout['id']}", ['base' => 2, 'document' => $layout['document']]);
+        self::assertSame([false, false], $older(), 'revision 3 says what revision 1 said');
     }
 
     public function testWhatIsShownAndItsTimelineCanBeAskedForAnyDraft(): void

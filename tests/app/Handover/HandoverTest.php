@@ -19,6 +19,8 @@ final class HandoverTest extends ApiTestCase
         $player = $this->player('wide');
         $layout = $this->made($this->whole($this->media()));
         $source = ['kind' => 'layout', 'id' => $layout['id'], 'revision' => 1];
+        $this->ask('POST', '/api/handover/release', ['source' => $source, 'displays' => ['wide']]);
+        $looked = (string) $this->client->getResponse()->getContent();
         [$status, $answer] = $this->ask('POST', '/api/handover', ['source' => $source, 'displays' => ['wide']]);
 
         self::assertSame(201, $status, (string) json_encode($answer));
@@ -28,6 +30,7 @@ final class HandoverTest extends ApiTestCase
         self::assertSame($release['sha256'], $pointer['release']['sha256']);
         $bytes = $this->published()->read(ltrim($pointer['release']['url'], '/'));
         self::assertSame($release['sha256'], hash('sha256', $bytes));
+        self::assertSame($bytes, $looked, 'what was looked at is what is handed over, byte for byte');
         $file = json_decode($bytes, true)['media'][0];
         self::assertSame($file['sha256'], hash('sha256', $this->published()->read(ltrim($file['url'], '/'))));
 

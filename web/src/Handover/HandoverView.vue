@@ -2,7 +2,6 @@
 import { useQuery, useQueryClient } from '@tanstack/vue-query'
 import { computed, onBeforeUnmount, ref, watch, watchEffect } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
-import DisplayPicture from '../Estate/DisplayPicture.vue'
 import { type DisplayState, type ReleaseState, useEstate } from '../Estate/estate'
 import { useDesigns } from '../Layout/designs'
 import { useMedia } from '../Media/media'
@@ -13,6 +12,7 @@ import LevelMark from '../ui/LevelMark.vue'
 import ListEnd from '../ui/ListEnd.vue'
 import { useSecond } from '../ui/second'
 import { type Finding, useShelf } from '../ui/shelf'
+import OfferPictures from './OfferPictures.vue'
 
 type Kind = 'layout' | 'playlist' | 'media'
 interface Offer {
@@ -92,9 +92,14 @@ const request = computed(() => ({
   source: { kind: kind.value, id: id.value, ...(revision.value ? { revision: revision.value } : {}) },
   displays: [...chosen.value],
 }))
+// The revision that is looked at is the newest: a list that is just asked for again may know a newer one.
+const looking = ref(true)
+watchEffect(() => {
+  if (!layouts.query.isFetching.value && !playlists.query.isFetching.value) looking.value = false
+})
 const preview = useQuery({
   queryKey: computed(() => ['preview', request.value]),
-  enabled: computed(() => id.value !== '' && chosen.value.size > 0 && (kind.value === 'media' || revision.value !== undefined)),
+  enabled: computed(() => id.value !== '' && chosen.value.size > 0 && (kind.value === 'media' || (revision.value !== undefined && !looking.value))),
   staleTime: 0,
   retry: false,
   queryFn: () => api.post<{ offers: Offer[] }>('handover/preview', request.value),
@@ -225,15 +230,14 @@ onBeforeUnmount(() => shelf.clear())
         <p v-if="preview.error.value && preview.isEnabled.value" class="said-error" role="alert">
           {{ preview.error.value.message }}
         </p>
-        <div v-if="!preview.isEnabled.value" class="empty">
+        <p v-if="looking && id && chosen.size && offers.length === 0" class="empty">Looking at each display.</p>
+        <div v-else-if="!preview.isEnabled.value" class="empty">
           <h2>Choose what, and where</h2>
           <p>For each display you see here how it fits, what would change, and what the checks find. Nothing is handed over before you press.</p>
         </div>
         <p v-else-if="preview.isFetching.value && offers.length === 0" class="empty">Looking at each display.</p>
         <article v-for="o in shownOffers" :key="o.display" :class="{ stopped: o.stops }">
-          <div class="mini" :class="stateOf(o.display)?.orientation">
-            <DisplayPicture v-if="stateOf(o.display)" :display="stateOf(o.display)!" :at="at" />
-          </div>
+          <OfferPictures v-if="stateOf(o.display)" :display="stateOf(o.display)!" :source="request.source" :unchanged="o.unchanged" :at="at" />
           <div>
             <h3>
               {{ nameOf(o.display) }}
@@ -243,14 +247,14 @@ onBeforeUnmount(() => shelf.clear())
               <b :class="o.match.verdict === 'crossed' ? 'said-error' : ''">{{ verdictWords(o) }}</b> ·
               {{ o.new_bytes ? `${bytes(o.new_bytes)} to fetch` : 'nothing to fetch' }}
             </p>
+            <ul class="found">
+              <li v-for="(f, i) in o.findings" :key="i"><LevelMark :level="f.level" /> {{ f.message }}</li>
+            </ul>
             <ul v-if="!o.unchanged" class="changes">
               <li v-for="(c, i) in o.changes.slice(0, 12)" :key="i">{{ c }}</li>
               <li v-if="o.changes.length > 12">and {{ o.changes.length - 12 }} more</li>
             </ul>
             <p v-else class="soft small m-0">It plays exactly this already.</p>
-            <ul class="found">
-              <li v-for="(f, i) in o.findings" :key="i"><LevelMark :level="f.level" /> {{ f.message }}</li>
-            </ul>
           </div>
         </article>
         <div ref="offersEnd"><ListEnd :left="offersLeft" /></div>
@@ -291,17 +295,13 @@ fieldset :deep(.form-check-input) {
 }
 article {
   display: grid;
-  grid-template-columns: 150px 1fr;
+  grid-template-columns: 320px 1fr;
   gap: 18px;
   padding: 12px 0;
   border-bottom: 1px solid var(--rule);
 }
 article.stopped h3 {
   color: var(--stop);
-}
-.mini.portrait :deep(> *) {
-  width: 74px !important;
-  margin-left: auto;
 }
 h3 {
   font-size: 0.9375rem;

@@ -12,7 +12,7 @@ defineEmits<{ remove: []; copy: [] }>()
 const card = useTemplateRef('card')
 const seen = useElementVisibility(card, { once: true })
 const picture = usePicture(props.plural, () => props.design)
-const older = computed(() => props.design.handed_over.filter((h) => h.revision !== null && h.revision < props.design.revision))
+const older = computed(() => props.design.handed_over.filter((h) => h.older))
 const shownOn = computed(() => props.design.handed_over.map((h) => h.display_name))
 </script>
 

@@ -1,5 +1,6 @@
 <script setup lang="ts" generic="D extends { name: string }">
 import { useEventListener } from '@vueuse/core'
+import { useRouter } from 'vue-router'
 import { offerActions } from '../ui/actions'
 import TypedLine from '../ui/TypedLine.vue'
 import SaveNote from './SaveNote.vue'
@@ -8,13 +9,20 @@ import type { DesignWork } from './work'
 
 /** The head of a design that is being worked on: its name, what is saved, undo, redo, handover; and what went wrong. */
 const props = defineProps<{ work: DesignWork<D>; noun: 'layout' | 'playlist'; handover: string }>()
+const router = useRouter()
 const rename = (name: string) => props.work.document.value && props.work.change({ ...props.work.document.value, name })
 
 offerActions(() => [
   ...(props.work.canUndo.value ? [{ kind: 'action', name: 'Undo', more: 'Ctrl + Z', act: props.work.undo }] : []),
   ...(props.work.canRedo.value ? [{ kind: 'action', name: 'Redo', more: 'Ctrl + Shift + Z', act: props.work.redo }] : []),
-  { kind: 'action', name: `Hand over this ${props.noun}`, to: props.handover },
+  { kind: 'action', name: `Hand over this ${props.noun}`, act: () => void handOver() },
 ])
+/** What is handed over is what is saved: the last change is saved first. */
+async function handOver() {
+  await props.work.save()
+  await router.push(props.handover)
+}
+
 useEventListener('keydown', (e: KeyboardEvent) => {
   if (!(e.ctrlKey || e.metaKey) || (e.target as HTMLElement).closest('input, textarea, select, [contenteditable], .modal')) return
   const act = { z: e.shiftKey ? props.work.redo : props.work.undo, y: props.work.redo, s: () => void props.work.save() }[e.key.toLowerCase()]
@@ -38,7 +46,7 @@ useEventListener('keydown', (e: KeyboardEvent) => {
       <BButton variant="outline-dark" :disabled="!work.canUndo.value" title="Ctrl + Z" @click="work.undo">Undo</BButton>
       <BButton variant="outline-dark" :disabled="!work.canRedo.value" title="Ctrl + Shift + Z" @click="work.redo">Redo</BButton>
       <slot name="actions"></slot>
-      <RouterLink class="btn btn-primary" :to="handover">Hand over…</RouterLink>
+      <RouterLink class="btn btn-primary" :to="handover" @click.prevent.capture="handOver">Hand over…</RouterLink>
     </div>
   </div>
   <StaleNote

@@ -105,6 +105,7 @@ async function make() {
   margin: 8px 0 2px;
 }
 .raster {
+  margin-top: 12px;
   display: flex;
   align-items: center;
   gap: 8px;

@@ -72,7 +72,7 @@ export interface DesignSummary {
   canvas: { width: number; height: number } | null
   saved_at: string
   saved_by: string | null
-  handed_over: { display: string; display_name: string; number: number; revision: number | null }[]
+  handed_over: { display: string; display_name: string; number: number; revision: number | null; older: boolean }[]
 }
 
 export type Saved<D> = Omit<DesignSummary, 'handed_over'> & { document: D }
@@ -110,8 +110,7 @@ export interface Analysis {
 export type Plural = 'layouts' | 'playlists'
 
 /** Whether what is saved is shown nowhere, or somewhere not as it is saved now. */
-export const toHandOver = (d: DesignSummary): boolean =>
-  d.handed_over.length === 0 || d.handed_over.some((h) => h.revision !== null && h.revision < d.revision)
+export const toHandOver = (d: DesignSummary): boolean => d.handed_over.length === 0 || d.handed_over.some((h) => h.older)
 
 export const useDesigns = <K extends Plural>(plural: K) => {
   const query = useQuery({ queryKey: [plural], queryFn: () => api.get<Record<K, DesignSummary[]>>(plural) })
