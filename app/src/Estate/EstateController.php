@@ -30,13 +30,15 @@ final readonly class EstateController
             $players[$player->display->id][] = $player;
         }
         $older = array_column(array_merge(...array_values($this->releases->currentBySource())), 'older', 'display');
-
         $now = $this->clock->now();
 
         return new JsonResponse([
             'now' => $now->setTimezone(new \DateTimeZone('UTC'))->format('Y-m-d\TH:i:s\Z'),
             'places' => array_map(static fn (Place $place): array => ['id' => $place->id, 'name' => $place->name, 'parent' => $place->parent?->id], $places),
-            'displays' => array_map(static fn (SurveyedDisplay $display): array => self::display($display, $players[$display->id] ?? [], $older[$display->id] ?? false, (int) $now->format('Uv')), $displays),
+            'displays' => array_map(
+                static fn (SurveyedDisplay $d): array => self::display($d, $players[$d->id] ?? [], $older[$d->id] ?? false, (int) $now->format('Uv')),
+                $displays,
+            ),
         ]);
     }
 

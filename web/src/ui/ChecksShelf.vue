@@ -11,10 +11,10 @@ const shelf = useShelf()
 const route = useRoute()
 const router = useRouter()
 const open = ref(false)
-const { shown, left, end } = useGrowing(sorted, 80)
 const ORDER = { stop: 0, warning: 1, hint: 2 }
 const sorted = computed(() => [...shelf.findings].sort((a, b) => ORDER[a.level] - ORDER[b.level]))
 const first = computed(() => sorted.value[0] ?? null)
+const { shown, left, end } = useGrowing(sorted, 80)
 const counts = computed(() => [
   { level: 'stop' as const, n: shelf.stops, word: shelf.stops === 1 ? 'stop' : 'stops' },
   { level: 'warning' as const, n: shelf.warnings, word: shelf.warnings === 1 ? 'warning' : 'warnings' },
