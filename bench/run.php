@@ -94,12 +94,15 @@ if (is_string($base) && str_starts_with($base, 'http://127.0.0.1')) {
     };
     $players = json_decode((string) file_get_contents(dirname(__DIR__) . '/var/instances/desk/storage/players.json'), true);
     $pointer = is_array($players) && is_array($players[0]) && is_string($players[0]['secret']) ? "/pointers/{$players[0]['secret']}.json" : '/mark.svg';
-    [$ofPointer, $ofFile] = [0.0, 0.0];
-    for ($round = 0; $round < 3; $round++) {
-        $ofFile = max($ofFile, $rate('/mark.svg'));
-        $ofPointer = max($ofPointer, $rate($pointer));
+    // Side by side, round by round: what else the machine does strikes both.
+    [$rates, $shares] = [[], []];
+    for ($round = 0; $round < 9; $round++) {
+        $rates[] = $rate($pointer);
+        $shares[] = 2 * $rates[$round] / ($rate('/mark.svg') + $rate('/mark.svg'));
     }
-    say('polling a pointer file, one PHP client', sprintf('%s/s, %.0f %% of a static file', number_format($ofPointer), 100 * $ofPointer / $ofFile), 'at least 90 %');
+    sort($rates);
+    sort($shares);
+    say('polling a pointer file, one PHP client', sprintf('%s/s, %.0f %% of a static file', number_format($rates[4]), 100 * $shares[4]), 'at least 90 %');
 }
 
 if (in_array('--browser', $argv, true) && is_string($base)) {
@@ -116,7 +119,7 @@ if (in_array('--browser', $argv, true) && is_string($base)) {
     );
     $chrome->go($base . '/layouts/' . (is_string($made) ? $made : ''));
     $chrome->see('.tide .slot');
-    $frames = $chrome->driver->executeAsyncScript(<<<'JS'
+    $drag = <<<'JS'
         const done = arguments[arguments.length - 1]
         const room = document.querySelector('.room'), edge = document.querySelector('.canvas-edge').getBoundingClientRect()
         const send = (type, x, y) => room.dispatchEvent(new PointerEvent(type, { clientX: x, clientY: y, button: 0, pointerId: 1, bubbles: true }))
@@ -138,8 +141,22 @@ if (in_array('--browser', $argv, true) && is_string($base)) {
           }
         }
         requestAnimationFrame(frame)
-        JS);
-    assert(is_array($frames) && is_numeric($frames['mean']) && is_numeric($frames['p95']));
-    say('dragging a zone on a pane of 50 elements', sprintf('%.0f frames/s, p95 %.1f ms', 1000 / $frames['mean'], $frames['p95']), '60 frames a second');
+        JS;
+    $rounds = [];
+    for ($round = 0; $round < 6; $round++) {
+        $frames = $chrome->driver->executeAsyncScript($drag);
+        assert(is_array($frames) && is_numeric($frames['mean']) && is_numeric($frames['p95']));
+        $rounds[] = [1000 / $frames['mean'], (float) $frames['p95']];
+        $chrome->driver->getKeyboard()->sendKeys("\u{E009}z\u{E000}");
+    }
+    // The first drag of a page also warms it up.
+    $rounds = array_slice($rounds, 1);
+    sort($rounds);
+    say('dragging a zone on a pane of 50 elements', sprintf('%.0f frames/s (%.0f to %.0f), p95 %.1f ms', $rounds[2][0], $rounds[0][0], $rounds[4][0], $rounds[2][1]), '60 frames a second');
+    $chrome->driver->executeAsyncScript(
+        'const [id, done] = arguments; fetch("/api/session").then((r) => r.json())'
+            . '.then(({ csrf }) => fetch("/api/layouts/" + id, { method: "DELETE", headers: { "X-CSRF-Token": csrf } })).then(() => done(true))',
+        [$made],
+    );
     $chrome->close();
 }

@@ -209,7 +209,8 @@ final class ComposerHandsTest extends TestCase
             server.ms = 200
             let away = false
             server.answer = ({ body }) => (away ? 'away' : { body: { said: body.document.name } })
-            const { it } = mounted(() => useAnalysis(document, display))
+            const moving = ref(false)
+            const { it } = mounted(() => useAnalysis(document, display, moving))
             await pass(50)
             for (const name of ['b', 'c', 'd']) {
               document.value = { name }
@@ -225,6 +226,31 @@ final class ComposerHandsTest extends TestCase
             void it.ask()
             await pass(500)
             say([...seen, it.trouble.value])
+            TS));
+    }
+
+    public function testWhileAHandMovesThingsOnlyWhatChangesIsAskedFor(): void
+    {
+        self::assertSame([[[false, 'a'], [true, 'b'], [false, 'b']], ['b', 'sheet of a', 'same'], ['b', 'sheet of b']], self::play(<<<'TS'
+            const { useAnalysis } = await import('@/Layout/composer/analysis')
+            const document = ref<any>({ name: 'a' })
+            const moving = ref(false)
+            server.answer = ({ body: { document, light } }) => ({ body: { findings: document.name, ...(light ? {} : { run_sheet: `sheet of ${document.name}`, media: { of: document.name } }) } })
+            const { it } = mounted(() => useAnalysis(document, ref(null), moving))
+            await pass(50)
+            const media = (it.analysis.value as any).media
+            moving.value = true
+            document.value = { name: 'b' }
+            await pass(50)
+            const during: any = it.analysis.value
+            moving.value = false
+            await pass(200)
+            const after: any = it.analysis.value
+            say([
+              server.calls.map((c) => [c.body.light === true, c.body.document.name]),
+              [during.findings, during.run_sheet, during.media === media ? 'same' : 'new'],
+              [after.findings, after.run_sheet],
+            ])
             TS));
     }
 

@@ -30,20 +30,27 @@ final readonly class AnalysisController
     ) {
     }
 
+    /** With `"light": true` without timing and pictures, for a hand that moves things about: neither changes by that. */
     #[Route('/api/analysis', methods: ['POST'])]
     public function analyse(Request $request): JsonResponse
     {
-        $body = Body::of($request)->object('document', 'display');
+        $body = Body::of($request)->object('document', 'display', 'light');
         $layout = $this->layout($body->field('document'));
         $display = $body->has('display') && $body->field('display')->value !== null ? $this->display($body->field('display')->id())->display() : null;
 
         $match = $display === null ? null : Matching::of($layout->canvas, $display->raster());
 
-        return new JsonResponse(Checks::run($layout, $display)->toArray() + [
+        $said = Checks::run($layout, $display)->toArray() + [
             'match' => $match?->toArray(),
             'mm_per_px' => $display === null ? null : $match?->mmPerCanvasPx($display->pxPerMm()),
             'sums' => array_map(static fn (Sum $sum): array => $sum->toArray(), Sums::of($layout)),
             'shares' => (object) $layout->shares(),
+        ];
+        if ($body->optional('light')?->bool() === true) {
+            return new JsonResponse($said);
+        }
+
+        return new JsonResponse($said + [
             'loops' => (object) array_map(static fn ($loop): ?int => $loop->periodMs, $layout->loops),
             'meets_every_ms' => $layout->meetsEveryMs(),
         ] + $this->pictures->of($layout));

@@ -86,6 +86,16 @@ final class DesignTest extends ApiTestCase
         self::assertSame([0.56, 0.24], [round($analysis['shares']['main'], 4), round($analysis['shares']['side'], 4)]);
     }
 
+    public function testALightAnalysisLeavesOutWhatMovingDoesNotChange(): void
+    {
+        $whole = $this->ask('POST', '/api/analysis', ['document' => Make::harbour(), 'display' => 'wide'])[1];
+        $light = $this->ask('POST', '/api/analysis', ['document' => Make::harbour(), 'display' => 'wide', 'light' => true])[1];
+
+        self::assertSame(['loops', 'meets_every_ms', 'run_sheet', 'media'], array_keys(array_diff_key($whole, $light)));
+        self::assertEquals(array_intersect_key($whole, $light), $light);
+        self::assertSame(422, $this->ask('POST', '/api/analysis', ['document' => Make::harbour(), 'light' => 'yes'])[0]);
+    }
+
     public function testADesignIsMadeForADisplayThatIsThere(): void
     {
         $document = array_diff_key(Make::harbour(), ['format' => 1, 'id' => 1, 'name' => 1]);

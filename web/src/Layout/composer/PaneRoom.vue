@@ -72,7 +72,7 @@ function follow() {
       stage?.override(e.id, e.rect)
   }
 }
-watch(() => props.analysis, show)
+watch(() => props.analysis?.run_sheet, show)
 watch(() => [at.value, running.value, scale.value, left.value, top.value], draw)
 watch(composer.elements, follow)
 
@@ -84,6 +84,7 @@ type Gesture =
   | { kind: 'drawing'; x: number; y: number }
   | { kind: 'marquee'; x: number; y: number; before: Set<string> }
 const gesture = shallowRef<Gesture | null>(null)
+watch(gesture, (g) => (composer.moving.value = g?.kind === 'moving' || g?.kind === 'sizing'))
 const box = shallowRef<Rect | null>(null)
 const guides = shallowRef<{ x: number[]; y: number[] }>({ x: [], y: [] })
 let gestures = 0

@@ -41,11 +41,17 @@ const ticks = computed(() => {
   return list
 })
 const nameOf = (zone: string) => props.elements.find((e) => e.id === zone)?.name ?? zone
+// As text first: while something is moved about, names stay as they are, and no lane is drawn anew.
+const namesText = computed(() =>
+  JSON.stringify(
+    Object.fromEntries(props.elements.map((e) => [e.id, itemsOf(e).map((i) => (i.media?.name ?? i.layout?.ref ?? '').replace(/\.\w+$/, ''))])),
+  ),
+)
+const namesOf = computed(() => JSON.parse(namesText.value) as Record<string, string[]>)
 const rows = computed(() =>
   props.analysis.run_sheet.layers.filter(isZone).map((zone) => {
-    const items = itemsOf(props.elements.find((e) => e.id === zone.zone))
+    const names = namesOf.value[zone.zone] ?? []
     const loop = zone.segments.length === 0 ? 'nothing to play' : zone.period_ms === null ? 'without end' : seconds(zone.period_ms)
-    const names = items.map((i) => (i.media?.name ?? i.layout?.ref ?? '').replace(/\.\w+$/, ''))
     return {
       id: zone.zone,
       // What a lane shows; as long as it stays the same the lane is not drawn anew, though the hand moves at every frame.

@@ -9,6 +9,8 @@ export interface Composer {
   document: Ref<LayoutDocument>
   chosen: Ref<Set<string>>
   tool: Ref<Tool>
+  /** Whether a hand is moving or sizing something. */
+  moving: Ref<boolean>
   elements: ComputedRef<Element[]>
   only: ComputedRef<Element | null>
   choose(ids: Iterable<string>): void
@@ -38,6 +40,7 @@ const CLIPBOARD = 'upper-pane:clipboard'
 export function makeComposer(document: Ref<LayoutDocument>, change: (next: LayoutDocument, gesture?: string) => void): Composer {
   const chosen = shallowRef(new Set<string>())
   const tool = ref<Tool>('choose')
+  const moving = ref(false)
   const elements = computed(() => document.value?.elements ?? [])
   let pasted = 0
 
@@ -69,6 +72,7 @@ export function makeComposer(document: Ref<LayoutDocument>, change: (next: Layou
     document,
     chosen,
     tool,
+    moving,
     elements,
     only: computed(() => (chosen.value.size === 1 ? (elements.value.find((e) => chosen.value.has(e.id)) ?? null) : null)),
     choose,
