@@ -201,7 +201,7 @@ function film(string $name, string $still, string $moving, string $front, string
     run([
         'ffmpeg', '-v', 'error', '-y', '-loop', '1', '-framerate', '25', '-i', "$folder/still.png", '-i', "$folder/moving.png", '-i', "$folder/front.png",
         '-filter_complex', "[0][1]overlay=x='$x':y='$y'[a];[a][2]overlay=0:0,format=yuv420p", '-t', (string) $seconds,
-        '-c:v', 'libx264', '-preset', 'slow', '-crf', '23', '-movflags', '+faststart', __DIR__ . "/media/$name",
+        '-c:v', 'libx264', '-preset', 'slow', '-crf', '23', '-g', '25', '-movflags', '+faststart', __DIR__ . "/media/$name",
     ]);
 }
 

@@ -146,6 +146,19 @@ final class StageTest extends TestCase
             TS));
     }
 
+    public function testAFilmShowsItsSmallPictureUntilItsFrameIsThere(): void
+    {
+        self::assertSame(['0 0 / 100% 100% url("/files/quay-small.png")', null, null], self::play(<<<'TS'
+            stage.show(sheet({ part: film }), () => ({ url: '/files/quay.mp4', type: 'video/mp4', thumbnail: '/files/quay-small.png' }))
+            stage.draw(0, false)
+            const small = clips()[0].children[0].style.background
+            const player = new Stage(host as any, (id) => addresses[id] ?? null)
+            player.show(sheet({ part: film }, { part: picture }))
+            player.draw(0, true)
+            say([small, ...(host as any).children[1].children.map((c: any) => c.children[0].style.background ?? null)])
+            TS));
+    }
+
     public function testOneMediaInTwoPlacesIsDrawnTwice(): void
     {
         self::assertSame([2, 0, 0], self::play(<<<'TS'

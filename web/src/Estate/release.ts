@@ -1,5 +1,6 @@
 import { useQuery } from '@tanstack/vue-query'
 import { type MaybeRefOrGetter, computed, toValue } from 'vue'
+import { useMedia } from '../Media/media'
 import { loadFaces } from '../pane/faces'
 import type { Box, RunSheet } from '../pane/sheet'
 import type { Face } from '../pane/faces'
@@ -10,6 +11,15 @@ export interface ReleaseFile {
   match: { target: Box }
   media: { id: string; name: string; url: string; type: string; sha256: string; bytes: number }[]
   faces: (Face & { sha256: string; bytes: number })[]
+}
+
+/** Where the files of a release lie, with the small pictures of those media that are still there. */
+export function useAddresses(file: MaybeRefOrGetter<ReleaseFile | undefined>) {
+  const { ready } = useMedia()
+  const thumbnails = computed(() => new Map(ready.value.map((m) => [m.id, m.thumbnail])))
+  return computed(() =>
+    Object.fromEntries((toValue(file)?.media ?? []).map((m) => [m.id, { url: m.url, type: m.type, thumbnail: thumbnails.value.get(m.id) ?? null }])),
+  )
 }
 
 /** The published bytes of a release, as a player reads them; they never change. */
@@ -26,6 +36,7 @@ export function useRelease(release: MaybeRefOrGetter<ReleaseState | null>) {
       return file
     },
   })
-  const media = computed(() => Object.fromEntries((query.data.value?.media ?? []).map((m) => [m.id, { url: m.url, type: m.type }])))
+  const media = useAddresses(() => query.data.value)
+
   return { file: query.data, media, error: query.error }
 }

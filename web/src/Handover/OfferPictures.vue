@@ -4,7 +4,7 @@ import { useElementVisibility } from '@vueuse/core'
 import { computed, useTemplateRef } from 'vue'
 import DisplayPicture from '../Estate/DisplayPicture.vue'
 import type { DisplayState } from '../Estate/estate'
-import type { ReleaseFile } from '../Estate/release'
+import { type ReleaseFile, useAddresses } from '../Estate/release'
 import PictureNow from '../pane/PictureNow.vue'
 import { api } from '../ui/api'
 
@@ -18,7 +18,7 @@ const then = useQuery({
   retry: false,
   queryFn: () => api.post<ReleaseFile>('handover/release', { source: props.source, displays: [props.display.id] }),
 })
-const media = computed(() => Object.fromEntries((then.data.value?.media ?? []).map((m) => [m.id, m])))
+const media = useAddresses(() => then.data.value)
 </script>
 
 <template>

@@ -25,7 +25,7 @@ const addressOf = (id: string) => {
   const media = props.media[id]
   if (!media) return null
   const full = media.type.startsWith('video/') || width.value > THUMBNAIL_PX || !media.thumbnail
-  return { url: full ? media.url : media.thumbnail!, type: media.type }
+  return { url: full ? media.url : media.thumbnail!, type: media.type, thumbnail: media.thumbnail }
 }
 
 function draw() {

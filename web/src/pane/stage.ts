@@ -1,7 +1,7 @@
 import { type Box, type Due, type Part, type RunSheet, dueAt } from './sheet'
 
-/** Where the file of a media id lies; null where there is none. */
-export type AddressOf = (mediaId: string) => { url: string; type: string } | null
+/** Where the file of a media id lies, and a small picture of a film until its frame is there; null where there is none. */
+export type AddressOf = (mediaId: string) => { url: string; type: string; thumbnail?: string | null } | null
 
 interface Drawn {
   clip: HTMLElement
@@ -115,7 +115,8 @@ export class Stage {
   }
 
   private make(key: string, part: Part): Drawn {
-    const source = part.media?.id ? (this.addressOf(part.media.id)?.url ?? '') : ''
+    const address = part.media?.id ? this.addressOf(part.media.id) : null
+    const source = address?.url ?? ''
     let one = this.drawn.get(key)
     if (one && one.source !== source) {
       this.forget(key, one)
@@ -127,6 +128,8 @@ export class Stage {
       clip.dataset.element = part.element
       if (part.item) clip.dataset.item = part.item
       const content = contentOf(part, source)
+      // Shows through until the film has decoded its frame, which takes as long as the film's key frames are apart.
+      if (part.media?.length_ms !== undefined && address?.thumbnail) content.style.background = `0 0 / 100% 100% url("${address.thumbnail}")`
       clip.append(content)
       this.canvas.append(clip)
       one = { clip, content, part: undefined as unknown as Part, source }
