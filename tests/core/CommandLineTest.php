@@ -46,6 +46,35 @@ final class CommandLineTest extends TestCase
         self::assertSame(25_000, $timeline['meets_every_ms']);
     }
 
+    public function testTimingGivesTheFiguresOfTheContract(): void
+    {
+        [$code, $out] = $this->called('timing --width 3840 --height 2160 --refresh 60');
+
+        self::assertSame(0, $code);
+        self::assertSame(
+            ['pixel_clock_khz' => 712_750, 'h_total' => 5312, 'v_total' => 2237, 'h_front' => 312, 'h_sync' => 424, 'h_back' => 736, 'v_front' => 3, 'v_sync' => 5, 'v_back' => 69],
+            array_slice($out, 0, 9),
+            'as `edid-decode --cvt w=3840,h=2160,fps=60` prints it',
+        );
+        self::assertSame(59.98, round($out['refresh_hz'], 2));
+        self::assertSame(138_500, $this->called('timing --width 1920 --height 1080 --refresh 60 --blanking reduced')[1]['pixel_clock_khz']);
+        foreach (['--width 63', '--width 19.5', '--width 20000', '--height -4', '--refresh 9', '--refresh 1e2', '--blanking wide'] as $wrong) {
+            self::assertSame([2, 'arguments.wrong', ''], $this->refusal("timing --width 1920 --height 1080 --refresh 60 $wrong", null), $wrong);
+        }
+        self::assertSame([2, 'arguments.wrong', ''], $this->refusal('timing --width 1920 --height 1080', null));
+    }
+
+    public function testAnEdidIsReadFromItsBytes(): void
+    {
+        $file = (string) tempnam(sys_get_temp_dir(), 'edid');
+        file_put_contents($file, MakeEdid::of([MakeEdid::fullHd(), MakeEdid::name('Quay 43')]));
+        [$code, $out] = $this->called("edid $file");
+        self::assertSame([0, 'Quay 43', ['width' => 1920, 'height' => 1080]], [$code, $out['name'], $out['native']]);
+        file_put_contents($file, 'no EDID');
+        self::assertSame([2, 'edid.length', ''], $this->refusal("edid $file", null));
+        unlink($file);
+    }
+
     public function testRefsAreGivenBesideTheLayout(): void
     {
         $list = $this->file(['format' => 'upper-pane/playlist@1', 'id' => 'offers', 'name' => 'Offers', 'items' => [Make::picture()]]);

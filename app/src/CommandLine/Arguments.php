@@ -82,6 +82,18 @@ final readonly class Arguments
         return Size::px((int) $m[1], (int) $m[2]);
     }
 
+    /** @throws DocumentRefused unless a figure from $least to $most; whole where both are */
+    public function figure(string $name, int|float $least, int|float $most, string $unit): float
+    {
+        $text = $this->required($name);
+        $pattern = is_int($least) && is_int($most) ? '/^\d{1,9}$/D' : '/^\d{1,9}(?:\.\d{1,9})?$/D';
+        if (preg_match($pattern, $text) !== 1 || (float) $text < $least || (float) $text > $most) {
+            throw self::wrong(sprintf('--%s is "%s"; %s to %s %s are right.', $name, $text, $least, $most, $unit));
+        }
+
+        return (float) $text;
+    }
+
     /** @throws DocumentRefused */
     public function instant(string $name): Instant
     {

@@ -4,11 +4,15 @@ declare(strict_types=1);
 
 namespace UpperPane\App\CommandLine;
 
+use UpperPane\Core\Display\Blanking;
 use UpperPane\Core\Display\Display;
+use UpperPane\Core\Display\Edid;
+use UpperPane\Core\Display\Timing;
 use UpperPane\Core\Document\DocumentRefused;
 use UpperPane\Core\Document\Node;
 use UpperPane\Core\Geometry\Fit;
 use UpperPane\Core\Geometry\FitMode;
+use UpperPane\Core\Geometry\Size;
 use UpperPane\Core\Layout\Checks;
 use UpperPane\Core\Layout\Layout;
 use UpperPane\Core\Layout\Library;
@@ -28,8 +32,10 @@ final class UpperPane
           check LAYOUT [--display DISPLAY]
           shown LAYOUT --at 2026-06-01T10:00:12Z [--anchor INSTANT]
           timeline LAYOUT --from INSTANT --to INSTANT [--anchor INSTANT]
+          edid FILE
+          timing --width 1920 --height 1080 --refresh 60 [--blanking normal|reduced|reduced2]
 
-        LAYOUT and DISPLAY are JSON files (docs/formats); - is standard input.
+        LAYOUT and DISPLAY are JSON files (docs/formats), an EDID is its bytes; - is standard input.
         --with FILE (repeatable) gives the layouts and playlists that refs mean.
 
         TEXT;
@@ -59,7 +65,9 @@ final class UpperPane
                 'check' => $this->check($words),
                 'shown' => [$this->shown($words), 0],
                 'timeline' => [$this->timeline($words), 0],
-                default => throw Arguments::wrong(sprintf('%s is no verb; fit, match, check, shown and timeline are.', $verb === null ? 'Nothing' : "\"$verb\"")),
+                'edid' => [Edid::fromBytes($this->bytes(Arguments::of($words, ['FILE'], [])->value(0)))->toArray(), 0],
+                'timing' => [$this->timing($words), 0],
+                default => throw Arguments::wrong(sprintf('%s is no verb; fit, match, check, shown, timeline, edid and timing are.', $verb === null ? 'Nothing' : "\"$verb\"")),
             };
             fwrite($this->out, self::json($result));
 
@@ -139,6 +147,23 @@ final class UpperPane
         return Timeline::of($this->layout($arguments), $from, $to, $this->anchorMs($arguments));
     }
 
+    /**
+     * @param list<string> $words
+     * @return array<string, int|float>
+     */
+    private function timing(array $words): array
+    {
+        $arguments = Arguments::of($words, [], ['width', 'height', 'refresh', 'blanking']);
+        $blanking = Blanking::tryFrom($arguments->optional('blanking') ?? 'normal')
+            ?? throw Arguments::wrong('--blanking is one of normal, reduced, reduced2.');
+        $raster = Size::px(
+            (int) $arguments->figure('width', Timing::LEAST_SIDE, Timing::LONGEST_SIDE, 'px'),
+            (int) $arguments->figure('height', Timing::LEAST_SIDE, Timing::LONGEST_SIDE, 'px'),
+        );
+
+        return Timing::cvt($raster, $arguments->figure('refresh', Timing::LEAST_HZ, Timing::MOST_HZ, 'Hz'), $blanking)->toArray();
+    }
+
     private function anchorMs(Arguments $arguments): int
     {
         $anchor = $arguments->optional('anchor');
@@ -164,13 +189,17 @@ final class UpperPane
      */
     private function read(string $file): array
     {
-        $json = $file === '-' ? stream_get_contents($this->in) : (is_file($file) ? file_get_contents($file) : false);
-        if ($json === false) {
-            throw DocumentRefused::because('file.missing', sprintf('The file "%s" cannot be read.', $file), '');
-        }
-        $node = Node::fromJson($json);
+        $node = Node::fromJson($this->bytes($file));
 
         return is_array($node->value) ? $node->value : throw $node->refused('type.wrong', 'is no JSON object.');
+    }
+
+    /** @throws DocumentRefused */
+    private function bytes(string $file): string
+    {
+        $bytes = $file === '-' ? stream_get_contents($this->in) : (is_file($file) ? file_get_contents($file) : false);
+
+        return $bytes !== false ? $bytes : throw DocumentRefused::because('file.missing', sprintf('The file "%s" cannot be read.', $file), '');
     }
 
     private static function json(mixed $value): string

@@ -1,0 +1,48 @@
+<?php
+
+declare(strict_types=1);
+
+namespace UpperPane\Tests\Reference;
+
+use PHPUnit\Framework\TestCase;
+use UpperPane\Core\Display\Blanking;
+use UpperPane\Core\Display\Timing;
+use UpperPane\Core\Geometry\Size;
+use UpperPane\Tests\Core\Make;
+
+/** Timings against `edid-decode --cvt` (Debian's package), every field. */
+final class TimingReferenceTest extends TestCase
+{
+    private const RASTERS = [
+        [640, 480], [800, 600], [853, 480], [1024, 768], [1080, 1920], [1200, 1920], [1280, 720], [1280, 768], [1280, 1024], [1360, 768], [1366, 768], [1440, 900],
+        [1600, 1200], [1680, 1050], [1920, 540], [1920, 1080], [1920, 1200], [2160, 3840], [2560, 1080], [2560, 1440], [3440, 1440], [3840, 1080], [3840, 2160], [5120, 1440],
+    ];
+
+    public function testEveryFieldIsAsEdidDecodeCalculatesIt(): void
+    {
+        $cases = [];
+        foreach (self::RASTERS as [$width, $height]) {
+            foreach ([24, 30, 50, 59.94, 60, 75, 120] as $hz) {
+                $cases[] = [$width, $height, $hz];
+            }
+        }
+        $random = Make::random(11);
+        for ($i = 0; $i < 60; $i++) {
+            $cases[] = [$random->getInt(100, 8000), $random->getInt(100, 4400), $random->getInt(20, 150)];
+        }
+        foreach ($cases as [$width, $height, $hz]) {
+            foreach (Blanking::cases() as $reduced => $blanking) {
+                $said = (string) shell_exec("edid-decode --cvt w=$width,h=$height,fps=$hz,rb=$reduced");
+                self::assertSame(1, preg_match('/([\d.]+) Hz.* ([\d.]+) MHz.*Hfront\s+(-?\d+) Hsync\s+(\d+) Hback\s+(\d+).*Vfront\s+(\d+) Vsync\s+(\d+) Vback\s+(\d+)/s', $said, $m), $said);
+                $timing = Timing::cvt(Size::px($width, $height), $hz, $blanking)->toArray();
+
+                self::assertSame([
+                    'pixel_clock_khz' => (int) round((float) $m[2] * 1000),
+                    'h_front' => (int) $m[3], 'h_sync' => (int) $m[4], 'h_back' => (int) $m[5],
+                    'v_front' => (int) $m[6], 'v_sync' => (int) $m[7], 'v_back' => (int) $m[8],
+                ], array_diff_key($timing, ['h_total' => 1, 'v_total' => 1, 'refresh_hz' => 1]), "$width x $height at $hz Hz, $blanking->value");
+                self::assertSame($m[1], sprintf('%.6f', $timing['refresh_hz']));
+            }
+        }
+    }
+}
