@@ -91,6 +91,27 @@ final class DeskTest extends TestCase
             TS));
     }
 
+    public function testATokenThatIsOldIsReadAnewAndTheRequestSentOnceMore(): void
+    {
+        self::assertSame([['id' => 'x'], ['PUT old', 'GET', 'PUT new'], [403, 'csrf.wrong'], 3], self::play(<<<'TS'
+            const { api, session } = await start()
+            session.csrf = 'old'
+            let right = 'new'
+            server.answer = ({ method, path, headers }) =>
+              path === 'session'
+                ? { body: { account: { login: 'ines', name: 'Ines' }, csrf: 'new' } }
+                : headers['X-CSRF-Token'] === right
+                  ? { body: { id: 'x' } }
+                  : { status: 403, body: { error: { code: 'csrf.wrong', message: 'This request does not come from the application.' } } }
+            const saved = await api.put('layouts/x', {})
+            const sent = server.calls.map((c) => [c.method, c.method === 'PUT' ? c.headers['X-CSRF-Token'] : ''].join(' ').trim())
+            right = 'never'
+            server.calls.length = 0
+            const refused = await api.put('layouts/x', {}).catch((e: any) => [e.status, e.code])
+            say([saved, sent, refused, server.calls.length])
+            TS));
+    }
+
     public function testASessionThatIsLostAsksToSignInAndThenGoesOn(): void
     {
         self::assertSame([false, false, true, 0, 2, false, 'Wrong name or password.'], self::play(<<<'TS'

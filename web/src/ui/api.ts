@@ -34,7 +34,10 @@ async function answerOf(response: Response): Promise<unknown> {
   throw new Problem(response.status, error.code ?? 'failed', error.message ?? `The server answered ${response.status}.`, error.path ?? '', body)
 }
 
-async function call<T>(method: string, path: string, body?: unknown): Promise<T> {
+/** The session has another token by now, since somebody signed in again, here or in another tab: once more with that. */
+const tokenIsOld = (e: unknown): boolean => e instanceof Problem && e.status === 403 && e.code === 'csrf.wrong'
+
+async function call<T>(method: string, path: string, body?: unknown, again = false): Promise<T> {
   const session = useSession()
   const headers: Record<string, string> = { Accept: 'application/json' }
   if (body !== undefined) headers['Content-Type'] = 'application/json'
@@ -53,8 +56,10 @@ async function call<T>(method: string, path: string, body?: unknown): Promise<T>
     return (await answerOf(response)) as T
   } catch (e) {
     if (e instanceof Problem && e.status === 401 && path !== 'session') session.lost()
-    throw e
+    if (!tokenIsOld(e) || again) throw e
   }
+  await session.load()
+  return call(method, path, body, true)
 }
 
 export const api = {
@@ -64,28 +69,38 @@ export const api = {
   delete: <T>(path: string) => call<T>('DELETE', path),
 
   /** Sends a file; `progress` hears the share that has gone, 0 to 1. */
-  upload<T>(path: string, file: File, progress: (share: number) => void): Promise<T> {
-    const session = useSession()
-    return new Promise((done, failed) => {
-      const request = new XMLHttpRequest()
-      request.open('POST', `/api/${path}`)
-      request.setRequestHeader('X-CSRF-Token', session.csrf ?? '')
-      request.upload.onprogress = (e) => e.lengthComputable && progress(e.loaded / e.total)
-      request.onerror = () => failed(new Problem(0, 'server.away', AWAY, '', {}))
-      request.onload = () => {
-        answerOf(new Response(request.status === 204 ? null : request.responseText, { status: request.status || 500 })).then(
-          (body) => done(body as T),
-          (e: unknown) => {
-            if (e instanceof Problem && e.status === 401) session.lost()
-            failed(e)
-          },
-        )
-      }
-      const form = new FormData()
-      form.append('file', file)
-      request.send(form)
-    })
+  async upload<T>(path: string, file: File, progress: (share: number) => void): Promise<T> {
+    try {
+      return await send<T>(path, file, progress)
+    } catch (e) {
+      if (!tokenIsOld(e)) throw e
+      await useSession().load()
+      return send<T>(path, file, progress)
+    }
   },
+}
+
+function send<T>(path: string, file: File, progress: (share: number) => void): Promise<T> {
+  const session = useSession()
+  return new Promise((done, failed) => {
+    const request = new XMLHttpRequest()
+    request.open('POST', `/api/${path}`)
+    request.setRequestHeader('X-CSRF-Token', session.csrf ?? '')
+    request.upload.onprogress = (e) => e.lengthComputable && progress(e.loaded / e.total)
+    request.onerror = () => failed(new Problem(0, 'server.away', AWAY, '', {}))
+    request.onload = () => {
+      answerOf(new Response(request.status === 204 ? null : request.responseText, { status: request.status || 500 })).then(
+        (body) => done(body as T),
+        (e: unknown) => {
+          if (e instanceof Problem && e.status === 401) session.lost()
+          failed(e)
+        },
+      )
+    }
+    const form = new FormData()
+    form.append('file', file)
+    request.send(form)
+  })
 }
 
 export function sentence(e: unknown): string {
