@@ -55,7 +55,7 @@ final class Chrome
     }
 
     /** The first element that fits the CSS selector and, where given, has this text; waits for it. */
-    public function see(string $selector, ?string $text = null, int $seconds = 15): RemoteWebElement
+    public function see(string $selector, ?string $text = null, int $seconds = 30): RemoteWebElement
     {
         $found = $this->until(fn (): ?RemoteWebElement => $this->find($selector, $text), "“{$selector}” with the text “{$text}”", $seconds);
         assert($found instanceof RemoteWebElement);
@@ -100,7 +100,7 @@ final class Chrome
      * @param \Closure(): T $condition anything but null, false and a thrown web driver error
      * @return T
      */
-    public function until(\Closure $condition, string $what, int $seconds = 15): mixed
+    public function until(\Closure $condition, string $what, int $seconds = 30): mixed
     {
         try {
             $result = (new WebDriverWait($this->driver, $seconds, 100))->until(static function () use ($condition): mixed {
