@@ -80,7 +80,8 @@ final class ComposerTest extends TestCase
             $field->sendKeys(WebDriverKeys::CONTROL . 'a' . WebDriverKeys::NULL);
             foreach (str_split('12345') as $key) {
                 $field->sendKeys($key);
-                usleep(120_000);
+                // As long as a hand takes between two keys: the page is drawn several times meanwhile.
+                $this->desk->driver->executeAsyncScript('const done = arguments[0]; let n = 0; const frame = () => (++n < 6 ? requestAnimationFrame(frame) : done()); frame()');
             }
             self::assertSame('12345', $field->getAttribute('value'));
             $field->sendKeys(WebDriverKeys::TAB);

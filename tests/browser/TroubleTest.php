@@ -59,6 +59,13 @@ final class TroubleTest extends TestCase
         $desk->see('.save-note', 'not saved, kept in this browser');
         $desk->see('[role=alert]', 'The database does not answer. Your change is kept in this window');
 
+        // What is not saved is not handed over: one stays with the reason.
+        $asked = fn (): int => (int) $desk->script('return performance.getEntriesByType("resource").filter((e) => e.name.endsWith("/api/layouts/deck-strip")).length');
+        $before = $asked();
+        $desk->press('.head .actions a', 'Hand over');
+        $desk->until(fn (): bool => $asked() > $before + 1, 'saving to be tried again');
+        self::assertStringEndsWith('/layouts/deck-strip', $desk->driver->getCurrentURL());
+
         // Even a reload loses nothing.
         Desk::server('start', 'mariadb');
         $desk->go(Desk::url('/layouts/deck-strip'));

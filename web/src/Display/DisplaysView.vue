@@ -4,6 +4,7 @@ import { useRoute, useRouter } from 'vue-router'
 import { type DisplayState, useEstate } from '../Estate/estate'
 import MiniPicture from '../Estate/MiniPicture.vue'
 import { useAsked } from '../ui/asked'
+import ChoiceBar from '../ui/ChoiceBar.vue'
 import { clock, size, zoneName } from '../ui/format'
 import { useGrowingPlaces } from '../ui/growing'
 import ListEnd from '../ui/ListEnd.vue'
@@ -44,11 +45,7 @@ onBeforeUnmount(() => shelf.clear())
       </div>
       <div class="actions">
         <BFormInput v-model="search" type="search" placeholder="Search name, place, raster" aria-label="Search displays" />
-        <div class="choice" role="group" aria-label="Orientation">
-          <button v-for="o in ['', 'landscape', 'portrait']" :key="o" type="button" :aria-pressed="turned === o" @click="turned = o">
-            {{ o || 'all' }}
-          </button>
-        </div>
+        <ChoiceBar v-model="turned" label="Orientation" :words="{ '': 'all', landscape: 'landscape', portrait: 'portrait' }" />
       </div>
     </div>
     <div class="columns displays" :class="{ split: chosen }">

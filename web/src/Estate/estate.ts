@@ -64,7 +64,7 @@ export function useEstate() {
   const query = useQuery({ queryKey: ['estate'], queryFn: () => api.get<Estate>('estate'), refetchInterval: 5000 })
   const displays = computed(() => query.data.value?.displays ?? [])
   const places = computed(() => query.data.value?.places ?? [])
-  const standing = (...states: Standing['state'][]) => computed(() => displays.value.filter((d) => states.includes(d.standing.state)))
+  const standing = (state: Standing['state']) => computed(() => displays.value.filter((d) => d.standing.state === state))
 
   return {
     query,
@@ -72,7 +72,11 @@ export function useEstate() {
     places,
     byPlace: computed(() => {
       const at = new Map<string, DisplayState[]>()
-      for (const d of displays.value) at.set(d.place, [...(at.get(d.place) ?? []), d])
+      for (const d of displays.value) {
+        const there = at.get(d.place)
+        if (there) there.push(d)
+        else at.set(d.place, [d])
+      }
       return places.value.map((place) => ({ ...place, displays: at.get(place.id) ?? [] })).filter((p) => p.displays.length > 0)
     }),
     silent: standing('silent'),

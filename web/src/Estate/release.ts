@@ -1,6 +1,6 @@
 import { useQuery } from '@tanstack/vue-query'
 import { type MaybeRefOrGetter, computed, toValue } from 'vue'
-import { useMedia } from '../Media/media'
+import { byId, useMedia } from '../Media/media'
 import { loadFaces } from '../pane/faces'
 import type { Box, RunSheet } from '../pane/sheet'
 import type { Face } from '../pane/faces'
@@ -15,10 +15,11 @@ export interface ReleaseFile {
 
 /** Where the files of a release lie, with the small pictures of those media that are still there. */
 export function useAddresses(file: MaybeRefOrGetter<ReleaseFile | undefined>) {
-  const { ready } = useMedia()
-  const thumbnails = computed(() => new Map(ready.value.map((m) => [m.id, m.thumbnail])))
+  const { all } = useMedia()
   return computed(() =>
-    Object.fromEntries((toValue(file)?.media ?? []).map((m) => [m.id, { url: m.url, type: m.type, thumbnail: thumbnails.value.get(m.id) ?? null }])),
+    Object.fromEntries(
+      (toValue(file)?.media ?? []).map((m) => [m.id, { url: m.url, type: m.type, thumbnail: byId(all.value).get(m.id)?.thumbnail ?? null }]),
+    ),
   )
 }
 

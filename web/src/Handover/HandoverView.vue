@@ -6,6 +6,7 @@ import { type DisplayState, type ReleaseState, useEstate } from '../Estate/estat
 import { useDesigns } from '../Layout/designs'
 import { useMedia } from '../Media/media'
 import { api, Problem, sentence } from '../ui/api'
+import ChoiceBar from '../ui/ChoiceBar.vue'
 import { bytes, size } from '../ui/format'
 import { useGrowing, useGrowingPlaces } from '../ui/growing'
 import LevelMark from '../ui/LevelMark.vue'
@@ -38,12 +39,8 @@ const playlists = useDesigns('playlists')
 const { ready } = useMedia()
 const at = useSecond()
 
-const kinds: { kind: Kind; word: string }[] = [
-  { kind: 'layout', word: 'layout' },
-  { kind: 'playlist', word: 'playlist' },
-  { kind: 'media', word: 'picture or film' },
-]
-const kind = ref<Kind>(kinds.find((k) => typeof route.query[k.kind] === 'string')?.kind ?? 'layout')
+const KINDS: Record<Kind, string> = { layout: 'layout', playlist: 'playlist', media: 'picture or film' }
+const kind = ref<Kind>((Object.keys(KINDS) as Kind[]).find((k) => typeof route.query[k] === 'string') ?? 'layout')
 const id = computed(() => (typeof route.query[kind.value] === 'string' ? (route.query[kind.value] as string) : ''))
 const chosen = computed(() => new Set(([] as unknown[]).concat(route.query.display ?? []).filter((d): d is string => typeof d === 'string')))
 const choices = computed(() =>
@@ -166,11 +163,7 @@ onBeforeUnmount(() => shelf.clear())
       <aside class="leaf" aria-label="What and where">
         <h2>What</h2>
         <div class="px-3">
-          <div class="choice mb-2" role="group" aria-label="Kind">
-            <button v-for="k in kinds" :key="k.kind" type="button" :aria-pressed="kind === k.kind" @click="kind = k.kind">
-              {{ k.word }}
-            </button>
-          </div>
+          <ChoiceBar :model-value="kind" class="mb-2" label="Kind" :words="KINDS" @update:model-value="kind = $event as Kind" />
           <BFormSelect
             :model-value="id"
             aria-label="What to hand over"

@@ -17,10 +17,12 @@ offerActions(() => [
   ...(props.work.canRedo.value ? [{ kind: 'action', name: 'Redo', more: 'Ctrl + Shift + Z', act: props.work.redo }] : []),
   { kind: 'action', name: `Hand over this ${props.noun}`, act: () => void handOver() },
 ])
-/** What is handed over is what is saved: the last change is saved first. */
-async function handOver() {
+/** What is handed over is what is saved: the last change is saved first, and where that fails one stays with the reason. */
+async function handOver(event?: MouseEvent) {
+  if (event?.ctrlKey || event?.metaKey || event?.shiftKey) return
+  event?.preventDefault()
   await props.work.save()
-  await router.push(props.handover)
+  if (props.work.state.value === 'saved') await router.push(props.handover)
 }
 
 useEventListener('keydown', (e: KeyboardEvent) => {
@@ -46,7 +48,7 @@ useEventListener('keydown', (e: KeyboardEvent) => {
       <BButton variant="outline-dark" :disabled="!work.canUndo.value" title="Ctrl + Z" @click="work.undo">Undo</BButton>
       <BButton variant="outline-dark" :disabled="!work.canRedo.value" title="Ctrl + Shift + Z" @click="work.redo">Redo</BButton>
       <slot name="actions"></slot>
-      <RouterLink class="btn btn-primary" :to="handover" @click.prevent.capture="handOver">Hand over…</RouterLink>
+      <RouterLink class="btn btn-primary" :to="handover" @click.capture="handOver">Hand over…</RouterLink>
     </div>
   </div>
   <StaleNote

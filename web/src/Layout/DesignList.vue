@@ -3,6 +3,7 @@ import { useQueryClient } from '@tanstack/vue-query'
 import { computed, onBeforeUnmount, ref, watchEffect } from 'vue'
 import { api, sentence } from '../ui/api'
 import { useAsked } from '../ui/asked'
+import ChoiceBar from '../ui/ChoiceBar.vue'
 import { useGrowing } from '../ui/growing'
 import ListEnd from '../ui/ListEnd.vue'
 import { useSecond } from '../ui/second'
@@ -63,11 +64,7 @@ onBeforeUnmount(() => shelf.clear())
     </div>
     <div class="actions">
       <BFormInput v-model="search" type="search" placeholder="Search name or raster" :aria-label="`Search ${plural}`" />
-      <div class="choice" role="group" aria-label="Which">
-        <button v-for="(word, key) in { '': 'all', open: 'to hand over' }" :key="key" type="button" :aria-pressed="only === key" @click="only = key">
-          {{ word }}
-        </button>
-      </div>
+      <ChoiceBar v-model="only" label="Which" :words="{ '': 'all', open: 'to hand over' }" />
       <BFormSelect
         v-model="order"
         aria-label="Order"

@@ -5,6 +5,7 @@ import { computed, onBeforeUnmount, reactive, ref, useTemplateRef, watchEffect }
 import { useRouter } from 'vue-router'
 import { api, sentence } from '../ui/api'
 import { useAsked } from '../ui/asked'
+import ChoiceBar from '../ui/ChoiceBar.vue'
 import { bytes, moment } from '../ui/format'
 import { useGrowing } from '../ui/growing'
 import ListEnd from '../ui/ListEnd.vue'
@@ -86,11 +87,7 @@ onBeforeUnmount(() => shelf.clear())
       </div>
       <div class="actions">
         <BFormInput v-model="search" type="search" placeholder="Search by name" aria-label="Search media" />
-        <div class="choice" role="group" aria-label="Kind">
-          <button v-for="k in ['', 'picture', 'film']" :key="k" type="button" :aria-pressed="kind === k" @click="kind = k">
-            {{ { '': 'all', picture: 'pictures', film: 'films' }[k] }}
-          </button>
-        </div>
+        <ChoiceBar v-model="kind" label="Kind" :words="{ '': 'all', picture: 'pictures', film: 'films' }" />
         <BFormSelect
           v-model="order"
           aria-label="Order"

@@ -41,6 +41,17 @@ export const facts = (m: MediaState): string =>
     ? ''
     : `${m.kind}, ${size({ width: m.width, height: m.height })}${m.length_ms ? `, ${seconds(m.length_ms)}` : ''}`
 
+const indexes = new WeakMap<MediaState[], Map<string, MediaState>>()
+
+/** A list of media by id: made once for each list, however many pictures look into it. */
+export function byId(list: MediaState[]): Map<string, MediaState> {
+  let index = indexes.get(list)
+  if (!index) indexes.set(list, (index = new Map(list.map((m) => [m.id, m]))))
+  return index
+}
+
+const NONE: MediaState[] = []
+
 /** All media; asked again every second as long as something is being looked at. */
 export function useMedia() {
   const query = useQuery({
@@ -48,6 +59,6 @@ export function useMedia() {
     queryFn: () => api.get<{ media: MediaState[] }>('media'),
     refetchInterval: (q) => (q.state.data?.media.some((m) => m.state === 'waiting' || m.state === 'probing') ? 1000 : false),
   })
-  const all = computed(() => query.data.value?.media ?? [])
+  const all = computed(() => query.data.value?.media ?? NONE)
   return { query, all, ready: computed(() => all.value.filter((m) => m.state === 'ready')) }
 }

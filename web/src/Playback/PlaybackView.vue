@@ -3,6 +3,7 @@ import { computed, onBeforeUnmount, watchEffect } from 'vue'
 import MiniPicture from '../Estate/MiniPicture.vue'
 import { type DisplayState, type PlayerState, type Standing, useEstate } from '../Estate/estate'
 import { useAsked } from '../ui/asked'
+import ChoiceBar from '../ui/ChoiceBar.vue'
 import { ago, clock, moment, zoneName } from '../ui/format'
 import { useGrowing } from '../ui/growing'
 import LevelMark from '../ui/LevelMark.vue'
@@ -14,7 +15,7 @@ const { query, displays } = useEstate()
 const shelf = useShelf()
 const at = useSecond()
 
-const STATES = { '': 'all', open: 'needs you', silent: 'silent', unbound: 'without player' }
+const STATES = { '': 'all', open: 'needs you', silent: 'silent', troubled: 'in trouble', unbound: 'without player' }
 
 interface Row {
   display: DisplayState
@@ -70,9 +71,7 @@ onBeforeUnmount(() => shelf.clear())
       </div>
       <div class="actions">
         <BFormInput v-model="search" type="search" placeholder="Search name, place, release" aria-label="Search players" />
-        <div class="choice" role="group" aria-label="Which">
-          <button v-for="(word, key) in STATES" :key="key" type="button" :aria-pressed="state === key" @click="state = key">{{ word }}</button>
-        </div>
+        <ChoiceBar v-model="state" label="Which" :words="STATES" />
       </div>
     </div>
     <section class="body p-3" aria-label="Players">

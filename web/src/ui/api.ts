@@ -58,7 +58,7 @@ async function call<T>(method: string, path: string, body?: unknown, again = fal
     if (e instanceof Problem && e.status === 401 && path !== 'session') session.lost()
     if (!tokenIsOld(e) || again) throw e
   }
-  await session.load()
+  await session.load().catch(() => undefined)
   return call(method, path, body, true)
 }
 
