@@ -7,6 +7,8 @@ declare(strict_types=1);
 
 namespace UpperPane\Bench;
 
+use UpperPane\Core\Display\Display;
+use UpperPane\Core\Display\Survey;
 use UpperPane\Core\Layout\Checks;
 use UpperPane\Core\Layout\Layout;
 use UpperPane\Core\Playback\ShownAt;
@@ -59,6 +61,10 @@ for ($n = 0; $n < 500; $n++) {
 $layout = Layout::fromArray(Make::layout($elements));
 $checks = seconds(static fn () => Checks::run($layout), 3);
 say('checks, 500 elements, ' . count(Checks::run($layout)->all) . ' findings', sprintf('%.1f ms, %.0f x baseline', $checks * 1000, $checks / $hash), 'under 50 ms');
+
+$large = Make::wall(16, 9);
+$wall = seconds(static fn () => Survey::check(Display::fromArray($large)), 3);
+say('wall of 16 x 9 panels read, planned and checked', sprintf('%.1f ms, %.0f x baseline', $wall * 1000, $wall / $hash), 'under 20 ms');
 
 $base = getenv('UPPER_PANE_URL');
 if (is_string($base) && str_starts_with($base, 'http://127.0.0.1')) {

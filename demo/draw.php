@@ -334,3 +334,26 @@ png('shop-charts.png', svg(
     words(272, 1590, 120, 'On paper that stands rain', '#14494a', 'Inter', 400),
 ));
 png('open-late-small.png', svg(960, 540, coast(960, 540, 'night', .7, .84), words(60, 250, 110, 'Open until nine', '#f7e6b8'), words(62, 320, 44, 'while the late boat is in', '#fffdf8', 'Inter', 400)));
+
+// --- Hall wall: 5768 x 2164, bezels hidden, and what stands on its panel B3 -----------------------------------------
+[$w, $h] = [5768, 2164];
+png('hall-ferry.png', svg(
+    $w,
+    $h,
+    sky($w, $h, 'dawn'),
+    sun(4560, 760, 210, 'dawn'),
+    hills($w, 1500, 700, RIDGE_A, '#7fa8a6'),
+    hills($w, 1500, 380, [[0, .5], [.12, .9], [.25, .3], [.5, .1], [.72, .45], [.85, .8], [1, .35]], '#4b8084'),
+    sea($w, $h, 1490, 'dawn', 150),
+    ferry(1500, 1680, 2300),
+    gulls(3300, 420, 150, '#17272e'),
+));
+$board = static fn (string $ground, string $ink, string $title, string ...$lines): string => svg(
+    1920,
+    1080,
+    "<rect width=\"1920\" height=\"1080\" fill=\"$ground\"/><rect x=\"110\" y=\"270\" width=\"1700\" height=\"6\" fill=\"$ink\" opacity=\".5\"/>",
+    words(104, 214, 190, $title, $ink),
+    ...array_map(static fn (int $i): string => words(110, 430 + $i * 170, 128, array_values($lines)[$i], '#fffdf8', 'Barlow Condensed', 500), array_keys(array_values($lines))),
+);
+png('hall-fares.png', $board('#14494a', '#f7e6b8', 'Day returns', 'Great Pellan  14.00', 'Hare Skerry  9.50', 'Tolm  11.00', 'Vennick  22.00'));
+png('hall-hours.png', $board('#1c3f56', '#8fc4d6', 'Quay office', 'Every day  06:15 to 21:00', 'Vehicles close 30 min before', 'Foot passengers 10 min', 'Lost property: counter 2'));

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 // Simulated players: each polls its pointer, fetches a new release whole, verifies it, "plays" it and reports.
 // Usage: php stand-ins/players.php http://127.0.0.1:8080 players.json [seconds]
-// players.json: [{"secret", "display", "silent_after_s": null or seconds, "refuse_media": true to fail every download}]
+// players.json: [{"secret", "display", "outputs": numbers of those that report, "silent_after_s": null or seconds, "refuse_media": true to fail every download}]
 // Ends by itself after the seconds given, else runs until it is stopped.
 
 [, $base, $list] = $argv + [1 => '', 2 => ''];
@@ -71,7 +71,11 @@ while (microtime(true) < $until) {
             $changed = true;
         }
         if ($changed || microtime(true) - $state['called'] > 10) {
-            ask("$base/api/play/{$player['secret']}/report", (string) json_encode(['release' => $state['plays'], 'since' => $state['since'], 'trouble' => $state['trouble']]));
+            $outputs = is_array($player['outputs'] ?? null) && $player['outputs'] !== [] ? $player['outputs'] : [null];
+            foreach ($outputs as $output) {
+                $report = ['release' => $state['plays'], 'since' => $state['since'], 'trouble' => $state['trouble'], 'output' => $output];
+                ask("$base/api/play/{$player['secret']}/report", (string) json_encode($report));
+            }
             $state['called'] = microtime(true);
         }
         $states[$index] = $state;

@@ -15,6 +15,7 @@ use Symfony\Component\DependencyInjection\Attribute\Target;
 use Symfony\Component\PasswordHasher\Hasher\UserPasswordHasherInterface;
 use UpperPane\App\Account\Account;
 use UpperPane\App\Display\SurveyedDisplay;
+use UpperPane\App\Display\SurveyRevision;
 use UpperPane\App\Estate\Place;
 use UpperPane\App\Handover\Handover;
 use UpperPane\App\Handover\Offer;
@@ -87,7 +88,7 @@ final readonly class LoadDemo
     {
         foreach ($places->items() as $position => $row) {
             $parent = $row->field('parent')->value === null ? null : $this->entities->find(Place::class, $row->field('parent')->id());
-            $this->entities->persist(new Place($row->field('id')->id(), $row->field('name')->text(), $parent, $position));
+            $this->entities->persist(new Place($row->field('id')->id(), $row->field('name')->text(), $parent, $position, $row->optional('timezone')?->text()));
             $this->entities->flush();
         }
     }
@@ -97,7 +98,12 @@ final readonly class LoadDemo
         foreach ($displays->items() as $position => $row) {
             $document = $row->field('display');
             $place = $this->entities->find(Place::class, $row->field('place')->id()) ?? throw $row->refused('ref.unknown', 'hangs at no place.');
-            $this->entities->persist(new SurveyedDisplay($document->field('id')->id(), $place, (array) $document->value, $position));
+            $display = new SurveyedDisplay($document->field('id')->id(), $place, (array) $document->value, $position);
+            $now = $this->clock->now();
+            $display->savedAt = $now;
+            $display->savedBy = 'ines';
+            $this->entities->persist($display);
+            $this->entities->persist(new SurveyRevision($display->id, 1, $display->document, $now, 'ines'));
         }
         $this->entities->flush();
     }
@@ -149,11 +155,23 @@ final readonly class LoadDemo
             if (in_array($display->id, $names('without_player'), true)) {
                 continue;
             }
-            $player = new Player("player-$display->id", 'Player of ' . $display->display()->name, $display, Player::newSecret(), $this->clock->now());
-            $this->entities->persist($player);
-            $this->entities->flush();
-            $this->pointers->writeOne($player);
-            $addresses[] = ['secret' => $player->secret, 'display' => $display->id, 'silent_after_s' => in_array($display->id, $names('silent_players'), true) ? 5 : null];
+            $surveyed = $display->display();
+            foreach ($surveyed->players as $part) {
+                $several = count($surveyed->players) > 1;
+                $id = "player-$display->id" . ($several ? "-$part->id" : '');
+                $name = 'Player ' . ($several ? "$part->id " : '') . "of $surveyed->name";
+                $player = new Player($id, $name, $display, Player::newSecret(), $this->clock->now());
+                $player->part = $part->id;
+                $this->entities->persist($player);
+                $this->entities->flush();
+                $this->pointers->writeOne($player);
+                $addresses[] = [
+                    'secret' => $player->secret,
+                    'display' => $display->id,
+                    'outputs' => $player->outputs(),
+                    'silent_after_s' => in_array($display->id, $names('silent_players'), true) ? 5 : null,
+                ];
+            }
         }
         file_put_contents("$this->storageDir/players.json", json_encode($addresses, JSON_PRETTY_PRINT | JSON_THROW_ON_ERROR));
     }

@@ -42,6 +42,12 @@ final class AccessibilityTest extends TestCase
     {
         yield 'today' => ['/', '.one .stage-canvas'];
         yield 'displays' => ['/displays?display=gate-totem-a', '.sheet'];
+        yield 'a wall' => ['/displays/hall', '.hit'];
+        yield 'a free wall from behind' => ['/displays/shop-wall?view=behind', '.hit'];
+        yield 'reading plan' => ['/displays/lane-1?view=side', '.key'];
+        yield 'wiring sheet' => ['/displays/hall/wiring', '.page svg'];
+        yield 'matches' => ['/displays/matches', 'td button'];
+        yield 'displays from a table' => ['/displays/from-table', '.empty'];
         yield 'media' => ['/media', '.grid img'];
         yield 'layouts' => ['/layouts', '.design .stage-canvas'];
         yield 'composer' => ['/layouts/check-in-day', '.tide .slot'];

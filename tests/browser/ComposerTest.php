@@ -178,7 +178,7 @@ final class ComposerTest extends TestCase
         $this->desk->press('nav a', 'Layouts')->see('.grid .name');
         $cards = fn (): int => count($this->desk->driver->findElements(WebDriverBy::cssSelector('.grid .design')));
         $before = $cards();
-        $this->desk->script('[...document.querySelectorAll(".design")].find((d) => d.textContent.includes("Gate totem")).querySelector(".foot button").click()');
+        $this->desk->script('[...document.querySelectorAll(".design")].find((d) => d.textContent.includes("Gate totem, boarding")).querySelector(".foot button").click()');
         $this->desk->see('.grid .name', 'Gate totem, boarding, copy');
         $this->desk->type('[aria-label="Search layouts"]', 'boarding, COPY');
         $this->desk->until(fn (): bool => $cards() === 1, 'the one that is searched for');
@@ -188,7 +188,7 @@ final class ComposerTest extends TestCase
         $this->desk->see('.empty', 'Nothing fits this search.');
         $this->desk->type('[aria-label="Search layouts"]', "\u{E003}");
         $this->desk->until(fn (): bool => $cards() === $before, 'all others');
-        $this->desk->script('[...document.querySelectorAll(".design")].find((d) => d.textContent.includes("Gate totem")).querySelector(".foot button:last-child").click()');
+        $this->desk->script('[...document.querySelectorAll(".design")].find((d) => d.textContent.includes("Gate totem, boarding")).querySelector(".foot button:last-child").click()');
         $this->desk->driver->switchTo()->alert()->accept();
         $this->desk->see('[role=alert]', 'Hand something else over there first.');
     }

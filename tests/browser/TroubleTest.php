@@ -24,7 +24,8 @@ final class TroubleTest extends TestCase
     {
         $desk = $this->browser();
         Desk::signIn($desk);
-        $address = Desk::api($desk, 'estate')['displays'][0]['players'][0]['address'];
+        $bound = static fn (): array => array_column(Desk::api($desk, 'estate')['displays'], null, 'id')['check-in-1']['players'][0];
+        $address = $bound()['address'];
         $player = $this->browser(1920, 1080);
         $player->go(Desk::url($address));
         $player->see('.stage-canvas [data-element=main]');
@@ -45,7 +46,7 @@ final class TroubleTest extends TestCase
 
         Desk::server('start', 'mariadb', 'fpm', 'nginx');
         $this->signInAgain($desk);
-        $desk->until(fn (): bool => Desk::api($desk, 'estate')['displays'][0]['players'][0]['called_at'] > gmdate('Y-m-d\TH:i:s\Z', time() - 8), 'the player to call again by itself', 30);
+        $desk->until(static fn (): bool => $bound()['called_at'] > gmdate('Y-m-d\TH:i:s\Z', time() - 8), 'the player to call again by itself', 30);
     }
 
     public function testAChangeMadeWhileTheDatabaseIsAwayIsKeptAndSavedWhenItIsBack(): void

@@ -48,7 +48,7 @@ final class Architecture
         return PHPat::rule()
             ->classes(...array_map(
                 static fn (string $name) => Selector::inNamespace("UpperPane\\Core\\$name"),
-                ['Document', 'Geometry', 'Colour', 'Units', 'Finding'],
+                ['Document', 'Geometry', 'Colour', 'Text', 'Units', 'Finding'],
             ))
             ->shouldNotDependOn()
             ->classes(...array_map(static fn (string $name) => Selector::inNamespace("UpperPane\\Core\\$name"), self::ROOMS))

@@ -75,6 +75,43 @@ final class CommandLineTest extends TestCase
         unlink($file);
     }
 
+    public function testAWallIsPlannedAndItsStopsEndWithOne(): void
+    {
+        [$code, $out] = $this->called('wall -', Make::wall());
+        self::assertSame([0, 1.5873, [4, 4], [4], ['width' => 5768, 'height' => 2164]], [$code, $out['density'], $out['hidden']['columns'], $out['hidden']['rows'], $out['canvas']]);
+        self::assertSame([[], 0, 6], [$out['voids'], $out['stops'], $out['panels'][5]['output']]);
+
+        $twice = Make::wall(2, 1);
+        $twice['panels'][0]['output'] = $twice['panels'][1]['output'] = 1;
+        [$code, $out] = $this->called('wall -', $twice);
+        self::assertSame([1, 'output.twice'], [$code, $out['findings'][0]['code']]);
+
+        $processor = ['player' => 'a', 'output' => 1, 'raster' => ['width' => 2884, 'height' => 1082]];
+        self::assertSame(['width' => 0.5, 'height' => 0.5], $this->called('wall -', Make::wall(processor: $processor))[1]['processor']['factor']);
+        self::assertSame([2, 'value.range', '/bezels'], $this->refusal('wall -', ['bezels' => 'butt'] + Make::freeWall(['a' => []])));
+    }
+
+    public function testLegibilityAndContrastGiveTheFiguresOfTheContract(): void
+    {
+        [$code, $out] = $this->called('legibility --mm-per-px 0.63 --cap-px 34 --distance-mm 10000');
+        self::assertSame([0, 'unreadable', ['comfortable' => 93, 'limit' => 74]], [$code, $out['verdict'], $out['needed_cap_px']]);
+        self::assertSame(['ratio' => 4.478, 'normal' => false, 'large' => true], $this->called("contrast '#777777' '#ffffff'")[1]);
+        self::assertSame([2, 'value.range', ''], $this->refusal('contrast teal white', null));
+        self::assertSame([2, 'arguments.wrong', ''], $this->refusal('legibility --mm-per-px 0 --cap-px 34 --distance-mm 10000', null));
+    }
+
+    public function testStandardTimingsAndAnEdidOfOurOwn(): void
+    {
+        self::assertSame([594_000, 88], array_values(array_intersect_key($this->called('timing --vic 97')[1], ['pixel_clock_khz' => 1, 'h_sync' => 1])));
+        self::assertSame(85_500, $this->called('timing --dmt 0x51')[1]['pixel_clock_khz']);
+        self::assertSame([2, 'arguments.wrong', ''], $this->refusal('timing --vic 5', null), 'interlaced');
+
+        $bar = '--width 1920 --height 540 --refresh 60 --width-mm 895 --height-mm 252 --year 2026';
+        [$code, $out] = $this->called("edid-for $bar --name 'Deck strip'");
+        self::assertSame([0, 256, ['width' => 1920, 'height' => 540], 69_750], [$code, strlen($out['hex']), $out['native'], $out['timings'][0]['pixel_clock_khz']]);
+        self::assertSame([2, 'edid.range', '/name'], $this->refusal("edid-for $bar --name 'A name that is too long'", null));
+    }
+
     public function testRefsAreGivenBesideTheLayout(): void
     {
         $list = $this->file(['format' => 'upper-pane/playlist@1', 'id' => 'offers', 'name' => 'Offers', 'items' => [Make::picture()]]);

@@ -75,6 +75,47 @@ final class Make
     }
 
     /**
+     * A wall on a grid, its outputs not stated. The Hall wall of the demo by default: 3 x 2, bezels compensated.
+     *
+     * @param mixed ...$more further fields of the display by name
+     * @return Doc
+     */
+    public static function wall(int $columns = 3, int $rows = 2, int $rotation = 0, int $width = 1920, int $height = 1080, mixed ...$more): array
+    {
+        $panels = [];
+        for ($row = 0; $row < $rows; $row++) {
+            for ($column = 0; $column < $columns; $column++) {
+                $panels[] = [
+                    'id' => chr(65 + $row % 26) . ($column + 1), 'column' => $column, 'row' => $row, 'native' => ['width' => $width, 'height' => $height],
+                    'active_mm' => ['width' => $width * 0.63, 'height' => $height * 0.63],
+                    'bezel_mm' => ['left' => 1.8, 'top' => 1.8, 'right' => 0.9, 'bottom' => 0.9], 'rotation' => $rotation,
+                ];
+            }
+        }
+
+        return self::named($more) + ['name' => 'Hall wall', 'viewing' => ['nearest_mm' => 2000, 'farthest_mm' => 15_000], 'panels' => $panels] + self::display();
+    }
+
+    /**
+     * Panels that hang freely, each 960 x 540 px on 960 x 540 mm unless it says otherwise.
+     *
+     * @param array<string, array<string, mixed>> $panels what is special of each, by id
+     * @return Doc
+     */
+    public static function freeWall(array $panels): array
+    {
+        $all = [];
+        foreach ($panels as $id => $own) {
+            $all[] = ['id' => $id] + $own + [
+                'origin_mm' => ['x' => 0, 'y' => 0], 'native' => ['width' => 960, 'height' => 540], 'active_mm' => ['width' => 960, 'height' => 540],
+                'bezel_mm' => ['left' => 5, 'top' => 5, 'right' => 5, 'bottom' => 5], 'rotation' => 0,
+            ];
+        }
+
+        return ['panels' => $all] + self::display();
+    }
+
+    /**
      * @param array<mixed> $more
      * @return Doc
      */

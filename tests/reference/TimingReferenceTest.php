@@ -6,6 +6,7 @@ namespace UpperPane\Tests\Reference;
 
 use PHPUnit\Framework\TestCase;
 use UpperPane\Core\Display\Blanking;
+use UpperPane\Core\Display\StandardTimings;
 use UpperPane\Core\Display\Timing;
 use UpperPane\Core\Geometry\Size;
 use UpperPane\Tests\Core\Make;
@@ -43,6 +44,30 @@ final class TimingReferenceTest extends TestCase
                 ], array_diff_key($timing, ['h_total' => 1, 'v_total' => 1, 'refresh_hz' => 1]), "$width x $height at $hz Hz, $blanking->value");
                 self::assertSame($m[1], sprintf('%.6f', $timing['refresh_hz']));
             }
+        }
+    }
+
+    /** Every code that edid-decode lists: the progressive ones field by field, the interlaced ones as unknown. */
+    public function testVicsAndDmtsAreThoseThatEdidDecodeLists(): void
+    {
+        foreach (['vic' => StandardTimings::vic(...), 'dmt' => StandardTimings::dmt(...)] as $table => $timing) {
+            preg_match_all($table === 'vic' ? '/^VIC +(\d+):/m' : '/^DMT (0x[0-9a-f]+):/m', (string) shell_exec("edid-decode --list-{$table}s"), $codes);
+            self::assertGreaterThan(80, count($codes[1]));
+            foreach ($codes[1] as $code) {
+                $said = (string) shell_exec("edid-decode --$table $code");
+                $found = $timing(intval($code, 0));
+                if (preg_match('/\d+x\d+i/', $said) === 1) {
+                    self::assertNull($found, $said);
+                    continue;
+                }
+                self::assertSame(1, preg_match('/(\d+)x(\d+) .* ([\d.]+) MHz.*Hfront\s+(-?\d+) Hsync\s+(\d+) Hback\s+(\d+).*Vfront\s+(\d+) Vsync\s+(\d+) Vback\s+(\d+)/s', $said, $m), $said);
+                self::assertNotNull($found, $said);
+                self::assertSame(
+                    [(int) $m[1], (int) $m[2], (int) round((float) $m[3] * 1000), ...array_map(intval(...), array_slice($m, 4))],
+                    [$found->raster->width, $found->raster->height, $found->clockKhz, $found->hFront, $found->hSync, $found->hBack, $found->vFront, $found->vSync, $found->vBack],
+                );
+            }
+            self::assertNull($timing(0));
         }
     }
 }

@@ -16,6 +16,8 @@ createApp(App)
       defaultOptions: {
         queries: {
           staleTime: 5000,
+          // Answers are replaced whole, never changed: thousands of displays need no watching one by one.
+          shallow: true,
           retry: (count, e) => count < 3 && (!(e instanceof Problem) || e.mayPass),
           retryDelay: 2000,
         },

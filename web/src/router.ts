@@ -5,6 +5,19 @@ export const router = createRouter({
   routes: [
     { path: '/', component: () => import('./Estate/TodayView.vue'), meta: { title: 'Today' } },
     { path: '/displays', component: () => import('./Display/DisplaysView.vue'), meta: { title: 'Displays' } },
+    { path: '/displays/matches', component: () => import('./Display/MatchView.vue'), meta: { title: 'Matches', station: '/displays' } },
+    {
+      path: '/displays/from-table',
+      component: () => import('./Display/TableView.vue'),
+      meta: { title: 'Displays from a table', station: '/displays' },
+    },
+    { path: '/displays/:id', component: () => import('./Display/SurveyView.vue'), props: true, meta: { title: 'Display', station: '/displays' } },
+    {
+      path: '/displays/:id/wiring',
+      component: () => import('./Display/WiringView.vue'),
+      props: true,
+      meta: { title: 'Wiring sheet', station: '/displays' },
+    },
     { path: '/media', component: () => import('./Media/MediaView.vue'), meta: { title: 'Media' } },
     { path: '/layouts', component: () => import('./Layout/LayoutsView.vue'), meta: { title: 'Layouts' } },
     {

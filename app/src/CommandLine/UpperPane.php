@@ -4,9 +4,16 @@ declare(strict_types=1);
 
 namespace UpperPane\App\CommandLine;
 
+use UpperPane\Core\Colour\Colour;
+use UpperPane\Core\Colour\Contrast;
 use UpperPane\Core\Display\Blanking;
+use UpperPane\Core\Display\CustomEdid;
 use UpperPane\Core\Display\Display;
 use UpperPane\Core\Display\Edid;
+use UpperPane\Core\Display\Legibility;
+use UpperPane\Core\Display\Millimetres;
+use UpperPane\Core\Display\StandardTimings;
+use UpperPane\Core\Display\Survey;
 use UpperPane\Core\Display\Timing;
 use UpperPane\Core\Document\DocumentRefused;
 use UpperPane\Core\Document\Node;
@@ -32,8 +39,13 @@ final class UpperPane
           check LAYOUT [--display DISPLAY]
           shown LAYOUT --at 2026-06-01T10:00:12Z [--anchor INSTANT]
           timeline LAYOUT --from INSTANT --to INSTANT [--anchor INSTANT]
+          wall DISPLAY
           edid FILE
+          edid-for --width 1920 --height 540 --refresh 60 --width-mm 895 --height-mm 252 --name "Deck strip" --year 2026
           timing --width 1920 --height 1080 --refresh 60 [--blanking normal|reduced|reduced2]
+          timing --vic 97, timing --dmt 0x51
+          legibility --mm-per-px 0.63 --cap-px 34 --distance-mm 10000
+          contrast "#777777" "#ffffff"
 
         LAYOUT and DISPLAY are JSON files (docs/formats), an EDID is its bytes; - is standard input.
         --with FILE (repeatable) gives the layouts and playlists that refs mean.
@@ -66,8 +78,15 @@ final class UpperPane
                 'shown' => [$this->shown($words), 0],
                 'timeline' => [$this->timeline($words), 0],
                 'edid' => [Edid::fromBytes($this->bytes(Arguments::of($words, ['FILE'], [])->value(0)))->toArray(), 0],
+                'edid-for' => [$this->edidFor($words), 0],
                 'timing' => [$this->timing($words), 0],
-                default => throw Arguments::wrong(sprintf('%s is no verb; fit, match, check, shown, timeline, edid and timing are.', $verb === null ? 'Nothing' : "\"$verb\"")),
+                'wall' => $this->wall($words),
+                'legibility' => [$this->legibility($words), 0],
+                'contrast' => [$this->contrast($words), 0],
+                default => throw Arguments::wrong(sprintf(
+                    '%s is no verb; fit, match, check, shown, timeline, wall, edid, edid-for, timing, legibility and contrast are.',
+                    $verb === null ? 'Nothing' : "\"$verb\"",
+                )),
             };
             fwrite($this->out, self::json($result));
 
@@ -153,7 +172,15 @@ final class UpperPane
      */
     private function timing(array $words): array
     {
-        $arguments = Arguments::of($words, [], ['width', 'height', 'refresh', 'blanking']);
+        $arguments = Arguments::of($words, [], ['width', 'height', 'refresh', 'blanking', 'vic', 'dmt']);
+        foreach (['vic' => StandardTimings::vic(...), 'dmt' => StandardTimings::dmt(...)] as $table => $timing) {
+            if (($code = $arguments->optional($table)) !== null) {
+                $number = preg_match('/^(0x[0-9a-f]{1,2}|\d{1,3})$/Di', $code) === 1 ? intval($code, 0) : -1;
+                $found = $timing($number) ?? throw Arguments::wrong(sprintf('--%s is "%s", the number of no progressive timing that is known.', $table, $code));
+
+                return $found->raster->toArray() + $found->toArray();
+            }
+        }
         $blanking = Blanking::tryFrom($arguments->optional('blanking') ?? 'normal')
             ?? throw Arguments::wrong('--blanking is one of normal, reduced, reduced2.');
         $raster = Size::px(
@@ -162,6 +189,70 @@ final class UpperPane
         );
 
         return Timing::cvt($raster, $arguments->figure('refresh', Timing::LEAST_HZ, Timing::MOST_HZ, 'Hz'), $blanking)->toArray();
+    }
+
+    /**
+     * @param list<string> $words
+     * @return array{array<string, mixed>, int}
+     */
+    private function wall(array $words): array
+    {
+        $display = $this->display(Arguments::of($words, ['DISPLAY'], [])->value(0));
+        $findings = Survey::check($display);
+
+        return [$display->wall->toArray() + [
+            'processor' => $display->processor === null ? null : [
+                'player' => $display->processor->player,
+                'output' => $display->processor->output,
+                'raster' => $display->processor->raster->toArray(),
+                'factor' => $display->processor->factor($display->raster()),
+            ],
+        ] + $findings->toArray(), $findings->stopsHandover() ? 1 : 0];
+    }
+
+    /**
+     * @param list<string> $words
+     * @return array<string, mixed>
+     */
+    private function edidFor(array $words): array
+    {
+        $arguments = Arguments::of($words, [], ['width', 'height', 'refresh', 'width-mm', 'height-mm', 'name', 'year', 'bits']);
+        $raster = Size::px((int) $arguments->figure('width', Timing::LEAST_SIDE, 4095, 'px'), (int) $arguments->figure('height', Timing::LEAST_SIDE, 4095, 'px'));
+        $bytes = CustomEdid::bytes(
+            Timing::cvt($raster, $arguments->figure('refresh', Timing::LEAST_HZ, Timing::MOST_HZ, 'Hz'), Blanking::Reduced),
+            Millimetres::of($arguments->figure('width-mm', 1.0, 4095.0, 'mm'), $arguments->figure('height-mm', 1.0, 4095.0, 'mm')),
+            $arguments->required('name'),
+            (int) $arguments->figure('year', 1990, 2245, 'as a year'),
+            $arguments->optional('bits') === null ? 8 : (int) $arguments->figure('bits', 6, 16, 'bit'),
+        );
+
+        return ['hex' => bin2hex($bytes)] + Edid::fromBytes($bytes)->toArray();
+    }
+
+    /**
+     * @param list<string> $words
+     * @return array<string, mixed>
+     */
+    private function legibility(array $words): array
+    {
+        $arguments = Arguments::of($words, [], ['mm-per-px', 'cap-px', 'distance-mm']);
+
+        return Legibility::of(
+            $arguments->figure('mm-per-px', 0.001, 1000.0, 'mm'),
+            $arguments->figure('cap-px', 0.01, 1e6, 'px'),
+            $arguments->figure('distance-mm', 1.0, 1e8, 'mm'),
+        );
+    }
+
+    /**
+     * @param list<string> $words
+     * @return array<string, mixed>
+     */
+    private function contrast(array $words): array
+    {
+        $arguments = Arguments::of($words, ['TEXT', 'GROUND'], []);
+
+        return Contrast::of(Colour::of($arguments->value(0)), Colour::of($arguments->value(1)))->toArray();
     }
 
     private function anchorMs(Arguments $arguments): int

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace UpperPane\App\Display;
 
+use Doctrine\DBAL\Types\Types;
 use Doctrine\ORM\Mapping as ORM;
 use UpperPane\App\Estate\Place;
 use UpperPane\App\Handover\HandedRelease;
@@ -15,6 +16,27 @@ class SurveyedDisplay
 {
     #[ORM\ManyToOne(cascade: ['persist'])]
     public ?HandedRelease $current = null;
+
+    #[ORM\Column]
+    public int $revision = 1;
+
+    #[ORM\Column(type: Types::DATETIME_IMMUTABLE, nullable: true)]
+    public ?\DateTimeImmutable $savedAt = null;
+
+    #[ORM\Column(length: 80, nullable: true)]
+    public ?string $savedBy = null;
+
+    /** Until when its players show who they are, instead of what is handed over. */
+    #[ORM\Column(type: Types::DATETIME_IMMUTABLE, nullable: true)]
+    public ?\DateTimeImmutable $alignmentUntil = null;
+
+    /** @var array<string, mixed> what lists say of it, so that they need not read the whole document */
+    #[ORM\Column(type: 'json')]
+    public array $summary;
+
+    /** Changes with all that a release for it depends on: raster, panels, outputs. */
+    #[ORM\Column(length: 64)]
+    public string $shape;
 
     /** @param array<mixed> $document in the format `upper-pane/display@1` */
     public function __construct(
@@ -29,10 +51,39 @@ class SurveyedDisplay
         #[ORM\Column]
         public int $position = 0,
     ) {
+        $this->surveyed();
     }
 
     public function display(): Display
     {
         return Display::fromArray($this->document);
+    }
+
+    /**
+     * Takes a new survey.
+     *
+     * @param array<string, mixed> $document
+     */
+    public function survey(array $document, \DateTimeImmutable $at, ?string $by): void
+    {
+        $this->document = $document;
+        $this->revision++;
+        $this->savedAt = $at;
+        $this->savedBy = $by;
+        $this->surveyed();
+    }
+
+    public function hang(Place $place): void
+    {
+        $this->place = $place;
+        $this->surveyed();
+    }
+
+    /** Works out anew what lists say of it: after a new survey, and where its place says another time zone. */
+    public function surveyed(): void
+    {
+        $display = $this->display();
+        $this->summary = Summary::of($display, $this->place->zone());
+        $this->shape = Summary::shape($display);
     }
 }

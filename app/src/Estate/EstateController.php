@@ -7,71 +7,98 @@ namespace UpperPane\App\Estate;
 use Doctrine\ORM\EntityManagerInterface;
 use Psr\Clock\ClockInterface;
 use Symfony\Component\HttpFoundation\JsonResponse;
+use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\Routing\Attribute\Route;
-use UpperPane\App\Display\SurveyedDisplay;
+use UpperPane\App\Handover\HandedRelease;
 use UpperPane\App\Handover\HandedReleaseRepository;
 use UpperPane\App\Playback\Player;
 use UpperPane\Core\Playback\Standing;
 
-/** The tree of places with all displays, as every station of the desk needs it. */
+/**
+ * The tree of places with all displays, as every station of the desk needs it. Read as plain rows, since an estate has thousands.
+ *
+ * @phpstan-type Row array<string, mixed>
+ */
 final readonly class EstateController
 {
+    private const JSON = JSON_THROW_ON_ERROR | JSON_UNESCAPED_SLASHES | JSON_UNESCAPED_UNICODE;
+
     public function __construct(private EntityManagerInterface $entities, private HandedReleaseRepository $releases, private ClockInterface $clock)
     {
     }
 
+    /** All of it, or with `search`, `place`, `orientation` and `kind` (`panel` or `wall`) what fits. */
     #[Route('/api/estate', methods: ['GET'])]
-    public function show(): JsonResponse
+    public function show(Request $request): JsonResponse
     {
         $places = $this->entities->getRepository(Place::class)->findBy([], ['position' => 'ASC', 'id' => 'ASC']);
-        $displays = $this->entities->getRepository(SurveyedDisplay::class)->findBy([], ['position' => 'ASC', 'id' => 'ASC']);
-        $players = [];
-        foreach ($this->entities->getRepository(Player::class)->findBy(['revokedAt' => null], ['boundAt' => 'ASC']) as $player) {
-            $players[$player->display->id][] = $player;
-        }
-        $older = array_column(array_merge(...array_values($this->releases->currentBySource())), 'older', 'display');
         $now = $this->clock->now();
-
-        return new JsonResponse([
+        $wanted = Wanted::of($request, $places);
+        $ways = [];
+        foreach ($places as $place) {
+            $ways[$place->id] = $place->way();
+        }
+        $players = $this->players();
+        $older = array_column(array_merge(...array_values($this->releases->currentBySource())), 'older', 'display');
+        $rows = $this->entities->getConnection()->fetchAllAssociative(
+            'SELECT s.id, s.place_id, s.summary, s.revision, r.number, r.sha256, r.file, r.bytes, r.source_kind, r.source_id, r.source_revision, r.name, r.handed_over_at, r.handed_over_by
+             FROM surveyed_display s LEFT JOIN handed_release r ON r.id = s.current_id ORDER BY s.position, s.id',
+        );
+        $nowMs = (int) $now->format('Uv');
+        $displays = [];
+        foreach ($rows as $row) {
+            [$id, $place] = [self::text($row['id']), self::text($row['place_id'])];
+            $summary = self::text($row['summary']);
+            if ($wanted->all || $wanted->fits((array) json_decode($summary, true), $place, $ways[$place] ?? [])) {
+                $told = self::display($row, $ways[$place] ?? [], $players[$id] ?? [], $older[$id] ?? false, $nowMs);
+                // The summary is JSON already, and never empty: it is put in as it stands.
+                $displays[] = substr(json_encode($told, self::JSON), 0, -1) . ',' . substr($summary, 1);
+            }
+        }
+        $head = json_encode([
             'now' => $now->setTimezone(new \DateTimeZone('UTC'))->format('Y-m-d\TH:i:s\Z'),
-            'places' => array_map(static fn (Place $place): array => ['id' => $place->id, 'name' => $place->name, 'parent' => $place->parent?->id], $places),
-            'displays' => array_map(
-                static fn (SurveyedDisplay $d): array => self::display($d, $players[$d->id] ?? [], $older[$d->id] ?? false, (int) $now->format('Uv')),
-                $displays,
-            ),
-        ]);
+            'places' => array_map(static fn (Place $place): array => $place->toArray(), $places),
+            'of' => count($rows),
+        ], self::JSON);
+
+        return JsonResponse::fromJsonString(substr($head, 0, -1) . ',"displays":[' . implode(',', $displays) . ']}');
+    }
+
+    /** @return array<string, non-empty-list<Row>> those that are bound, by display */
+    private function players(): array
+    {
+        $players = [];
+        foreach ($this->entities->getConnection()->fetchAllAssociative('SELECT * FROM player WHERE revoked_at IS NULL ORDER BY bound_at, id') as $row) {
+            $players[self::text($row['display_id'])][] = $row;
+        }
+
+        return $players;
     }
 
     /**
-     * @param list<Player> $players
+     * What is said of a display beside its summary.
+     *
+     * @param Row $row
+     * @param list<string> $way
+     * @param list<Row> $players
      * @param bool $older whether its release is not what is saved by now
-     * @return array<string, mixed>
+     * @return array<mixed>
      */
-    private static function display(SurveyedDisplay $surveyed, array $players, bool $older, int $now): array
+    private static function display(array $row, array $way, array $players, bool $older, int $now): array
     {
-        $display = $surveyed->display();
-        $raster = $display->raster();
-        $current = $surveyed->current;
-        $standings = array_map(static fn (Player $player): Standing => Standing::of($player->call(), $current?->sha256, $now), $players);
-        $together = Standing::together($standings);
+        $release = $row['number'] === null ? null : HandedRelease::told($row);
+        $sha256 = is_string($row['sha256']) ? $row['sha256'] : null;
+        $number = is_int($row['number']) ? $row['number'] : null;
+        $standings = array_map(static fn (array $player): Standing => Standing::of(Player::callOf($player), $sha256, $now), $players);
 
-        return [
-            'id' => $display->id,
-            'name' => $display->name,
-            'place' => $surveyed->place->id,
-            'way' => $surveyed->place->way(),
-            'timezone' => $display->timezone,
-            'raster' => $raster->toArray(),
-            'orientation' => $raster->isSquare() ? 'square' : ($raster->isPortrait() ? 'portrait' : 'landscape'),
-            'rotation' => $display->panel->rotation->value,
-            'active_mm' => $display->active()->toArray(),
-            'px_per_mm' => $display->pxPerMm(),
-            'viewing' => ['nearest_mm' => $display->viewing->nearestMm, 'farthest_mm' => $display->viewing->farthestMm],
-            'release' => $current?->toArray(),
+        return ['id' => $row['id'], 'place' => $row['place_id'], 'way' => $way, 'revision' => $row['revision']] + [
+            'release' => $release,
             'saved_not_handed_over' => $older,
-            'standing' => self::standing($together, $current?->number, null),
+            'standing' => self::standing(Standing::together($standings), $number, null),
             'players' => array_map(
-                static fn (Player $player, Standing $standing): array => $player->toArray() + ['standing' => self::standing($standing, $current?->number, $player->trouble)],
+                static fn (array $player, Standing $standing): array => Player::told($player) + [
+                    'standing' => self::standing($standing, $number, is_string($player['trouble']) ? $player['trouble'] : null),
+                ],
                 $players,
                 $standings,
             ),
@@ -82,5 +109,10 @@ final readonly class EstateController
     private static function standing(Standing $standing, ?int $release, ?string $trouble): array
     {
         return ['state' => $standing->value, 'level' => $standing->level()?->value, 'says' => $standing->sentence($release, $trouble)];
+    }
+
+    private static function text(mixed $value): string
+    {
+        return is_string($value) ? $value : '';
     }
 }

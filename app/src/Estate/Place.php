@@ -20,7 +20,15 @@ class Place
         public ?Place $parent = null,
         #[ORM\Column]
         public int $position = 0,
+        #[ORM\Column(length: 64, nullable: true)]
+        public ?string $timezone = null,
     ) {
+    }
+
+    /** The time zone of the nearest place upwards that names one; null where none does. */
+    public function zone(): ?string
+    {
+        return $this->timezone ?? $this->parent?->zone();
     }
 
     /** @return list<string> names from the estate down to this place */
@@ -33,5 +41,11 @@ class Place
     public function isIn(Place $other): bool
     {
         return $this === $other || ($this->parent?->isIn($other) ?? false);
+    }
+
+    /** @return array{id: string, name: string, parent: ?string, timezone: ?string, zone: ?string} zone: its own time zone, or the inherited one */
+    public function toArray(): array
+    {
+        return ['id' => $this->id, 'name' => $this->name, 'parent' => $this->parent?->id, 'timezone' => $this->timezone, 'zone' => $this->zone()];
     }
 }

@@ -49,21 +49,46 @@ class HandedRelease
         public readonly ?string $handedOverBy,
         #[ORM\Column(type: 'json')]
         public readonly array $document,
+        /** Of the display when it was handed over: where it changed since, the release is older. */
+        #[ORM\Column(length: 64, nullable: true)]
+        public readonly ?string $shape = null,
     ) {
     }
 
     /** @return array<string, mixed> */
     public function toArray(): array
     {
-        return [
+        return self::told([
             'number' => $this->number,
             'sha256' => $this->sha256,
-            'url' => '/' . $this->file,
+            'file' => $this->file,
             'bytes' => $this->bytes,
-            'source' => ['kind' => $this->sourceKind, 'id' => $this->sourceId, 'revision' => $this->sourceRevision],
+            'source_kind' => $this->sourceKind,
+            'source_id' => $this->sourceId,
+            'source_revision' => $this->sourceRevision,
             'name' => $this->name,
-            'handed_over_at' => $this->handedOverAt->format('Y-m-d\TH:i:s\Z'),
+            'handed_over_at' => $this->handedOverAt->format('Y-m-d H:i:s'),
             'handed_over_by' => $this->handedOverBy,
+        ]);
+    }
+
+    /**
+     * The same of a row of the table.
+     *
+     * @param array<string, mixed> $row
+     * @return array<string, mixed>
+     */
+    public static function told(array $row): array
+    {
+        return [
+            'number' => $row['number'],
+            'sha256' => $row['sha256'],
+            'url' => '/' . (is_string($row['file']) ? $row['file'] : ''),
+            'bytes' => $row['bytes'],
+            'source' => ['kind' => $row['source_kind'], 'id' => $row['source_id'], 'revision' => $row['source_revision']],
+            'name' => $row['name'],
+            'handed_over_at' => is_string($row['handed_over_at']) ? strtr($row['handed_over_at'], ' ', 'T') . 'Z' : null,
+            'handed_over_by' => $row['handed_over_by'],
         ];
     }
 }

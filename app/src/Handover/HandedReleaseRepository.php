@@ -25,7 +25,7 @@ final class HandedReleaseRepository extends ServiceEntityRepository
     {
         $rows = $this->getEntityManager()->getConnection()->fetchAllAssociative(
             "SELECT s.id AS display, COALESCE(JSON_VALUE(s.document, '$.name'), s.id) AS display_name, r.number, r.source_revision, r.source_id,
-                d.revision > r.source_revision AND NOT JSON_EQUALS(d.document, r.document) AS older
+                (COALESCE(s.shape <> r.shape, 0) OR COALESCE(d.revision > r.source_revision AND NOT JSON_EQUALS(d.document, r.document), 0)) AS older
              FROM surveyed_display s JOIN handed_release r ON r.id = s.current_id LEFT JOIN design d ON d.id = r.source_id ORDER BY s.position, s.id",
         );
         $bySource = [];

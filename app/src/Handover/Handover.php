@@ -17,8 +17,13 @@ use UpperPane\App\Media\MediaAsset;
 use UpperPane\App\Media\Publisher;
 use UpperPane\App\Playback\Pointers;
 use UpperPane\App\Text\HouseFaces;
+use UpperPane\Core\Display\Display;
+use UpperPane\Core\Display\Survey;
 use UpperPane\Core\Document\DocumentRefused;
 use UpperPane\Core\Document\Node;
+use UpperPane\Core\Finding\Finding;
+use UpperPane\Core\Finding\Findings;
+use UpperPane\Core\Finding\Level;
 use UpperPane\Core\Geometry\Size;
 use UpperPane\Core\Handover\Difference;
 use UpperPane\Core\Handover\Release;
@@ -91,10 +96,21 @@ final readonly class Handover
             $layout,
             $release,
             Matching::of($layout->canvas, $display->raster()),
-            Checks::run($layout, $display),
-            Difference::between($old, $layout),
+            self::findings($layout, $display, $target->place->zone()),
+            [
+                ...($target->current?->shape !== null && $target->current->shape !== $target->shape ? ['The display was surveyed anew: its raster, panels or outputs are others.'] : []),
+                ...Difference::between($old, $layout),
+            ],
             array_sum(array_column(array_diff_key($files, array_flip(array_filter($there))), 'bytes')),
         );
+    }
+
+    /** What is found in the layout on this display, and what stops the display itself. */
+    private static function findings(Layout $layout, Display $display, ?string $timezone): Findings
+    {
+        $stops = array_filter(Survey::check($display, $timezone)->all, static fn (Finding $finding): bool => $finding->level === Level::Stop);
+
+        return new Findings([...array_values($stops), ...Checks::run($layout, $display)->all]);
     }
 
     /**
@@ -123,6 +139,7 @@ final readonly class Handover
                     $this->clock->now(),
                     $by,
                     $this->document($source),
+                    $offer->display->shape,
                 );
                 $this->entities->persist($release);
                 $offer->display->current = $release;

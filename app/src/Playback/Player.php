@@ -7,6 +7,7 @@ namespace UpperPane\App\Playback;
 use Doctrine\DBAL\Types\Types;
 use Doctrine\ORM\Mapping as ORM;
 use UpperPane\App\Display\SurveyedDisplay;
+use UpperPane\Core\Display\Feed;
 use UpperPane\Core\Playback\Call;
 
 /** A device that plays on a display, known by the secret in its address. */
@@ -29,6 +30,14 @@ class Player
     #[ORM\Column(length: 300, nullable: true)]
     public ?string $trouble = null;
 
+    /** Which of the display's surveyed players it is; null where the survey names none. */
+    #[ORM\Column(length: 80, nullable: true)]
+    public ?string $part = null;
+
+    /** @var array<int, array{at: string, plays: ?string, since: ?string, trouble: ?string}> what each of its outputs said last, by number */
+    #[ORM\Column(type: 'json', nullable: true)]
+    public ?array $calls = null;
+
     public function __construct(
         #[ORM\Id]
         #[ORM\Column(length: 80)]
@@ -41,7 +50,7 @@ class Player
         #[ORM\Column(length: 64, unique: true)]
         public readonly string $secret,
         #[ORM\Column(type: Types::DATETIME_IMMUTABLE)]
-        public readonly \DateTimeImmutable $boundAt,
+        public \DateTimeImmutable $boundAt,
     ) {
     }
 
@@ -53,30 +62,120 @@ class Player
 
     public function address(): string
     {
-        return "/play/$this->secret/";
+        return self::addressOf($this->secret);
+    }
+
+    /** @return list<int> numbers of the outputs through which it feeds its display */
+    public function outputs(): array
+    {
+        $numbers = [];
+        foreach (Feed::of($this->display->display()) as $feed) {
+            if ($this->part === null || $feed->player === null || $feed->player === $this->part) {
+                $numbers[] = $feed->output ?? 1;
+            }
+        }
+
+        return array_values(array_unique($numbers));
     }
 
     public function call(): Call
     {
-        return new Call((int) $this->boundAt->format('Uv'), $this->calledAt === null ? null : (int) $this->calledAt->format('Uv'), $this->playsSha256, $this->trouble);
+        return self::callOf($this->row());
+    }
+
+    /** @param array<string, mixed> $row of the table */
+    public static function callOf(array $row): Call
+    {
+        $ms = static fn (mixed $at): ?int => is_string($at) ? 1000 * (int) strtotime("$at UTC") : null;
+        $text = static fn (mixed $value): ?string => is_string($value) ? $value : null;
+
+        return new Call($ms($row['bound_at']) ?? 0, $ms($row['called_at']), $text($row['plays_sha256']), $text($row['trouble']));
+    }
+
+    /**
+     * Takes what one of its outputs says, and says of itself what holds of the worst of them.
+     *
+     * @param int $output its number
+     * @param list<int> $outputs of the display that it feeds, by the survey
+     */
+    public function hear(int $output, array $outputs, \DateTimeImmutable $at, ?string $plays, ?\DateTimeImmutable $since, ?string $trouble): void
+    {
+        $utc = static fn (?\DateTimeImmutable $time): ?string => $time?->setTimezone(new \DateTimeZone('UTC'))->format('Y-m-d\TH:i:s\Z');
+        $calls = array_intersect_key($this->calls ?? [], array_flip($outputs));
+        $calls[$output] = ['at' => (string) $utc($at), 'plays' => $plays, 'since' => $utc($since), 'trouble' => $trouble];
+        ksort($calls);
+        $this->calls = $calls;
+        $bound = (int) $this->boundAt->format('Uv');
+        $together = Call::together(array_map(
+            static fn (array $call): Call => new Call($bound, 1000 * (int) strtotime($call['at']), $call['plays'], $call['trouble']),
+            $calls,
+        ), $outputs);
+        $this->calledAt = $together->calledMs === null ? null : (new \DateTimeImmutable('@' . intdiv($together->calledMs, 1000)));
+        $this->playsSha256 = $together->plays;
+        $this->playsSince = $since;
+        $this->trouble = $together->trouble === null ? null : mb_strimwidth($together->trouble, 0, 300, '...');
     }
 
     /** @return array<string, mixed> */
     public function toArray(): array
     {
-        $written = static fn (?\DateTimeImmutable $at): ?string => $at?->format('Y-m-d\TH:i:s\Z');
+        return self::told($this->row());
+    }
+
+    /**
+     * What is said of it, of a row of the table.
+     *
+     * @param array<string, mixed> $row
+     * @return array<string, mixed>
+     */
+    public static function told(array $row): array
+    {
+        $written = static fn (mixed $at): ?string => is_string($at) ? strtr($at, ' ', 'T') . 'Z' : null;
+        $calls = is_string($row['calls']) ? json_decode($row['calls'], true) : null;
+
+        return [
+            'id' => $row['id'],
+            'name' => $row['name'],
+            'display' => $row['display_id'],
+            'address' => $row['revoked_at'] === null && is_string($row['secret']) ? self::addressOf($row['secret']) : null,
+            'bound_at' => $written($row['bound_at']),
+            'revoked_at' => $written($row['revoked_at']),
+            'called_at' => $written($row['called_at']),
+            'plays_sha256' => $row['plays_sha256'],
+            'plays_since' => $written($row['plays_since']),
+            'trouble' => $row['trouble'],
+            'part' => $row['part'],
+            'outputs' => (object) array_map(static fn (mixed $call): array => is_array($call) ? [
+                'called_at' => $call['at'] ?? null,
+                'plays_sha256' => $call['plays'] ?? null,
+                'trouble' => $call['trouble'] ?? null,
+            ] : [], is_array($calls) ? $calls : []),
+        ];
+    }
+
+    private static function addressOf(string $secret): string
+    {
+        return "/play/$secret/";
+    }
+
+    /** @return array<string, mixed> as it stands in the table */
+    private function row(): array
+    {
+        $written = static fn (?\DateTimeImmutable $at): ?string => $at?->format('Y-m-d H:i:s');
 
         return [
             'id' => $this->id,
             'name' => $this->name,
-            'display' => $this->display->id,
-            'address' => $this->revokedAt === null ? $this->address() : null,
+            'display_id' => $this->display->id,
+            'secret' => $this->secret,
             'bound_at' => $written($this->boundAt),
             'revoked_at' => $written($this->revokedAt),
             'called_at' => $written($this->calledAt),
             'plays_sha256' => $this->playsSha256,
             'plays_since' => $written($this->playsSince),
             'trouble' => $this->trouble,
+            'part' => $this->part,
+            'calls' => $this->calls === null ? null : json_encode($this->calls, JSON_THROW_ON_ERROR),
         ];
     }
 }

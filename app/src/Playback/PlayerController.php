@@ -13,6 +13,8 @@ use Symfony\Component\Uid\Ulid;
 use UpperPane\App\Display\SurveyedDisplay;
 use UpperPane\App\Http\Body;
 use UpperPane\App\Http\Problem;
+use UpperPane\Core\Display\Feed;
+use UpperPane\Core\Document\Node;
 
 /** Players as the designer and operator see them. */
 final readonly class PlayerController
@@ -36,7 +38,7 @@ final readonly class PlayerController
     #[Route('/api/players', methods: ['POST'])]
     public function bind(Request $request): JsonResponse
     {
-        $body = Body::of($request)->object('code', 'display', 'name');
+        $body = Body::of($request)->object('code', 'display', 'name', 'part');
         $code = strtoupper((string) preg_replace('/[\s-]+/', '', $body->field('code')->text(1, 20)));
         $display = $this->entities->find(SurveyedDisplay::class, $body->field('display')->id()) ?? throw Problem::notFound('This display');
         $pairing = $this->entities->getRepository(Pairing::class)->findOneBy(['code' => $code]);
@@ -51,12 +53,27 @@ final readonly class PlayerController
         }
         $name = $body->optional('name')?->text(1, 120) ?? 'Player of ' . $display->display()->name;
         $player = new Player(strtolower((string) new Ulid()), $name, $display, Player::newSecret(), $this->clock->now());
+        $player->part = $this->part($display, $body->optional('part'));
         $pairing->player = $player;
         $this->entities->persist($player);
         $this->entities->flush();
         $this->pointers->writeOne($player);
 
         return new JsonResponse($player->toArray(), 201);
+    }
+
+    /** Which surveyed player of the display it is: the one named, else the first that nobody plays yet, else the first. */
+    private function part(SurveyedDisplay $display, ?Node $asked): ?string
+    {
+        $parts = array_values(array_unique(array_filter(array_map(static fn (Feed $feed): ?string => $feed->player, Feed::of($display->display())))));
+        if ($asked !== null && $asked->value !== null) {
+            return in_array($asked->id(), $parts, true)
+                ? $asked->id()
+                : throw $asked->refused('ref.unknown', sprintf('is "%s"; the players of this display are %s.', $asked->id(), implode(', ', $parts)));
+        }
+        $taken = array_map(static fn (Player $player): ?string => $player->part, $this->entities->getRepository(Player::class)->findBy(['display' => $display, 'revokedAt' => null]));
+
+        return array_values(array_diff($parts, $taken))[0] ?? $parts[0] ?? null;
     }
 
     /** Takes a player's address back: it stops, and the address works no more. */

@@ -7,6 +7,7 @@ namespace UpperPane\App\Playback;
 use Doctrine\ORM\EntityManagerInterface;
 use UpperPane\App\Display\SurveyedDisplay;
 use UpperPane\App\Media\Publisher;
+use UpperPane\Core\Display\Feed;
 
 /** The small files that players poll: which release their display is to play. */
 final readonly class Pointers
@@ -31,8 +32,13 @@ final readonly class Pointers
         $display = $player->display->display();
         $this->put($player, $player->revokedAt !== null ? ['revoked' => true] : [
             'revoked' => false,
-            'player' => ['name' => $player->name],
+            'player' => ['name' => $player->name, 'part' => $player->part, 'outputs' => $player->outputs()],
             'display' => ['id' => $display->id, 'name' => $display->name, 'timezone' => $display->timezone, 'raster' => $display->raster()->toArray()],
+            'alignment' => $player->display->alignmentUntil === null ? null : [
+                'until' => $player->display->alignmentUntil->setTimezone(new \DateTimeZone('UTC'))->format('Y-m-d\TH:i:s\Z'),
+                'canvas' => $display->raster()->toArray(),
+                'outputs' => array_map(static fn (Feed $feed): array => $feed->toArray($display->bits), Feed::of($display)),
+            ],
             'release' => $release === null ? null : ['number' => $release->number, 'url' => '/' . $release->file, 'sha256' => $release->sha256, 'bytes' => $release->bytes],
         ]);
     }

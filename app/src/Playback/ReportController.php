@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace UpperPane\App\Playback;
 
+use Doctrine\DBAL\LockMode;
 use Doctrine\ORM\EntityManagerInterface;
 use Psr\Clock\ClockInterface;
 use Symfony\Component\HttpFoundation\JsonResponse;
@@ -27,17 +28,29 @@ final readonly class ReportController
         if ($player === null || $player->revokedAt !== null) {
             throw Problem::notFound('This player');
         }
-        $body = Body::of($request)->object('release', 'since', 'trouble');
+        $body = Body::of($request)->object('release', 'since', 'trouble', 'output');
         $release = $body->field('release');
-        $player->calledAt = $this->clock->now();
-        $player->playsSha256 = $release->value === null ? null : $release->text(64, 64);
         $since = $body->optional('since');
-        $player->playsSince = $since === null || $since->value === null
+        $trouble = $body->optional('trouble');
+        $output = $body->optional('output');
+        $plays = $release->value === null ? null : $release->text(64, 64);
+        $playsSince = $since === null || $since->value === null
             ? null
             : (new \DateTimeImmutable())->setTimestamp(intdiv(Instant::parse($since->text(), '/since')->ms, 1000))->setTimezone(new \DateTimeZone('UTC'));
-        $trouble = $body->optional('trouble');
-        $player->trouble = $trouble === null || $trouble->value === null ? null : mb_strimwidth($trouble->text(0, 2000), 0, 300, '...');
-        $this->entities->flush();
+        $says = $trouble === null || $trouble->value === null ? null : mb_strimwidth($trouble->text(0, 2000), 0, 300, '...');
+        // The outputs of a player report side by side: each adds its word to what the others said.
+        $this->entities->wrapInTransaction(function () use ($player, $output, $plays, $playsSince, $says): void {
+            $this->entities->refresh($player, LockMode::PESSIMISTIC_WRITE);
+            $outputs = $player->outputs();
+            $player->hear(
+                $output === null || $output->value === null ? $outputs[0] ?? 1 : $output->int(1, 64),
+                $outputs,
+                $this->clock->now(),
+                $plays,
+                $playsSince,
+                $says,
+            );
+        });
 
         return new JsonResponse(null, 204);
     }

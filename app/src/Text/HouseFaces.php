@@ -7,13 +7,15 @@ namespace UpperPane\App\Text;
 use League\Flysystem\FilesystemOperator;
 use Symfony\Component\DependencyInjection\Attribute\Target;
 use UpperPane\App\Media\Publisher;
+use UpperPane\Core\Display\Legibility;
+use UpperPane\Core\Text\FaceFile;
 
 /**
  * The type faces that designs may be set in: whole TTF files under the SIL Open Font License, published once.
  *
  * The composer, the thumbnails and the players all load the same file.
  *
- * @phpstan-type Face array{family: string, weight: int, url: string, sha256: string, bytes: int}
+ * @phpstan-type Face array{family: string, weight: int, url: string, sha256: string, bytes: int, cap_share?: float}
  */
 final readonly class HouseFaces
 {
@@ -41,7 +43,14 @@ final readonly class HouseFaces
         foreach (self::FILES as [$family, $weight, $file]) {
             $local = "$this->projectDir/web/node_modules/@expo-google-fonts/$file";
             [$path, $sha256] = $this->publisher->file($local, 'ttf');
-            $faces[] = ['family' => $family, 'weight' => $weight, 'url' => '/' . $path, 'sha256' => $sha256, 'bytes' => (int) filesize($local)];
+            $faces[] = [
+                'family' => $family,
+                'weight' => $weight,
+                'url' => '/' . $path,
+                'sha256' => $sha256,
+                'bytes' => (int) filesize($local),
+                'cap_share' => FaceFile::fromBytes((string) file_get_contents($local))->capShare ?? Legibility::CAP_SHARE,
+            ];
         }
         $this->publisher->replace(self::INDEX, json_encode($faces, JSON_THROW_ON_ERROR | JSON_UNESCAPED_SLASHES));
 
@@ -58,5 +67,16 @@ final readonly class HouseFaces
 
         /** @var list<Face> $faces */
         return $faces;
+    }
+
+    /** @return array<string, float> height of a capital over the size of the type, by `family weight` */
+    public function capShares(): array
+    {
+        $shares = [];
+        foreach ($this->all() as $face) {
+            $shares["{$face['family']} {$face['weight']}"] = $face['cap_share'] ?? Legibility::CAP_SHARE;
+        }
+
+        return $shares;
     }
 }

@@ -25,6 +25,12 @@ final readonly class Colour
         return new self(strtolower($hex));
     }
 
+    /** @throws DocumentRefused */
+    public static function of(string $hex): self
+    {
+        return self::fromNode(Node::root($hex));
+    }
+
     public static function black(): self
     {
         return new self('#000000');
@@ -33,5 +39,47 @@ final readonly class Colour
     public function isOpaque(): bool
     {
         return strlen($this->hex) === 7 || str_ends_with($this->hex, 'ff');
+    }
+
+    /** The colour as it is seen on an opaque ground: each channel mixed as it is coded, as browsers do it. */
+    public function over(self $ground): self
+    {
+        if ($this->isOpaque()) {
+            return new self(substr($this->hex, 0, 7));
+        }
+        $alpha = (int) hexdec(substr($this->hex, 7)) / 255;
+        $mixed = array_map(
+            static fn (int $top, int $below): int => (int) round($alpha * $top + (1 - $alpha) * $below),
+            $this->channels(),
+            $ground->channels(),
+        );
+
+        return new self(sprintf('#%02x%02x%02x', ...$mixed));
+    }
+
+    /** Relative luminance of the opaque colour, 0 to 1. WCAG 2.2, "relative luminance". */
+    public function luminance(): float
+    {
+        [$red, $green, $blue] = array_map(static function (int $channel): float {
+            $share = $channel / 255;
+
+            return $share <= 0.04045 ? $share / 12.92 : (($share + 0.055) / 1.055) ** 2.4;
+        }, $this->channels());
+
+        return 0.2126 * $red + 0.7152 * $green + 0.0722 * $blue;
+    }
+
+    /** Contrast of two opaque colours, 1 to 21. WCAG 2.2, "contrast ratio". */
+    public function contrast(self $other): float
+    {
+        [$a, $b] = [$this->luminance(), $other->luminance()];
+
+        return (max($a, $b) + 0.05) / (min($a, $b) + 0.05);
+    }
+
+    /** @return array{int, int, int} red, green, blue, 0 to 255 */
+    private function channels(): array
+    {
+        return [(int) hexdec(substr($this->hex, 1, 2)), (int) hexdec(substr($this->hex, 3, 2)), (int) hexdec(substr($this->hex, 5, 2))];
     }
 }

@@ -22,4 +22,21 @@ final readonly class Bezel
 
         return new self($side('left'), $side('top'), $side('right'), $side('bottom'));
     }
+
+    /** The same frame on the sides where the viewer sees it once the panel is turned. */
+    public function turned(Rotation $rotation): self
+    {
+        return match ($rotation) {
+            Rotation::None => $this,
+            Rotation::Quarter => new self($this->bottom, $this->left, $this->top, $this->right),
+            Rotation::Half => new self($this->right, $this->bottom, $this->left, $this->top),
+            Rotation::ThreeQuarters => new self($this->top, $this->right, $this->bottom, $this->left),
+        };
+    }
+
+    /** @return array{left: float, top: float, right: float, bottom: float} in mm */
+    public function toArray(): array
+    {
+        return ['left' => $this->left, 'top' => $this->top, 'right' => $this->right, 'bottom' => $this->bottom];
+    }
 }

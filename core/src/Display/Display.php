@@ -9,17 +9,35 @@ use UpperPane\Core\Document\Node;
 use UpperPane\Core\Document\UniqueIds;
 use UpperPane\Core\Geometry\Size;
 
-/** What viewers look at: here one panel, turned or not, with its size in mm, viewing range and time zone. */
+/** What viewers look at: one panel, or a wall of them, with its players, viewing range and time zone. */
 final readonly class Display
 {
     public const FORMAT = 'upper-pane/display@1';
+    public const MOST_PANELS = 256;
 
+    /**
+     * @param bool $led whether it is made of LEDs, so that its pixels can be seen one by one
+     * @param bool $butt whether the picture jumps across bezels instead of going on behind them
+     * @param float $refreshHz pictures a second that its outputs send
+     * @param int $bits for each colour of a pixel
+     * @param list<Player> $players
+     * @param list<LiveInput> $inputs
+     * @param list<Sensor> $sensors
+     */
     private function __construct(
         public string $id,
         public string $name,
         public string $timezone,
         public Viewing $viewing,
-        public Panel $panel,
+        public bool $led,
+        public bool $butt,
+        public float $refreshHz,
+        public int $bits,
+        public Wall $wall,
+        public array $players,
+        public ?Processor $processor,
+        public array $inputs,
+        public array $sensors,
     ) {
     }
 
@@ -53,87 +71,132 @@ final readonly class Display
             'processor',
         );
         $node->format(self::FORMAT);
-        $node->optional('technology')?->oneOf('lcd', 'led');
-        $node->optional('bezels')?->oneOf('hide', 'butt');
-        $node->optional('refresh_hz')?->positive('Hz');
-        $node->optional('bits')?->int(1, 16);
-        foreach (['gap_mm', 'processor', 'inputs', 'sensors'] as $later) {
-            if ($field = $node->optional($later)) {
-                throw $field->refused('kind.unbuilt', 'is not read yet; leave the field out.');
-            }
-        }
-        self::checkPlayers($node->optional('players'));
+        $butt = $node->optional('bezels')?->oneOf('hide', 'butt') === 'butt';
         $zone = $node->field('timezone');
         if (!in_array($zone->text(), \DateTimeZone::listIdentifiers(\DateTimeZone::ALL_WITH_BC), true)) {
             throw $zone->refused('value.unknown', sprintf('is "%s", no time zone of the tz database; Europe/Lisbon is one.', $zone->text()));
         }
-        $panels = $node->field('panels');
-        $ids = new UniqueIds();
-        $read = [];
-        foreach ($panels->items(1000) as $panel) {
-            $read[] = Panel::fromNode($panel);
-            $ids->take($panel->field('id'));
+        $gap = $node->optional('gap_mm')?->object('x', 'y');
+        $panels = self::panels($node);
+        if ($butt && !Wall::isGridOfLikePanels($panels, true)) {
+            throw $node->field('bezels')->refused('value.range', 'is "butt", which only a grid of like panels can be; these hang freely or are of mixed sizes. "hide" is right.');
         }
-        if ($read === []) {
-            throw $panels->refused('value.range', 'has no panel; a display has at least one.');
-        }
-        if (count($read) > 1) {
-            throw $panels->items()[1]->refused('kind.unbuilt', 'is a second panel; walls of several panels are not read yet.');
-        }
+        $players = self::each($node, 'players', 64, Player::fromNode(...));
+        $processor = ($field = $node->optional('processor')) === null ? null : Processor::fromNode($field);
+        self::checkPlayersAreThere($node, array_map(static fn (Player $player): string => $player->id, $players));
 
         return new self(
             $node->field('id')->id(),
             $node->field('name')->text(),
             $zone->text(),
             Viewing::fromNode($node->field('viewing')),
-            $read[0],
+            $node->optional('technology')?->oneOf('lcd', 'led') === 'led',
+            $butt,
+            $node->optional('refresh_hz')?->positive('Hz') ?? 60.0,
+            $node->optional('bits')?->int(1, 16) ?? 8,
+            Wall::of(
+                $panels,
+                ['x' => $gap?->field('x')->number(0.0, 1e5, 'mm') ?? 0.0, 'y' => $gap?->field('y')->number(0.0, 1e5, 'mm') ?? 0.0],
+                $butt,
+                $processor,
+                array_map(static fn (Player $player): string => $player->id, $players),
+            ),
+            $players,
+            $processor,
+            self::each($node, 'inputs', 64, LiveInput::fromNode(...)),
+            self::each($node, 'sensors', 64, Sensor::fromNode(...)),
         );
     }
 
-    /** The canvas of the display: its raster as it stands upright before the viewer, in px. */
+    /** The canvas of the display: its raster as it stands upright before the viewer, with what is hidden behind bezels, in px. */
     public function raster(): Size
     {
-        return $this->panel->rotation->raster($this->panel->native);
+        return $this->wall->canvas;
     }
 
-    /** The active area as it hangs, in mm. */
+    /** The canvas as it hangs, bezels within included, in mm. */
     public function active(): Millimetres
     {
-        return match ($this->panel->rotation) {
-            Rotation::None, Rotation::Half => $this->panel->active,
-            Rotation::Quarter, Rotation::ThreeQuarters => $this->panel->active->swapped(),
-        };
+        return $this->wall->size;
     }
 
-    /** Pixels of the raster to one mm of the active area, across, as it hangs. */
+    /** Pixels of the raster to one mm, across, as it hangs. */
     public function pxPerMm(): float
     {
-        return $this->raster()->width / $this->active()->width;
+        return $this->wall->density;
     }
 
-    private static function checkPlayers(?Node $players): void
+    public function isWall(): bool
     {
-        $ids = new UniqueIds();
-        foreach ($players?->items(64) ?? [] as $player) {
-            $player->object('id', 'outputs', 'films_at_once', 'largest_film', 'codecs', 'kinds');
-            $ids->take($player->field('id'));
-            foreach ($player->optional('outputs')?->items(64) ?? [] as $output) {
-                $output->object('number', 'link');
-                $output->field('number')->int(1, 64);
-                $output->field('link')->text();
-            }
-            $player->optional('films_at_once')?->int(0, 64);
-            if ($film = $player->optional('largest_film')) {
-                $film->object('width', 'height', 'fps');
-                $film->field('width')->int(1, Size::LONGEST, 'px');
-                $film->field('height')->int(1, Size::LONGEST, 'px');
-                $film->field('fps')->positive();
-            }
-            foreach (['codecs', 'kinds'] as $list) {
-                foreach ($player->optional($list)?->items(64) ?? [] as $name) {
-                    $name->text();
-                }
+        return count($this->wall->panels) > 1;
+    }
+
+    public function player(?string $id): ?Player
+    {
+        foreach ($this->players as $player) {
+            if ($player->id === $id) {
+                return $player;
             }
         }
+
+        return null;
+    }
+
+    /**
+     * @return non-empty-list<Panel>
+     * @throws DocumentRefused
+     */
+    private static function panels(Node $node): array
+    {
+        $panels = self::each($node, 'panels', self::MOST_PANELS, Panel::fromNode(...));
+        if ($panels === []) {
+            throw $node->field('panels')->refused('value.range', 'has no panel; a display has at least one.');
+        }
+        foreach ($node->field('panels')->items() as $index => $panel) {
+            if (($panels[$index]->origin === null) !== ($panels[0]->origin === null)) {
+                throw $panel->refused('value.range', sprintf(
+                    'hangs %s, and the first panel %s; all of them have column and row, or all origin_mm.',
+                    ...($panels[0]->origin === null ? ['freely', 'on a grid'] : ['on a grid', 'freely']),
+                ));
+            }
+        }
+
+        return $panels;
+    }
+
+    /**
+     * @param list<string> $players
+     * @throws DocumentRefused where a panel or the processor names a player that is not among those of the display
+     */
+    private static function checkPlayersAreThere(Node $node, array $players): void
+    {
+        if ($players === []) {
+            return;
+        }
+        foreach ([...$node->field('panels')->items(), ...array_filter([$node->optional('processor')])] as $fed) {
+            $named = $fed->optional('player');
+            if ($named !== null && !in_array($named->value, $players, true)) {
+                throw $named->refused('ref.unknown', sprintf('is "%s", no player of this display; %s.', $named->id(), implode(', ', $players)));
+            }
+        }
+    }
+
+    /**
+     * @template T
+     * @param callable(Node): T $read
+     * @return list<T> each with an id of its own
+     * @throws DocumentRefused
+     */
+    private static function each(Node $node, string $list, int $most, callable $read): array
+    {
+        $ids = new UniqueIds();
+        $all = [];
+        $field = $list === 'panels' ? $node->field($list) : $node->optional($list);
+        foreach ($field?->items($most) ?? [] as $one) {
+            $all[] = $read($one);
+            $ids->take($one->field('id'));
+        }
+
+        return $all;
     }
 }

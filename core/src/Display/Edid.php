@@ -141,7 +141,7 @@ final readonly class Edid
         return $descriptors;
     }
 
-    /** E-EDID 1.4, table 3.21; null where it says no picture, or an interlaced one, which no player sends. */
+    /** E-EDID 1.4, table 3.21; null where it says no picture, or one that no player sends: interlaced, or with borders. */
     private static function timing(string $d): ?Timing
     {
         $with = static fn (int $low, int $high, int $shift, int $mask): int => ord($d[$low]) | ((ord($d[$high]) >> $shift) & $mask) << 8;
@@ -150,7 +150,7 @@ final readonly class Edid
         [$hFront, $hSync] = [$with(8, 11, 6, 3), $with(9, 11, 4, 3)];
         $vFront = ord($d[10]) >> 4 | (ord($d[11]) >> 2 & 3) << 4;
         $vSync = (ord($d[10]) & 15) | (ord($d[11]) & 3) << 4;
-        if ($width === 0 || $height === 0 || (ord($d[17]) & 0x80) !== 0) {
+        if ($width === 0 || $height === 0 || (ord($d[17]) & 0x80) !== 0 || ord($d[15]) + ord($d[16]) > 0) {
             return null;
         }
 

@@ -22,6 +22,12 @@ final readonly class Millimetres
         return new self($node->field('width')->positive('mm'), $node->field('height')->positive('mm'));
     }
 
+    /** @throws DocumentRefused unless both are above 0 */
+    public static function of(float $width, float $height): self
+    {
+        return self::fromNode(Node::root(['width' => $width, 'height' => $height]));
+    }
+
     public function swapped(): self
     {
         return new self($this->height, $this->width);

@@ -17,6 +17,12 @@ enum Rotation: int
     /** The raster that stands upright on a panel of this native raster. */
     public function raster(Size $native): Size
     {
-        return $this === self::Quarter || $this === self::ThreeQuarters ? $native->swapped() : $native;
+        return $this->swapsSides() ? $native->swapped() : $native;
+    }
+
+    /** Whether what is wide becomes high. */
+    public function swapsSides(): bool
+    {
+        return $this === self::Quarter || $this === self::ThreeQuarters;
     }
 }

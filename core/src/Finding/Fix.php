@@ -6,7 +6,7 @@ namespace UpperPane\Core\Finding;
 
 use UpperPane\Core\Geometry\Rect;
 
-/** A cure in one press: what it says, and the rectangle it gives to an element or the fields it sets on an item. */
+/** A cure in one press: what it says, and the rectangle it gives to an element or the fields it sets on an item, a panel or a display. */
 final readonly class Fix
 {
     /** @param array<string, mixed> $change */
@@ -23,6 +23,18 @@ final readonly class Fix
     public static function item(string $label, string $element, string $item, array $set): self
     {
         return new self($label, ['element' => $element, 'item' => $item, 'set' => $set]);
+    }
+
+    /** @param array<string, mixed> $set fields of a panel of the display */
+    public static function panel(string $label, string $panel, array $set): self
+    {
+        return new self($label, ['panel' => $panel, 'set' => $set]);
+    }
+
+    /** @param array<string, mixed> $set fields of the display */
+    public static function display(string $label, array $set): self
+    {
+        return new self($label, ['set' => $set]);
     }
 
     /** @return array<string, mixed> */

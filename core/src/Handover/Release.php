@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace UpperPane\Core\Handover;
 
 use UpperPane\Core\Display\Display;
+use UpperPane\Core\Display\Feed;
 use UpperPane\Core\Layout\Layout;
 use UpperPane\Core\Layout\Matching;
 use UpperPane\Core\Layout\Picture;
@@ -27,7 +28,7 @@ final readonly class Release
 
     /**
      * @param array<string, array{url: string, sha256: string, bytes: int, type: string}> $media the file of each media id
-     * @param list<array{family: string, weight: int, url: string, sha256: string, bytes: int}> $faces type faces of the house
+     * @param list<array{family: string, weight: int, url: string, sha256: string, bytes: int, cap_share?: float}> $faces type faces of the house
      */
     public static function of(Display $display, Layout $layout, array $media, array $faces): self
     {
@@ -48,7 +49,14 @@ final readonly class Release
                 'name' => $display->name,
                 'timezone' => $display->timezone,
                 'raster' => $display->raster()->toArray(),
-                'rotation' => $display->panel->rotation->value,
+                'outputs' => array_map(static fn (Feed $feed): array => [
+                    'player' => $feed->player,
+                    'output' => $feed->output,
+                    'panels' => $feed->panels,
+                    'raster' => $feed->raster->toArray(),
+                    'rotation' => $feed->rotation->value,
+                    'source' => $feed->source->toArray(),
+                ], Feed::of($display)),
             ],
             'layout' => ['id' => $layout->id, 'name' => $layout->name],
             'match' => Matching::of($layout->canvas, $display->raster())->toArray(),

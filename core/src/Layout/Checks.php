@@ -11,6 +11,9 @@ use UpperPane\Core\Layout\Check\DisplayMatch;
 use UpperPane\Core\Layout\Check\ElementOutside;
 use UpperPane\Core\Layout\Check\ItemCut;
 use UpperPane\Core\Layout\Check\ItemFit;
+use UpperPane\Core\Layout\Check\PlayerAbility;
+use UpperPane\Core\Layout\Check\SeamCrossed;
+use UpperPane\Core\Layout\Check\SpanPartial;
 use UpperPane\Core\Layout\Check\Subject;
 use UpperPane\Core\Layout\Check\ZoneEmpty;
 use UpperPane\Core\Layout\Check\ZoneOverlap;
@@ -34,6 +37,9 @@ final readonly class Checks
             new ZoneUncovered(),
             new ItemFit(),
             new ItemCut(),
+            new SeamCrossed(),
+            new SpanPartial(),
+            new PlayerAbility(),
         ];
     }
 

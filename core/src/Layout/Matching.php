@@ -56,6 +56,31 @@ final readonly class Matching
         return $this->scale / $pxPerMm;
     }
 
+    /** The whole px of the raster that a rectangle of the canvas touches. */
+    public function onRaster(Rect $rect): Rect
+    {
+        [$sx, $sy] = [$this->target->width / $this->canvas->width, $this->target->height / $this->canvas->height];
+        [$x, $y] = [$this->target->x + (int) floor(round($rect->x * $sx, 6)), $this->target->y + (int) floor(round($rect->y * $sy, 6))];
+
+        return Rect::at(
+            $x,
+            $y,
+            max(1, $this->target->x + (int) ceil(round($rect->right() * $sx, 6)) - $x),
+            max(1, $this->target->y + (int) ceil(round($rect->bottom() * $sy, 6)) - $y),
+        );
+    }
+
+    /** The whole px of the canvas that lie within a rectangle of the raster; null where there is none. */
+    public function onCanvas(Rect $rect): ?Rect
+    {
+        [$sx, $sy] = [$this->target->width / $this->canvas->width, $this->target->height / $this->canvas->height];
+        [$x, $y] = [(int) ceil(round(($rect->x - $this->target->x) / $sx, 6)), (int) ceil(round(($rect->y - $this->target->y) / $sy, 6))];
+        $width = (int) floor(round(($rect->right() - $this->target->x) / $sx, 6)) - $x;
+        $height = (int) floor(round(($rect->bottom() - $this->target->y) / $sy, 6)) - $y;
+
+        return $width > 0 && $height > 0 ? Rect::at($x, $y, $width, $height) : null;
+    }
+
     /** @return float share of the raster inside the target, 0 to 1 */
     public function used(): float
     {

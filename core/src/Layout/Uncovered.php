@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace UpperPane\Core\Layout;
 
 use UpperPane\Core\Geometry\Rect;
+use UpperPane\Core\Geometry\Rest;
 use UpperPane\Core\Geometry\Size;
 
 /** What no covering element hides of a canvas: its area and its maximal rectangles, by a sweep from left to right. */
@@ -45,7 +46,7 @@ final readonly class Uncovered
                 unset($active[$index]);
             }
             $active += $begins[$x] ?? [];
-            $free = $x < $canvas->width ? self::free($active, $canvas->height) : [];
+            $free = $x < $canvas->width ? Rest::free($active, $canvas->height) : [];
             foreach ($free as [$from, $to]) {
                 $area += ($to - $from) * ($edges[$number + 1] - $x);
             }
@@ -59,28 +60,6 @@ final readonly class Uncovered
         }
 
         return new self($rects, $area);
-    }
-
-    /**
-     * @param array<int, array{int, int}> $covered
-     * @return list<array{int, int}>
-     */
-    private static function free(array $covered, int $height): array
-    {
-        sort($covered);
-        $free = [];
-        $at = 0;
-        foreach ($covered as [$from, $to]) {
-            if ($from > $at) {
-                $free[] = [$at, $from];
-            }
-            $at = max($at, $to);
-        }
-        if ($at < $height) {
-            $free[] = [$at, $height];
-        }
-
-        return $free;
     }
 
     /**

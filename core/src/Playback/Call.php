@@ -20,4 +20,26 @@ final readonly class Call
         public ?string $trouble = null,
     ) {
     }
+
+    /**
+     * What holds of a player with several outputs: that of the worst of them.
+     *
+     * @param non-empty-array<int, self> $calls what its outputs said last, by number
+     * @param list<int> $outputs those that it feeds, by the survey; one that never called makes the player as good as silent
+     */
+    public static function together(array $calls, array $outputs): self
+    {
+        $first = $calls[array_key_first($calls)];
+        [$plays, $called, $troubles] = [[], [], []];
+        foreach ($calls as $number => $call) {
+            $plays[] = $call->plays ?? '';
+            $called[] = $call->calledMs;
+            if ($call->trouble !== null) {
+                $troubles[] = (count($outputs) > 1 ? "Output $number: " : '') . $call->trouble;
+            }
+        }
+        $unheard = array_diff($outputs, array_keys($calls)) !== [] || in_array(null, $called, true);
+
+        return new self($first->boundMs, $unheard ? null : min($called), count(array_unique($plays)) === 1 ? $first->plays : null, $troubles[0] ?? null);
+    }
 }

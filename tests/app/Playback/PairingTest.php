@@ -6,6 +6,7 @@ namespace UpperPane\Tests\App\Playback;
 
 use UpperPane\App\Playback\Pairing;
 use UpperPane\Tests\App\ApiTestCase;
+use UpperPane\Tests\Core\Make;
 
 final class PairingTest extends ApiTestCase
 {
@@ -52,5 +53,37 @@ final class PairingTest extends ApiTestCase
         $this->ask('DELETE', "/api/players/$player->id");
         self::assertTrue(json_decode($this->published()->read("pointers/$player->secret.json"), true)['revoked']);
         self::assertSame(404, $this->ask('POST', "/api/play/$player->secret/report", $report)[0]);
+    }
+
+    public function testAPlayerOfSeveralOutputsPlaysWhatItsWorstOutputPlays(): void
+    {
+        $this->signIn();
+        $players = [['id' => 'a'], ['id' => 'b']];
+        $wall = ['id' => 'wall'] + Make::wall(3, 1, players: $players);
+        $wall['panels'][2]['player'] = 'b';
+        $this->ask('POST', '/api/displays', ['place' => 'hall', 'document' => $wall]);
+        $bind = function (): array {
+            $code = $this->ask('POST', '/api/pairing')[1]['code'];
+
+            return $this->ask('POST', '/api/players', ['code' => $code, 'display' => 'wall'])[1];
+        };
+        [$first, $second] = [$bind(), $bind()];
+        self::assertSame(['a', 'b'], [$first['part'], $second['part']], 'each new player takes the place of the next surveyed one');
+        $pointer = json_decode($this->published()->read('pointers/' . basename($first['address']) . '.json'), true);
+        self::assertSame([1, 2], $pointer['player']['outputs']);
+
+        $say = fn (int $output, string $plays, ?string $trouble = null): int => $this->ask('POST', '/api' . rtrim($first['address'], '/') . '/report', [
+            'release' => str_repeat($plays, 64), 'since' => null, 'trouble' => $trouble, 'output' => $output,
+        ])[0];
+        $told = fn (): array => array_column($this->ask('GET', '/api/players')[1]['players'], null, 'part')['a'];
+        self::assertSame(204, $say(1, 'a'));
+        $half = $told();
+        self::assertNull($half['called_at'], 'output 2 has not been heard');
+        $say(2, 'b', 'no picture');
+        self::assertSame([null, 'Output 2: no picture', ['1', '2']], [$told()['plays_sha256'], $told()['trouble'], array_map(strval(...), array_keys($told()['outputs']))]);
+        $say(2, 'a');
+        $whole = $told();
+        self::assertSame([str_repeat('a', 64), null], [$whole['plays_sha256'], $whole['trouble']]);
+        self::assertNotNull($whole['called_at']);
     }
 }

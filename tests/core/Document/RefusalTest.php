@@ -29,7 +29,9 @@ final class RefusalTest extends TestCase
         foreach ($at as $step) {
             $place = &$place[$step];
         }
-        if ($value === 'gone') {
+        if ($last === null) {
+            $place = $value;
+        } elseif ($value === 'gone') {
             unset($place[$last]);
         } else {
             $place[$last] = $value;
@@ -73,7 +75,17 @@ final class RefusalTest extends TestCase
         yield 'a panel of no width' => ['display', ['panels', 0, 'active_mm', 'width'], 0, 'value.range', '/panels/0/active_mm/width'];
         yield 'a farthest viewer nearer than the nearest' => ['display', ['viewing', 'farthest_mm'], 10, 'value.range', '/viewing/farthest_mm'];
         yield 'no panel' => ['display', ['panels'], [], 'value.range', '/panels'];
-        yield 'a wall' => ['display', ['panels', 1], ['id' => 'p2'] + Make::display()['panels'][0], 'kind.unbuilt', '/panels/1'];
+        yield 'two panels of one name' => ['display', ['panels', 1], Make::display()['panels'][0], 'id.twice', '/panels/1/id'];
+        yield 'a free panel beside one on the grid' => ['display', ['panels', 1], ['id' => 'p2'] + Make::freeWall(['f' => []])['panels'][0], 'value.range', '/panels/1'];
+        yield 'a panel on the grid and free' => ['display', ['panels', 0, 'origin_mm'], ['x' => 0, 'y' => 0], 'field.unknown', '/panels/0/column'];
+        $turned = ['id' => 'p2', 'column' => 1, 'rotation' => 90] + Make::display()['panels'][0];
+        yield 'butted panels of mixed sizes' => ['display', [], ['bezels' => 'butt', 'panels' => [Make::display()['panels'][0], $turned]] + Make::display(), 'value.range', '/bezels'];
+        yield 'a bezel under nothing' => ['display', ['panels', 0, 'bezel_mm', 'left'], -0.1, 'value.range', '/panels/0/bezel_mm/left'];
+        yield 'bands that fall' => ['display', ['sensors'], [['id' => 's', 'kind' => 'presence', 'bands_mm' => [900, 500]]], 'value.range', '/sensors/0/bands_mm/1'];
+        $processor = ['player' => 'a', 'output' => 1, 'raster' => ['width' => 9, 'height' => 9]];
+        yield 'a player that is not there' => ['display', [], ['players' => [['id' => 'b']], 'processor' => $processor] + Make::display(), 'ref.unknown', '/processor/player'];
+        $outputs = [['number' => 1, 'link' => 'hdmi-2.0'], ['number' => 1, 'link' => 'hdmi-2.0']];
+        yield 'an output listed twice' => ['display', ['players'], [['id' => 'a', 'outputs' => $outputs]], 'id.twice', '/players/0/outputs/1/number'];
     }
 
     public function testLayoutsThatContainEachOtherAreRefused(): void

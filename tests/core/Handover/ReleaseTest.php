@@ -31,13 +31,31 @@ final class ReleaseTest extends TestCase
 
     public function testItCarriesJustTheMediaAndFacesThatAreUsed(): void
     {
-        $release = Release::of(Display::fromArray(Make::display(1920, 1080, 90)), self::layout(), ['a' => self::FILE, 'b' => self::FILE, 'c' => self::FILE], self::FACES)->toArray();
+        $files = ['a' => self::FILE, 'b' => self::FILE, 'c' => self::FILE];
+        $release = Release::of(Display::fromArray(Make::display(1920, 1080, 90)), self::layout(), $files, self::FACES)->toArray();
 
         self::assertSame(['a', 'b'], array_column($release['media'], 'id'));
         self::assertSame(['Inter'], array_column($release['faces'], 'family'));
         self::assertSame(['width' => 1080, 'height' => 1920], $release['display']['raster']);
-        self::assertSame(90, $release['display']['rotation']);
+        [$output] = $release['display']['outputs'];
+        self::assertSame([90, ['width' => 1920, 'height' => 1080]], [$output['rotation'], $output['raster']], 'the output sends the panel unturned');
         self::assertSame('crossed', $release['match']['verdict']);
+    }
+
+    public function testAWallHasOneRunSheetAndASourceForEachOutput(): void
+    {
+        $release = Release::of(Display::fromArray(Make::wall(2, 1, 90, players: [['id' => 'a'], ['id' => 'b']])), self::layout(), ['a' => self::FILE, 'b' => self::FILE], [])->toArray();
+        self::assertSame(
+            [['a', 1, ['A1'], 90, ['x' => 0, 'y' => 0, 'width' => 1080, 'height' => 1920]], ['a', 2, ['A2'], 90, ['x' => 1084, 'y' => 0, 'width' => 1080, 'height' => 1920]]],
+            array_map(static fn (array $out): array => [$out['player'], $out['output'], $out['panels'], $out['rotation'], $out['source']], $release['display']['outputs']),
+        );
+
+        $processor = ['player' => 'a', 'output' => 1, 'raster' => ['width' => 3840, 'height' => 2160]];
+        $processed = Release::of(Display::fromArray(Make::wall(processor: $processor)), self::layout(), ['a' => self::FILE, 'b' => self::FILE], [])->toArray();
+        self::assertSame([[6, ['width' => 5768, 'height' => 2164]]], array_map(
+            static fn (array $out): array => [count($out['panels']), array_slice($out['source'], 2)],
+            $processed['display']['outputs'],
+        ));
     }
 
     public function testAMediaWithoutAFileIsNotReleased(): void

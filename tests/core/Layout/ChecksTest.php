@@ -153,6 +153,65 @@ final class ChecksTest extends TestCase
         ];
     }
 
+    public function testWordsAcrossASeamAreFoundWithTheSmallestMoveThatClearsIt(): void
+    {
+        $words = static fn (int $x, int $y, int $width, int $height): array => ['id' => 'head', 'kind' => 'text', 'text' => 'Welcome aboard', 'style' => ['size_px' => 90],
+            'rect' => ['x' => $x, 'y' => $y, 'width' => $width, 'height' => $height]];
+        $found = fn (array $text, int $scale = 1): array => array_values(array_filter(
+            $this->findings(Make::layout([$text], intdiv(5768, $scale), intdiv(2164, $scale)), Make::wall()),
+            static fn (Finding $f): bool => $f->code === 'seam.crossed',
+        ));
+
+        self::assertSame([], $found($words(1924, 100, 1920, 400)), 'just on A2');
+        [$one] = $found($words(1700, 100, 1000, 400));
+        self::assertSame('"head" crosses the seam between A1 (220 x 400 px) and A2 (776 x 400 px), 0.4 % of it behind bezels.', $one->message);
+        self::assertSame(['label' => 'Move it 224 px to the right, onto A2', 'element' => 'head', 'rect' => ['x' => 1924, 'y' => 100, 'width' => 1000, 'height' => 400]], $one->fix?->toArray());
+        [$four] = $found($words(1800, 1000, 200, 160));
+        self::assertStringContainsString('crosses the seams of 4 panels', $four->message);
+        self::assertSame(['x' => 1720, 'y' => 920], array_slice($four->fix?->toArray()['rect'] ?? [], 0, 2));
+        [$wide] = $found($words(100, 100, 2500, 400));
+        self::assertStringEndsWith('It is larger than any panel.', $wide->message);
+        self::assertNull($wide->fix);
+
+        // On a canvas of half the size the move is told in px of that canvas, and clears the seam once it is scaled.
+        [$half] = $found($words(850, 50, 500, 200), 2);
+        $rect = $half->fix?->toArray()['rect'] ?? [];
+        self::assertSame(962, $rect['x']);
+        self::assertSame([], $found($words($rect['x'], $rect['y'], 500, 200), 2));
+    }
+
+    public function testAZoneOverPanelsThatEndsWithinOneIsToldItsSpan(): void
+    {
+        $zones = [Make::zone('main', 0, 0, 4000, 2164), Make::zone('side', 4000, 0, 1768, 2164)];
+        $found = array_values(array_filter($this->findings(Make::layout($zones, 5768, 2164), Make::wall()), static fn (Finding $f): bool => $f->code === 'span.partial'));
+
+        self::assertSame([['main'], ['x' => 0, 'y' => 0, 'width' => 3844, 'height' => 2164]], [$found[0]->elements, $found[0]->fix?->toArray()['rect'] ?? null]);
+        self::assertCount(2, $found, 'the zone beside it shares those panels too');
+        $spans = [Make::zone('main', 0, 0, 3844, 2164), Make::zone('side', 3848, 0, 1920, 2164)];
+        self::assertSame([], array_filter($this->findings(Make::layout($spans, 5768, 2164), Make::wall()), static fn (Finding $f): bool => $f->code === 'span.partial'));
+    }
+
+    public function testWhatAPlayerCannotDoIsFoundForThePanelsThatItFeeds(): void
+    {
+        $able = ['id' => 'b', 'kinds' => ['zone'], 'films_at_once' => 1, 'largest_film' => ['width' => 1920, 'height' => 1080, 'fps' => 60]];
+        $wall = Make::wall(2, 1, players: [['id' => 'a'], $able]);
+        $wall['panels'][1]['player'] = 'b';
+        $text = ['id' => 'words', 'kind' => 'text', 'text' => 'x', 'style' => ['size_px' => 90], 'rect' => ['x' => 2000, 'y' => 0, 'width' => 100, 'height' => 100]];
+        $layout = Make::layout([
+            Make::zone('left', 0, 0, 1920, 1080, [Make::film('f', 9000, 3840, 2160)]),
+            Make::zone('one', 1924, 0, 960, 1080, [Make::film('f')]),
+            Make::zone('two', 2884, 0, 960, 1080, [Make::film('f', 9000, 3840, 2160)]),
+            $text,
+        ], 3844, 1080);
+        $told = array_filter($this->told($layout, $wall), static fn (string $line): bool => str_contains($line, 'player.'));
+
+        self::assertSame([
+            'warning player.kind Player "b" draws no text such as "words"; it draws zone.',
+            'warning player.film-size "f.mp4" has 3840 x 2160 px; the largest film of player "b" has 1920 x 1080 px.',
+            'warning player.films 2 zones play films, which may meet; player "b" plays 1 at once.',
+        ], array_values($told));
+    }
+
     public function testEveryCheckIsExplainedAndEveryCheckRuns(): void
     {
         $classes = array_map(static fn (object $check): string => basename(str_replace('\\', '/', $check::class)) . '.php', Checks::all());
@@ -161,8 +220,13 @@ final class ChecksTest extends TestCase
         self::assertSame(array_values($files), $classes);
 
         $explained = (string) file_get_contents(__DIR__ . '/../../../docs/checks.md');
+        preg_match_all("/new Finding\\(\\s*'([a-z.-]+)'/", (string) file_get_contents(__DIR__ . '/../../../core/src/Display/Survey.php'), $surveyed);
+        self::assertGreaterThan(9, count($surveyed[1]));
+        foreach ($surveyed[1] as $code) {
+            self::assertStringContainsString("`$code`", $explained);
+        }
         foreach ($files as $file) {
-            preg_match_all("/'((?:zone|element|item|canvas|display)\\.[a-z]+)'/", (string) file_get_contents(__DIR__ . "/../../../core/src/Layout/Check/$file"), $codes);
+            preg_match_all("/'((?:zone|element|item|canvas|display|seam|span|player)\\.[a-z-]+)'/", (string) file_get_contents(__DIR__ . "/../../../core/src/Layout/Check/$file"), $codes);
             self::assertNotEmpty($codes[1], $file);
             foreach ($codes[1] as $code) {
                 self::assertStringContainsString("`$code`", $explained);

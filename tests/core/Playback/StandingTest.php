@@ -53,4 +53,21 @@ final class StandingTest extends TestCase
         self::assertSame('No room for quay.mp4.', Standing::Troubled->sentence(7, 'No room for quay.mp4.'));
         self::assertSame('silent; it goes on with what it has', Standing::Silent->sentence(7));
     }
+
+    public function testAPlayerOfSeveralOutputsSaysWhatHoldsOfTheWorst(): void
+    {
+        self::assertSame([5, null, 'a', null], self::together([1 => new Call(5, 100, 'a')]), 'output 2 was never heard');
+        self::assertSame([5, 90, 'a', null], self::together([1 => new Call(5, 100, 'a'), 2 => new Call(5, 90, 'a')]));
+        self::assertSame([5, 90, null, 'Output 2: dark'], self::together([1 => new Call(5, 100, 'a'), 2 => new Call(5, 90, 'b', 'dark')]));
+        self::assertSame('dark', Call::together([1 => new Call(5, 9, null, 'dark')], [1])->trouble);
+    }
+
+    /**
+     * @param non-empty-array<int, Call> $calls of outputs 1 and 2
+     * @return list<mixed>
+     */
+    private static function together(array $calls): array
+    {
+        return array_values((array) Call::together($calls, [1, 2]));
+    }
 }

@@ -8,7 +8,7 @@ import { ago, size } from '../ui/format'
 
 /** One display: its survey, its players, and the way to bind a new one. */
 const props = defineProps<{ display: DisplayState; at: number }>()
-defineEmits<{ close: [] }>()
+const emit = defineEmits<{ close: [] }>()
 
 const queries = useQueryClient()
 const code = ref('')
@@ -24,6 +24,34 @@ async function bind() {
     await queries.invalidateQueries({ queryKey: ['estate'] })
   } catch (e) {
     trouble.value = e instanceof Problem && e.path === '/code' ? e.message : sentence(e)
+  }
+}
+
+/** Which outputs of the display a bound player feeds, by the survey. */
+const outputsOf = (player: PlayerState): number[] => [
+  ...new Set(props.display.feeds.filter((f) => player.part === null || f.player === null || f.player === player.part).map((f) => f.output ?? 1)),
+]
+
+const count = ref(4)
+async function copy() {
+  trouble.value = said.value = ''
+  try {
+    const { displays } = await api.post<{ displays: { name: string }[] }>(`displays/${props.display.id}/copies`, { count: Number(count.value) })
+    said.value = `There are now ${displays.map((d) => d.name).join(', ')}.`
+    await queries.invalidateQueries({ queryKey: ['estate'] })
+  } catch (e) {
+    trouble.value = sentence(e)
+  }
+}
+async function remove() {
+  if (!confirm(`Take “${props.display.name}” away, with everything that was handed over to it?`)) return
+  trouble.value = ''
+  try {
+    await api.delete(`displays/${props.display.id}`)
+    await queries.invalidateQueries({ queryKey: ['estate'] })
+    emit('close')
+  } catch (e) {
+    trouble.value = sentence(e)
   }
 }
 
@@ -54,8 +82,14 @@ async function revoke(player: PlayerState) {
       <dd>{{ display.way.join(' › ') }}</dd>
       <dt>Raster as it hangs</dt>
       <dd class="figures">{{ size(display.raster) }} px</dd>
-      <dt>Panel turned</dt>
-      <dd class="figures">{{ display.rotation }}°</dd>
+      <template v-if="display.panels > 1">
+        <dt>Panels</dt>
+        <dd class="figures">{{ display.panels }}</dd>
+      </template>
+      <template v-else>
+        <dt>Panel turned</dt>
+        <dd class="figures">{{ display.rotation }}°</dd>
+      </template>
       <dt>Density</dt>
       <dd class="figures">{{ display.px_per_mm.toFixed(4) }} px/mm</dd>
       <dt>Read from</dt>
@@ -67,20 +101,37 @@ async function revoke(player: PlayerState) {
         {{ display.release ? `${display.release.name}, release ${display.release.number}` : 'nothing handed over yet' }}
       </dd>
     </dl>
-    <div class="d-flex gap-2 mb-3">
+    <div class="d-flex gap-2 mb-3 flex-wrap">
+      <RouterLink class="btn btn-primary btn-sm" :to="`/displays/${display.id}`">Survey</RouterLink>
+      <RouterLink class="btn btn-outline-dark btn-sm" :to="`/displays/${display.id}/wiring`">Wiring sheet</RouterLink>
       <RouterLink class="btn btn-outline-dark btn-sm" :to="`/layouts?new=${display.id}`">New layout for it</RouterLink>
       <RouterLink class="btn btn-outline-dark btn-sm" :to="`/handover?display=${display.id}`">Hand over to it</RouterLink>
     </div>
+    <form class="more" @submit.prevent="copy">
+      <BFormInput v-model.number="count" type="number" min="1" max="200" size="sm" aria-label="How many more" />
+      <BButton type="submit" variant="outline-dark" size="sm">more like this</BButton>
+      <button type="button" class="btn btn-link btn-sm ms-auto" @click="remove">Take away…</button>
+    </form>
     <h3>Players</h3>
     <ul v-if="display.players.length">
       <li v-for="player in display.players" :key="player.id">
         <span
-          >{{ player.name }}<br /><span class="small" :class="player.standing.state === 'silent' ? 'said-error' : 'soft'"
+          >{{ player.name }}<template v-if="outputsOf(player).length > 1">, {{ outputsOf(player).length }} outputs</template><br /><span
+            class="small"
+            :class="player.standing.state === 'silent' ? 'said-error' : 'soft'"
             >called {{ ago(player.called_at, at) }}</span
           ></span
         >
         <span>
-          <a v-if="player.address" :href="player.address" target="_blank" rel="noopener">open</a>
+          <template v-if="player.address">
+            <a v-if="outputsOf(player).length < 2" :href="player.address" target="_blank" rel="noopener">open</a>
+            <template v-else
+              >open
+              <a v-for="o in outputsOf(player)" :key="o" class="output" :href="`${player.address}?output=${o}`" target="_blank" rel="noopener">{{
+                o
+              }}</a></template
+            >
+          </template>
           <button type="button" class="btn btn-link btn-sm" @click="revoke(player)">take back</button>
         </span>
       </li>
@@ -116,6 +167,7 @@ async function revoke(player: PlayerState) {
 .frame {
   grid-area: 2 / 2;
   width: 236px;
+  align-self: start;
   border: 2px solid var(--ink);
 }
 .portrait .frame {
@@ -176,6 +228,18 @@ li {
   border-bottom: 1px solid var(--rule);
   padding: 4px 0;
   font-size: 0.875rem;
+}
+.more {
+  display: flex;
+  gap: 6px;
+  align-items: center;
+  margin-bottom: 10px;
+}
+.more input {
+  width: 64px;
+}
+.output {
+  margin-left: 5px;
 }
 .bind {
   display: grid;

@@ -21,6 +21,9 @@ export interface PlayerState {
   plays_sha256: string | null
   plays_since: string | null
   trouble: string | null
+  /** Which surveyed player of the display it is, and what each of its outputs said last. */
+  part: string | null
+  outputs: Record<string, { called_at: string; plays_sha256: string | null; trouble: string | null }>
   standing: Standing
 }
 
@@ -47,21 +50,54 @@ export interface DisplayState {
   active_mm: { width: number; height: number }
   px_per_mm: number
   viewing: { nearest_mm: number; farthest_mm: number }
+  technology: 'lcd' | 'led'
+  revision: number
+  /** How many panels it has, what each of them shows (x, y, width, height in px of the raster; none of a single panel), and what feeds them. */
+  panels: number
+  sources: [number, number, number, number][]
+  feeds: { player: string | null; output: number | null }[]
+  /** What is found in its survey. */
+  found: { stops: number; warnings: number; hints: number }
   release: ReleaseState | null
   saved_not_handed_over: boolean
   players: PlayerState[]
   standing: Standing
 }
 
+export interface PlaceState {
+  id: string
+  name: string
+  parent: string | null
+  timezone: string | null
+  zone: string | null
+}
+
 interface Estate {
   now: string
-  places: { id: string; name: string; parent: string | null }[]
+  places: PlaceState[]
   displays: DisplayState[]
 }
 
+const texts = new WeakMap<DisplayState, string>()
+/** What a display is found by: its name, its places, its time zone and its raster. */
+export function wordsOf(d: DisplayState): string {
+  let words = texts.get(d)
+  if (words === undefined) texts.set(d, (words = `${d.name} ${d.way.join(' ')} ${d.timezone} ${d.raster.width}x${d.raster.height}`.toLowerCase()))
+  return words
+}
+
+/** How often the estate is asked again, ms: thousands of displays take a moment to take in. */
+const OFTEN = 5000
+const SELDOM = 15_000
+const MANY = 1000
+
 /** The estate as it stands, asked again every five seconds. */
 export function useEstate() {
-  const query = useQuery({ queryKey: ['estate'], queryFn: () => api.get<Estate>('estate'), refetchInterval: 5000 })
+  const query = useQuery({
+    queryKey: ['estate'],
+    queryFn: () => api.get<Estate>('estate'),
+    refetchInterval: (q) => ((q.state.data?.displays.length ?? 0) > MANY ? SELDOM : OFTEN),
+  })
   const displays = computed(() => query.data.value?.displays ?? [])
   const places = computed(() => query.data.value?.places ?? [])
   const standing = (state: Standing['state']) => computed(() => displays.value.filter((d) => d.standing.state === state))

@@ -2,7 +2,7 @@
 import { useQuery, useQueryClient } from '@tanstack/vue-query'
 import { computed, onBeforeUnmount, ref, watch, watchEffect } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
-import { type DisplayState, type ReleaseState, useEstate } from '../Estate/estate'
+import { type DisplayState, type ReleaseState, useEstate, wordsOf } from '../Estate/estate'
 import { useDesigns } from '../Layout/designs'
 import { useMedia } from '../Media/media'
 import { api, Problem, sentence } from '../ui/api'
@@ -54,8 +54,7 @@ const choices = computed(() =>
 const revision = computed(() => [...layouts.all.value, ...playlists.all.value].find((d) => d.id === id.value)?.revision)
 
 const search = ref('')
-const fits = (d: DisplayState) =>
-  `${d.name} ${d.way.join(' ')} ${d.raster.width}x${d.raster.height}`.toLowerCase().includes(search.value.trim().toLowerCase())
+const fits = (d: DisplayState) => wordsOf(d).includes(search.value.trim().toLowerCase())
 const { shown: places, left, end } = useGrowingPlaces(byPlace, fits, 80)
 
 const go = (source: string, those: Iterable<string>) =>

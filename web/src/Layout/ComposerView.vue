@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { useEventListener } from '@vueuse/core'
 import { type Ref, computed, onBeforeUnmount, provide, ref, shallowRef, useTemplateRef, watch, watchEffect } from 'vue'
+import { useDisplay } from '../Display/survey'
 import { useEstate } from '../Estate/estate'
 import { type MediaState, refOf } from '../Media/media'
 import MediaPicker from '../Media/MediaPicker.vue'
@@ -41,6 +42,8 @@ const tools: { tool: Tool; name: string; key: string }[] = [
   { tool: 'picture', name: 'picture', key: 'p' },
 ]
 const snapping = ref(true)
+const inMm = ref(false)
+const { data: surveyed } = useDisplay(work.display)
 const picking = ref(false)
 const asked = shallowRef<Rect | null>(null)
 
@@ -184,13 +187,25 @@ const canvasZoom = computed(() => (pane.value ? `${Math.round(pane.value.scale *
               </button>
             </div>
             <span class="figures soft ms-auto">{{ canvasZoom }}</span>
+            <div v-if="analysis?.mm_per_px" class="choice" role="group" aria-label="Rulers">
+              <button type="button" :aria-pressed="!inMm" @click="inMm = false">px</button>
+              <button type="button" :aria-pressed="inMm" @click="inMm = true">mm</button>
+            </div>
             <div class="choice">
               <button type="button" :aria-pressed="snapping" title="Edges draw what is moved; Alt does without" @click="snapping = !snapping">
                 snap
               </button>
             </div>
           </div>
-          <PaneRoom ref="pane" :analysis="analysis" :pointed="pointed" :snapping="snapping" @drawn="drawn" />
+          <PaneRoom
+            ref="pane"
+            :analysis="analysis"
+            :pointed="pointed"
+            :snapping="snapping"
+            :wall="surveyed?.wall ?? null"
+            :in-mm="inMm"
+            @drawn="drawn"
+          />
         </div>
       </div>
       <TideTable

@@ -8,14 +8,14 @@ import StaleNote from './StaleNote.vue'
 import type { DesignWork } from './work'
 
 /** The head of a design that is being worked on: its name, what is saved, undo, redo, handover; and what went wrong. */
-const props = defineProps<{ work: DesignWork<D>; noun: 'layout' | 'playlist'; handover: string }>()
+const props = defineProps<{ work: DesignWork<D>; noun: 'layout' | 'playlist' | 'display'; handover: string }>()
 const router = useRouter()
 const rename = (name: string) => props.work.document.value && props.work.change({ ...props.work.document.value, name })
 
 offerActions(() => [
   ...(props.work.canUndo.value ? [{ kind: 'action', name: 'Undo', more: 'Ctrl + Z', act: props.work.undo }] : []),
   ...(props.work.canRedo.value ? [{ kind: 'action', name: 'Redo', more: 'Ctrl + Shift + Z', act: props.work.redo }] : []),
-  { kind: 'action', name: `Hand over this ${props.noun}`, act: () => void handOver() },
+  { kind: 'action', name: props.noun === 'display' ? 'Hand over to this display' : `Hand over this ${props.noun}`, act: () => void handOver() },
 ])
 /** What is handed over is what is saved: the last change is saved first, and where that fails one stays with the reason. */
 async function handOver(event?: MouseEvent) {

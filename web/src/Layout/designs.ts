@@ -96,7 +96,7 @@ export interface Analysis {
   stops: number
   warnings: number
   hints: number
-  match: { verdict: 'exact' | 'scaled' | 'padded' | 'crossed'; scale: number } | null
+  match: { verdict: 'exact' | 'scaled' | 'padded' | 'crossed'; scale: number; target: Rect } | null
   mm_per_px: number | null
   sums: Sum[]
   /** Which part of the canvas each zone takes up, 0 to 1. */

@@ -21,7 +21,7 @@ const AGAIN_MS = 3000
  *
  * Every change is kept in the browser until the server has it; a stale write is kept aside there and answered with both versions.
  */
-export function useDesignWork<D extends { name: string }>(plural: 'layouts' | 'playlists', id: string) {
+export function useDesignWork<D extends { name: string }>(plural: 'layouts' | 'playlists' | 'displays', id: string) {
   const queries = useQueryClient()
   const session = useSession()
   const document = shallowRef<D | null>(null)
@@ -34,7 +34,7 @@ export function useDesignWork<D extends { name: string }>(plural: 'layouts' | 'p
   const past = shallowRef<D[]>([])
   const future = shallowRef<D[]>([])
   const restored = ref(false)
-  const draftKey = `upper-pane:draft:${id}`
+  const draftKey = `upper-pane:draft:${plural === 'displays' ? 'display:' : ''}${id}`
   let timer: ReturnType<typeof setTimeout> | undefined
   let lastGesture: string | undefined
   let running: Promise<void> | null = null
@@ -112,7 +112,7 @@ export function useDesignWork<D extends { name: string }>(plural: 'layouts' | 'p
     const sentDisplay = display.value
     state.value = 'saving'
     running = api
-      .put<Saved<D>>(`${plural}/${id}`, { base: revision.value, document: sent, display: sentDisplay })
+      .put<Saved<D>>(`${plural}/${id}`, { base: revision.value, document: sent, ...(plural === 'displays' ? {} : { display: sentDisplay }) })
       .then((saved) => {
         take(saved)
         trouble.value = ''

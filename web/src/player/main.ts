@@ -1,11 +1,15 @@
 import { loadFaces } from '../pane/faces'
 import type { Box, RunSheet } from '../pane/sheet'
 import { Stage } from '../pane/stage'
+import { type Alignment, alignmentPicture } from './alignment'
+import { type Output, layOut, ownOutputs, thisOutput, wholeRaster } from './output'
 import '@fontsource-variable/atkinson-hyperlegible-next/wght.css'
 import './player.scss'
 
 /**
  * The player page. At /player it shows a code until somebody binds it; at /play/SECRET/ it plays.
+ *
+ * A player with several outputs has a page for each: `?output=2`. Each is drawn turned where its panel is turned.
  *
  * It keeps its page, the release and all files in the browser's own store, so that it goes on without any server,
  * also after it was started anew. `#at=2026-06-01T10:00:00Z` makes it stand still at an instant.
@@ -13,13 +17,14 @@ import './player.scss'
 
 interface Pointer {
   revoked: boolean
-  player?: { name: string }
+  player?: { name: string; part: string | null; outputs: number[] }
+  alignment?: Alignment | null
   display?: { name: string; raster: { width: number; height: number } }
   release?: { number: number; url: string; sha256: string; bytes: number } | null
 }
 
 interface Release {
-  display: { raster: { width: number; height: number } }
+  display: { raster: { width: number; height: number }; outputs?: Output[] }
   match: { target: Box }
   run_sheet: RunSheet
   media: { id: string; name: string; url: string; sha256: string; type: string }[]
@@ -30,6 +35,7 @@ const POLL_MS = 2000
 const REPORT_MS = 10_000
 const host = document.getElementById('player')!
 const secret = /^\/play\/([0-9a-f]{40})\/$/.exec(location.pathname)?.[1] ?? null
+const asked = Number(new URLSearchParams(location.search).get('output')) || null
 const wait = (ms: number) => new Promise((done) => setTimeout(done, ms))
 
 function say(title: string, text: string, code = ''): void {
@@ -49,6 +55,24 @@ function say(title: string, text: string, code = ''): void {
   }
   note.append(body)
   host.replaceChildren(note)
+}
+
+let choosing = false
+/** This player has several outputs, each with a page of its own: which one is this window? */
+function chooseOutput(outputs: Output[]): void {
+  if (choosing) return
+  choosing = true
+  say('Which output is this window?', asked === null ? 'Open one window for each output, and press its number.' : `There is no output ${asked} here.`)
+  const list = document.createElement('nav')
+  list.className = 'outputs'
+  for (const o of outputs) {
+    const link = document.createElement('a')
+    link.href = `?output=${o.output ?? 1}`
+    link.textContent = String(o.output ?? 1)
+    link.title = o.panels.join(', ')
+    list.append(link)
+  }
+  host.querySelector('.note')?.append(list)
 }
 
 // --- a new player -----------------------------------------------------------------
@@ -120,15 +144,26 @@ async function objectUrl(url: string): Promise<string> {
 class Playing {
   private stage: Stage | null = null
   private release: Release | null = null
+  private room: HTMLElement | null = null
+  /** Which of its player's outputs this page is; null until it is known. */
+  output: Output | null = null
   playsSha256: string | null = null
   since: string | null = null
   trouble: string | null = null
+  private alignment: HTMLElement | null = null
+  private alignedFor = ''
   private readonly still = /^#at=(.+)$/.exec(location.hash)?.[1] ?? null
 
   /** Takes a release over once all of it is in the store; until then the old one goes on. */
-  async take(pointer: { url: string; sha256: string }): Promise<void> {
+  async take(pointer: { url: string; sha256: string }, part: string | null): Promise<void> {
     await fetchKept(pointer.url, pointer.sha256)
     const release = (await (await kept(pointer.url))!.json()) as Release
+    const outputs = release.display.outputs ?? [wholeRaster(release.display.raster)]
+    const output = thisOutput(outputs, part, asked)
+    if (!output) {
+      chooseOutput(ownOutputs(outputs, part))
+      return
+    }
     const files = [...release.media, ...release.faces]
     for (const file of files) await fetchKept(file.url, file.sha256)
     const addresses = new Map<string, { url: string; type: string }>()
@@ -140,6 +175,7 @@ class Playing {
     room.className = 'room'
     const next = new Stage(room, (id) => addresses.get(id) ?? null, true)
     next.show(release.run_sheet)
+    layOut(room, output)
     next.draw(this.at(), this.still === null)
     room.style.visibility = 'hidden'
     host.append(room)
@@ -149,6 +185,8 @@ class Playing {
     for (const old of [...host.children]) if (old !== room) old.remove()
     this.stage?.destroy()
     this.stage = next
+    this.room = room
+    this.output = output
     this.release = release
     this.playsSha256 = pointer.sha256
     this.since = new Date().toISOString().replace(/\.\d+Z$/, 'Z')
@@ -157,16 +195,30 @@ class Playing {
     await this.tidy(new Set([pointer.url, ...files.map((f) => f.url)]))
   }
 
-  /** The raster of the display fills the window; the canvas lies on it where the match says. */
+  /** The output's part of the display's raster fills the window, turned as its panel hangs; the canvas lies on it where the match says. */
   fit(): void {
-    if (!this.stage || !this.release) return
-    const { raster } = this.release.display
+    if (!this.stage || !this.release || !this.room || !this.output) return
     const { target } = this.release.match
     const { canvas } = this.release.run_sheet
-    const scale = Math.min(innerWidth / raster.width, innerHeight / raster.height)
-    const left = (innerWidth - raster.width * scale) / 2
-    const top = (innerHeight - raster.height * scale) / 2
-    this.stage.place(left + target.x * scale, top + target.y * scale, (scale * target.width) / canvas.width, (scale * target.height) / canvas.height)
+    const { source } = this.output
+    const scale = layOut(this.room, this.output)
+    this.stage.place(
+      (target.x - source.x) * scale.x,
+      (target.y - source.y) * scale.y,
+      (scale.x * target.width) / canvas.width,
+      (scale.y * target.height) / canvas.height,
+    )
+  }
+
+  /** Shows who this output is until the picture's time is over; then what is handed over comes back. */
+  align(alignment: Alignment | null, part: string | null): void {
+    const own = alignment && Date.parse(alignment.until) > Date.now() ? thisOutput(alignment.outputs, part, asked) : null
+    const key = own ? JSON.stringify(alignment) : ''
+    if (key === this.alignedFor) return
+    this.alignedFor = key
+    this.alignment?.remove()
+    this.alignment = own ? alignmentPicture(alignment!, own) : null
+    if (this.alignment) document.body.append(this.alignment)
   }
 
   draw(): void {
@@ -255,11 +307,12 @@ async function play(): Promise<void> {
         await caches.delete(`upper-pane:${secret}`)
         return
       }
+      playing.align(pointer.alignment ?? null, pointer.player?.part ?? null)
       if (!pointer.release && !playing.playsSha256)
         say(pointer.player?.name ?? 'Player', `Bound to ${pointer.display?.name ?? 'a display'}. Nothing was handed over to it yet.`)
       if (pointer.release && pointer.release.sha256 !== playing.playsSha256) {
         try {
-          await playing.take(pointer.release)
+          await playing.take(pointer.release, pointer.player?.part ?? null)
           reported = 0
         } catch (e) {
           playing.trouble = e instanceof Error ? e.message : 'The new release could not be taken.'
@@ -268,12 +321,17 @@ async function play(): Promise<void> {
     } catch {
       if (!playing.playsSha256) say('Player', 'The server does not answer, and nothing is kept here yet. It is tried again by itself.')
     }
-    if (Date.now() - reported > REPORT_MS) {
+    if (Date.now() - reported > REPORT_MS && !choosing) {
       reported = Date.now()
       void fetch(`/api/play/${secret}/report`, {
         method: 'POST',
         headers: { 'Content-Type': 'application/json' },
-        body: JSON.stringify({ release: playing.playsSha256, since: playing.since, trouble: playing.trouble }),
+        body: JSON.stringify({
+          release: playing.playsSha256,
+          since: playing.since,
+          trouble: playing.trouble,
+          output: playing.output?.output ?? asked,
+        }),
       }).catch(() => undefined)
     }
     await wait(POLL_MS)

@@ -40,14 +40,14 @@ const tokenIsOld = (e: unknown): boolean => e instanceof Problem && e.status ===
 async function call<T>(method: string, path: string, body?: unknown, again = false): Promise<T> {
   const session = useSession()
   const headers: Record<string, string> = { Accept: 'application/json' }
-  if (body !== undefined) headers['Content-Type'] = 'application/json'
+  if (body !== undefined) headers['Content-Type'] = body instanceof Blob ? 'application/octet-stream' : 'application/json'
   if (method !== 'GET' && session.csrf) headers['X-CSRF-Token'] = session.csrf
   let response: Response
   try {
     response = await fetch(`/api/${path}`, {
       method,
       headers,
-      body: body === undefined ? undefined : JSON.stringify(body),
+      body: body === undefined || body instanceof Blob ? body : JSON.stringify(body),
     })
   } catch {
     throw new Problem(0, 'server.away', AWAY, '', {})
@@ -67,6 +67,9 @@ export const api = {
   post: <T>(path: string, body: unknown) => call<T>('POST', path, body),
   put: <T>(path: string, body: unknown) => call<T>('PUT', path, body),
   delete: <T>(path: string) => call<T>('DELETE', path),
+
+  /** Sends the bytes of a file as they are. */
+  bytes: <T>(path: string, file: Blob) => call<T>('POST', path, file),
 
   /** Sends a file; `progress` hears the share that has gone, 0 to 1. */
   async upload<T>(path: string, file: File, progress: (share: number) => void): Promise<T> {

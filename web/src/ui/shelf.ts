@@ -8,6 +8,7 @@ export interface Fix {
   element?: string
   rect?: Rect
   item?: string
+  panel?: string
   set?: Record<string, unknown>
 }
 

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace UpperPane\Core\Layout\Check;
 
 use UpperPane\Core\Display\Display;
+use UpperPane\Core\Geometry\Rect;
 use UpperPane\Core\Layout\Layout;
 use UpperPane\Core\Layout\Matching;
 use UpperPane\Core\Layout\Neighbours;
@@ -36,5 +37,17 @@ final readonly class Subject
     public function displayScale(): float
     {
         return $this->matching === null ? 1.0 : $this->matching->scale;
+    }
+
+    /** The px of the display that a rectangle of the canvas touches; the same rectangle where no display is given. */
+    public function onRaster(Rect $rect): Rect
+    {
+        return $this->matching?->onRaster($rect) ?? $rect;
+    }
+
+    /** The whole px of the canvas that lie within a rectangle of the display; null where there is none. */
+    public function onCanvas(Rect $rect): ?Rect
+    {
+        return $this->matching === null ? $rect : $this->matching->onCanvas($rect);
     }
 }

@@ -2,6 +2,7 @@
 import { useElementSize } from '@vueuse/core'
 import { computed, nextTick, onBeforeUnmount, onMounted, ref, shallowRef, useTemplateRef, watch } from 'vue'
 import { Stage } from '../../pane/stage'
+import type { Wall } from '../../Display/survey'
 import type { Rect } from '../../ui/shelf'
 import type { Analysis, Element, TextElement } from '../designs'
 import { useComposer } from './composer'
@@ -15,6 +16,10 @@ const props = defineProps<{
   analysis: Analysis | null
   pointed: Rect | null
   snapping: boolean
+  /** The wall that it is made for: drawn as it hangs, and its panels draw what is moved. */
+  wall: Wall | null
+  /** Rulers in mm on the display, where it is known. */
+  inMm: boolean
 }>()
 const emit = defineEmits<{ drawn: [rect: Rect] }>()
 const composer = useComposer()
@@ -97,12 +102,22 @@ const toCanvas = (e: PointerEvent | MouseEvent) => {
   }
 }
 const under = (p: { x: number; y: number }) => [...composer.elements.value].reverse().find((e) => meets(e.rect, { ...p, width: 1, height: 1 }))
+/** The panels of the wall in px of this canvas; none of a single screen. */
+const onCanvas = (rects: Rect[]): Rect[] => {
+  const match = props.analysis?.match
+  if (!match) return []
+  const [kx, ky] = [canvas.value.width / match.target.width, canvas.value.height / match.target.height]
+  return rects.map((r) => ({ x: (r.x - match.target.x) * kx, y: (r.y - match.target.y) * ky, width: r.width * kx, height: r.height * ky }))
+}
+const panels = computed(() => (props.wall && props.wall.panels.length > 1 ? onCanvas(props.wall.panels.map((p) => p.source)) : []))
+const hidden = computed(() => (props.wall && props.wall.panels.length > 1 ? onCanvas([...props.wall.strips, ...props.wall.voids]) : []))
+
 const lines = (without: Set<string>) => {
   const others = composer.elements.value.filter((e) => !without.has(e.id)).map((e) => e.rect)
   const { width: w, height: h } = canvas.value
   return {
-    x: [0, Math.round(w / 2), w, ...others.flatMap((r) => [r.x, r.x + r.width])],
-    y: [0, Math.round(h / 2), h, ...others.flatMap((r) => [r.y, r.y + r.height])],
+    x: [0, Math.round(w / 2), w, ...[...others, ...panels.value].flatMap((r) => [Math.round(r.x), Math.round(r.x + r.width)])],
+    y: [0, Math.round(h / 2), h, ...[...others, ...panels.value].flatMap((r) => [Math.round(r.y), Math.round(r.y + r.height)])],
   }
 }
 const ALL = { left: true, right: true, top: true, bottom: true, centre: true }
@@ -252,9 +267,12 @@ const handleAt = (h: Handle, r: Rect) => ({
   x: r.x + (h.includes('w') ? 0 : h.includes('e') ? r.width : r.width / 2),
   y: r.y + (h.includes('n') ? 0 : h.includes('s') ? r.height : r.height / 2),
 })
+/** Of the rulers: where they stand in px of the canvas, and what is written there. */
 const ticks = (length: number) => {
-  const step = [10, 20, 50, 100, 200, 500, 1000, 2000, 5000].find((s) => s * scale.value >= 60) ?? 10_000
-  return Array.from({ length: Math.floor(length / step) + 1 }, (_, i) => i * step)
+  const mm = props.inMm ? (props.analysis?.mm_per_px ?? null) : null
+  const unit = mm === null ? 1 : 1 / mm
+  const step = [1, 2, 5, 10, 20, 50, 100, 200, 500, 1000, 2000, 5000].find((s) => s * unit * scale.value >= 60) ?? 10_000
+  return Array.from({ length: Math.floor(length / (step * unit)) + 1 }, (_, i) => ({ at: i * step * unit, text: i * step }))
 }
 </script>
 
@@ -277,14 +295,18 @@ const ticks = (length: number) => {
       <g class="ruler" aria-hidden="true">
         <rect x="0" y="0" :width="width" height="22" />
         <rect x="0" y="0" width="34" :height="height" />
-        <g v-for="t in ticks(canvas.width)" :key="`x${t}`" :transform="`translate(${left + t * scale} 0)`">
+        <g v-for="t in ticks(canvas.width)" :key="`x${t.text}`" :transform="`translate(${left + t.at * scale} 0)`">
           <line y1="16" y2="22" />
-          <text x="3" y="13">{{ t }}</text>
+          <text x="3" y="13">{{ t.text }}</text>
         </g>
-        <g v-for="t in ticks(canvas.height)" :key="`y${t}`" :transform="`translate(0 ${top + t * scale})`">
+        <g v-for="t in ticks(canvas.height)" :key="`y${t.text}`" :transform="`translate(0 ${top + t.at * scale})`">
           <line x1="28" x2="34" />
-          <text x="32" y="-3" text-anchor="end">{{ t }}</text>
+          <text x="32" y="-3" text-anchor="end">{{ t.text }}</text>
         </g>
+      </g>
+      <g class="wall" aria-hidden="true">
+        <rect v-for="(r, i) in hidden" :key="`h${i}`" class="hidden" v-bind="place(r)" />
+        <rect v-for="(r, i) in panels" :key="`p${i}`" class="panel" v-bind="place(r)" />
       </g>
       <rect class="canvas-edge" v-bind="place({ x: 0, y: 0, ...canvas })" />
       <rect v-for="e in outlined" :key="e.id" v-bind="place(e.rect)" :class="composer.chosen.value.has(e.id) ? 'chosen' : 'zone'" />
@@ -382,6 +404,12 @@ const ticks = (length: number) => {
 .ruler text {
   font: 11px var(--figures);
   fill: var(--soft);
+}
+.over .hidden {
+  fill: var(--ink);
+}
+.panel {
+  stroke: var(--ink);
 }
 .canvas-edge {
   stroke: var(--ink);

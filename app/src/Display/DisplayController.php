@@ -1,0 +1,213 @@
+<?php
+
+declare(strict_types=1);
+
+namespace UpperPane\App\Display;
+
+use Doctrine\DBAL\LockMode;
+use Doctrine\ORM\EntityManagerInterface;
+use Psr\Clock\ClockInterface;
+use Symfony\Bundle\SecurityBundle\Security;
+use Symfony\Component\HttpFoundation\JsonResponse;
+use Symfony\Component\HttpFoundation\Request;
+use Symfony\Component\Routing\Attribute\Route;
+use UpperPane\App\Estate\Place;
+use UpperPane\App\Handover\HandedRelease;
+use UpperPane\App\Http\Body;
+use UpperPane\App\Http\Problem;
+use UpperPane\App\Layout\Design;
+use UpperPane\App\Layout\DesignKind;
+use UpperPane\App\Layout\DesignLibrary;
+use UpperPane\App\Playback\Player;
+use UpperPane\App\Playback\Pointers;
+use UpperPane\App\Text\HouseFaces;
+use UpperPane\Core\Display\Display;
+use UpperPane\Core\Document\Node;
+use UpperPane\Core\Layout\SmallestText;
+
+/** Displays: surveyed, copied, moved, taken away; and whatever the core says of one. */
+final readonly class DisplayController
+{
+    private const MOST_COPIES = 200;
+
+    public function __construct(
+        private EntityManagerInterface $entities,
+        private Surveys $surveys,
+        private Pointers $pointers,
+        private DesignLibrary $library,
+        private HouseFaces $faces,
+        private ClockInterface $clock,
+        private Security $security,
+    ) {
+    }
+
+    #[Route('/api/displays', methods: ['POST'])]
+    public function create(Request $request): JsonResponse
+    {
+        $body = Body::of($request)->object('place', 'document');
+        $display = $this->surveys->add($this->place($body), Body::document($body->field('document')), $this->who());
+        $this->entities->flush();
+
+        return new JsonResponse($this->surveys->whole($display), 201);
+    }
+
+    #[Route('/api/displays/{id}', methods: ['GET'])]
+    public function show(string $id): JsonResponse
+    {
+        return new JsonResponse($this->surveys->whole($this->display($id)));
+    }
+
+    /** What the core says of a survey that is being typed, saved or not. */
+    #[Route('/api/displays/analysis', methods: ['POST'], priority: 1)]
+    public function analyse(Request $request): JsonResponse
+    {
+        $body = Body::of($request)->object('document', 'place', 'cap_px', 'layout');
+        $place = $body->optional('place') === null ? null : $this->place($body);
+        $display = Display::fromNode($body->field('document'));
+        $smallest = $this->smallest($display, $body->optional('layout'));
+        $cap = $body->optional('cap_px');
+
+        return new JsonResponse($this->surveys->said($display, $place?->zone(), $cap === null || $cap->value === null ? $smallest?->capPx : $cap->number(0.01, 1e6, 'px')) + [
+            'smallest' => $smallest?->toArray(),
+        ]);
+    }
+
+    #[Route('/api/displays/{id}', methods: ['PUT'])]
+    public function save(string $id, Request $request): JsonResponse
+    {
+        $body = Body::of($request)->object('base', 'document', 'note');
+        $base = $body->field('base')->int(1);
+        $document = ['format' => Display::FORMAT, 'id' => $id] + Body::document($body->field('document'));
+        Display::fromArray($document);
+        $stale = false;
+        $display = $this->entities->wrapInTransaction(function () use ($id, $base, $document, $body, &$stale): SurveyedDisplay {
+            $display = $this->display($id);
+            $this->entities->refresh($display, LockMode::PESSIMISTIC_WRITE);
+            $stale = $display->revision !== $base;
+            if ($stale) {
+                $this->entities->persist(new SurveyRevision($id, null, $document, $this->clock->now(), $this->who(), "kept aside: based on revision $base"));
+            } else {
+                $display->survey($document, $this->clock->now(), $this->who());
+                $this->surveys->keep($display, $body->optional('note')?->text(1, 200));
+            }
+
+            return $display;
+        });
+        if ($stale) {
+            throw new Problem(409, 'revision.stale', sprintf(
+                '"%s" was surveyed anew as revision %d by %s while you worked on revision %d. Your figures are kept beside it.',
+                $display->display()->name,
+                $display->revision,
+                $display->savedBy ?? 'somebody',
+                $base,
+            ), more: ['current' => $this->surveys->whole($display)]);
+        }
+        $this->pointers->write($display);
+
+        return new JsonResponse($this->surveys->whole($display));
+    }
+
+    #[Route('/api/displays/{id}/revisions', methods: ['GET'])]
+    public function revisions(string $id): JsonResponse
+    {
+        $this->display($id);
+        $revisions = $this->entities->getRepository(SurveyRevision::class)->findBy(['displayId' => $id], ['id' => 'DESC'], 100);
+
+        return new JsonResponse(['revisions' => array_map(static fn (SurveyRevision $revision): array => $revision->toArray(), $revisions)]);
+    }
+
+    /** "Four more like this": the same survey, numbered on, at the same place or another. */
+    #[Route('/api/displays/{id}/copies', methods: ['POST'])]
+    public function copy(string $id, Request $request): JsonResponse
+    {
+        $body = Body::of($request)->object('count', 'place');
+        $like = $this->display($id);
+        $place = $body->optional('place') === null ? $like->place : $this->place($body);
+        $copies = $this->surveys->copies($like, $body->field('count')->int(1, self::MOST_COPIES), $place, $this->who());
+        $this->entities->flush();
+
+        return new JsonResponse(['displays' => array_map(static fn (SurveyedDisplay $copy): array => ['id' => $copy->id, 'name' => $copy->display()->name], $copies)], 201);
+    }
+
+    #[Route('/api/displays/move', methods: ['POST'], priority: 1)]
+    public function move(Request $request): JsonResponse
+    {
+        $body = Body::of($request)->object('displays', 'place');
+        $place = $this->place($body);
+        foreach ($body->field('displays')->items(10_000) as $node) {
+            $display = $this->entities->find(SurveyedDisplay::class, $node->id()) ?? throw $node->refused('ref.unknown', sprintf('is "%s", no display of the estate.', $node->id()));
+            $display->hang($place);
+        }
+        $this->entities->flush();
+
+        return new JsonResponse(null, 204);
+    }
+
+    /** For so many minutes its players show who they are, instead of what is handed over; with 0 that ends. */
+    #[Route('/api/displays/{id}/alignment', methods: ['POST'])]
+    public function align(string $id, Request $request): JsonResponse
+    {
+        $minutes = Body::of($request)->object('minutes')->field('minutes')->int(0, 240, 'min');
+        $display = $this->display($id);
+        $display->alignmentUntil = $minutes === 0 ? null : $this->clock->now()->add(new \DateInterval("PT{$minutes}M"));
+        $this->entities->flush();
+        $this->pointers->write($display);
+
+        return new JsonResponse($this->surveys->whole($display));
+    }
+
+    #[Route('/api/displays/{id}', methods: ['DELETE'])]
+    public function delete(string $id): JsonResponse
+    {
+        $display = $this->display($id);
+        $players = $this->entities->getRepository(Player::class)->findBy(['display' => $display]);
+        $bound = array_filter($players, static fn (Player $player): bool => $player->revokedAt === null);
+        if ($bound !== []) {
+            throw new Problem(409, 'display.bound', sprintf('%d players play on "%s". Take their addresses back first.', count($bound), $display->display()->name));
+        }
+        $this->entities->wrapInTransaction(function () use ($display, $players): void {
+            $display->current = null;
+            $this->entities->flush();
+            $connection = $this->entities->getConnection();
+            $connection->executeStatement('UPDATE pairing SET player_id = NULL WHERE player_id IN (SELECT id FROM player WHERE display_id = ?)', [$display->id]);
+            $connection->executeStatement('UPDATE design SET display_id = NULL WHERE display_id = ?', [$display->id]);
+            foreach ([...$players, ...$this->entities->getRepository(HandedRelease::class)->findBy(['display' => $display])] as $dependent) {
+                $this->entities->remove($dependent);
+            }
+            $this->entities->flush();
+            $this->entities->remove($display);
+        });
+
+        return new JsonResponse(null, 204);
+    }
+
+    private function smallest(Display $display, ?Node $layout): ?SmallestText
+    {
+        if ($layout === null || $layout->value === null) {
+            return null;
+        }
+        $design = $this->entities->find(Design::class, $layout->id());
+        if ($design === null || $design->kind !== DesignKind::Layout) {
+            throw $layout->refused('ref.unknown', sprintf('is "%s", no layout.', $layout->id()));
+        }
+
+        return SmallestText::of($this->library->layout($design->document), $display->raster(), $this->faces->capShares());
+    }
+
+    private function display(string $id): SurveyedDisplay
+    {
+        return $this->entities->find(SurveyedDisplay::class, $id) ?? throw Problem::notFound('This display');
+    }
+
+    private function place(Node $body): Place
+    {
+        $place = $body->field('place');
+
+        return $this->entities->find(Place::class, $place->id()) ?? throw $place->refused('ref.unknown', sprintf('is "%s", no place of the estate.', $place->id()));
+    }
+
+    private function who(): ?string
+    {
+        return $this->security->getUser()?->getUserIdentifier();
+    }
+}

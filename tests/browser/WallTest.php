@@ -1,0 +1,294 @@
+<?php
+
+declare(strict_types=1);
+
+namespace UpperPane\Tests\Browser;
+
+use Facebook\WebDriver\Interactions\WebDriverActions;
+use Facebook\WebDriver\Remote\LocalFileDetector;
+use Facebook\WebDriver\WebDriverBy;
+use PHPUnit\Framework\TestCase;
+use UpperPane\Core\Display\Display;
+use UpperPane\Core\Layout\Layout;
+use UpperPane\Core\Playback\ShownAt;
+use UpperPane\Core\Units\Instant;
+use UpperPane\Tests\Browser\Support\Chrome;
+use UpperPane\Tests\Browser\Support\Desk;
+use UpperPane\Tests\Core\MakeEdid;
+
+/** Walls in the real application: surveyed by hand, wired, aligned, composed for, and played panel by panel. */
+final class WallTest extends TestCase
+{
+    private static ?Chrome $desk = null;
+    private static ?Chrome $panel = null;
+
+    public static function setUpBeforeClass(): void
+    {
+        self::$desk = Chrome::open();
+        self::$panel = Chrome::open(1920, 1080);
+        Desk::signIn(self::$desk);
+    }
+
+    public static function tearDownAfterClass(): void
+    {
+        self::$desk?->close();
+        self::$panel?->close();
+    }
+
+    /** The pages of the six outputs of the Hall wall, put together with ImageMagick, against what `shown` says is where. */
+    public function testTheSixPagesPutTogetherAreWhatIsShown(): void
+    {
+        $at = '2026-06-01T10:00:05Z';
+        [$layout, $wall] = [self::demoLayout(), self::hall()->wall];
+        $address = self::hallPlayer()['address'];
+        $folder = sys_get_temp_dir() . '/upper-pane-pages-' . bin2hex(random_bytes(4));
+        mkdir($folder);
+        $canvas = "-size {$wall->canvas->width}x{$wall->canvas->height} xc:black";
+        [$said, $pages, $blank] = ["convert $canvas", "convert $canvas", ''];
+        foreach (ShownAt::of($layout, 0)->at(Instant::parse($at)->ms)->toArray()['things'] as $thing) {
+            ['x' => $x, 'y' => $y, 'width' => $width, 'height' => $height] = $thing['rect'];
+            if (isset($thing['media'])) {
+                $said .= sprintf(' %s -geometry +%d+%d -composite', dirname(__DIR__, 2) . "/demo/media/{$thing['media']['name']}", $thing['drawn']['x'], $thing['drawn']['y']);
+            } else {
+                // Letters are drawn by the browser's own hand: where they stand both pictures are left black.
+                $blank .= sprintf(' -draw "rectangle %d,%d %d,%d"', $x, $y, $x + $width - 1, $y + $height - 1);
+            }
+        }
+        foreach ($wall->strips as $strip) {
+            $blank .= sprintf(' -draw "rectangle %d,%d %d,%d"', $strip->x, $strip->y, $strip->right() - 1, $strip->bottom() - 1);
+        }
+        foreach ($wall->panels as $panel) {
+            $page = self::panel()->go('about:blank')->go(Desk::url("$address?output=$panel->output#at=$at"));
+            $page->see('.room .stage-canvas');
+            $seen = 'return getComputedStyle(document.querySelector(".room")).visibility === "visible" && [...document.images].every((i) => i.complete)';
+            $page->until(static fn (): bool => $page->script($seen) === true, 'the pictures of the page');
+            $page->driver->executeAsyncScript('const done = arguments[0]; upperPanePlayer.settled().then(() => requestAnimationFrame(() => requestAnimationFrame(done)))');
+            $page->shot("$folder/$panel->output.png");
+            $pages .= " $folder/$panel->output.png -geometry +{$panel->source->x}+{$panel->source->y} -composite";
+        }
+        self::ran("$said -fill black $blank PNG24:$folder/said.png");
+        self::ran("$pages -fill black $blank PNG24:$folder/pages.png");
+        self::assertSame('0', self::ran("compare -metric AE -fuzz 1% $folder/said.png $folder/pages.png null:"), "$folder is kept to be looked at");
+        self::assertGreaterThan(1_000_000, (int) self::ran("compare -metric AE $folder/said.png $canvas null:"), 'it is not black itself');
+        array_map(unlink(...), glob("$folder/*") ?: []);
+        rmdir($folder);
+    }
+
+    public function testAPanelThatHangsTurnedIsDrawnTurned(): void
+    {
+        $totem = self::playerOf('gate-totem-a');
+        $page = self::panel()->go('about:blank')->go(Desk::url($totem['address']));
+        $page->see('.room .stage-canvas');
+        $box = $page->script('const r = document.querySelector(".room"); const b = r.getBoundingClientRect(); return [Math.round(b.width), Math.round(b.height), r.style.transform]');
+        self::assertSame([1920, 1080, 'rotate(-90deg)'], $box, 'the panel sends 1920 x 1080, and hangs turned by 90 degrees');
+    }
+
+    public function testAPlayerOfSeveralOutputsAsksWhichOneAWindowIs(): void
+    {
+        $page = self::panel()->go('about:blank')->go(Desk::url(self::hallPlayer()['address']));
+        $page->see('h1', 'Which output is this window?');
+        $page->press('.outputs a', '3');
+        $page->see('.room .stage-canvas');
+        self::assertStringEndsWith('?output=3', $page->driver->getCurrentURL());
+    }
+
+    public function testAWrongCableIsSeenOnTheAlignmentPictureAndMended(): void
+    {
+        $desk = self::desk()->go(Desk::url('/displays/hall'));
+        $desk->press('button', 'Show alignment picture')->see('button', 'Alignment until');
+        $page = self::panel()->go('about:blank')->go(Desk::url(self::hallPlayer()['address'] . '?output=2'));
+        $page->see('.alignment[data-panels="A2"][data-output="2"]');
+
+        // The installer sees A2 where A3 hangs: the two are swapped.
+        $desk->press('tr', 'A2');
+        $desk->script('document.activeElement?.blur()');
+        (new WebDriverActions($desk->driver))->keyDown(null, "\u{E008}")->click($desk->see('tbody th', 'A3'))->keyUp(null, "\u{E008}")->perform();
+        $desk->press('button', 'A2 and A3 are swapped');
+        $page->see('.alignment[data-panels="A3"][data-output="2"]');
+        $desk->press('button', 'Undo');
+        $page->see('.alignment[data-panels="A2"][data-output="2"]');
+        $desk->press('button', 'Alignment until');
+        $desk->see('button', 'Show alignment picture');
+        $page->until(static fn (): bool => $page->find('.alignment') === null && $page->find('.room .stage-canvas') !== null, 'what is handed over comes back');
+    }
+
+    public function testAWallIsSurveyedByHand(): void
+    {
+        $desk = self::desk()->go(Desk::url('/displays'));
+        $desk->press('button', 'New display…');
+        $desk->type('.modal input[placeholder]', 'Cafe wall');
+        $desk->see('.modal select:has(option[value="wide-55"])')->findElement(WebDriverBy::cssSelector('option[value="wide-55"]'))->click();
+        $fields = $desk->driver->findElements(WebDriverBy::cssSelector('.modal input[type=number]'));
+        self::assertCount(2, $fields);
+        foreach ([3, 2] as $index => $count) {
+            $fields[$index]->sendKeys("\u{E009}a\u{E000}$count");
+        }
+        $desk->press('.modal button', 'Survey it');
+
+        // A 55 inch class panel of 16:9 is 1217.6 x 684.9 mm; its bezels are typed from the label.
+        $desk->see('text', '5824 px');
+        foreach (['left' => '1.8', 'top' => '1,8', 'right' => '0.9', 'bottom' => '0.9'] as $side => $mm) {
+            $desk->type("[aria-label^='Bezel $side']", $mm);
+        }
+        $desk->see('.sum', '3 × 1920 + 2 × 4 = 5768 ✓');
+        $desk->see('.facts', 'canvas 5768 × 2164 px');
+        $desk->press('button', 'butted')->see('.sum', '3 × 1920 = 5760 ✓');
+        $desk->press('button', 'hidden')->see('.sum', '2 × 4 = 5768');
+
+        // Numbered the other way round by pressing the panels in turn.
+        $desk->press('button', 'Number by pressing');
+        foreach (['B3', 'B2', 'B1', 'A3', 'A2', 'A1'] as $id) {
+            $desk->script('document.querySelector(arguments[0]).dispatchEvent(new PointerEvent("pointerdown", { bubbles: true, button: 0 }))', ".hit[aria-label^='Panel $id']");
+            $desk->until(static fn (): bool => $desk->find(".hit[aria-label^='Panel $id']") !== null, $id);
+        }
+        $desk->see('.hit[aria-label="Panel B3 → 1"]');
+        $desk->see('.hit[aria-label="Panel A1 → 6"]');
+
+        // One panel turned makes the grid ragged, which is said, and undone.
+        $desk->press('tbody th', 'A2')->press('[aria-label="Turned clockwise"] button', '90°');
+        $desk->see('.shelf', 'The grid is ragged');
+        $desk->press('button', 'Undo');
+        $desk->until(static fn (): bool => !str_contains($desk->see('.shelf')->getText(), 'ragged'), 'the grid is even again');
+
+        // Hung freely, a panel is dragged; the other panels draw its frame.
+        $desk->press('button', 'freely');
+        $desk->see('.facts', 'cut from mm');
+        $a2 = $desk->see('.hit[aria-label^="Panel A2"]');
+        (new WebDriverActions($desk->driver))->moveToElement($a2)->clickAndHold()->moveByOffset(0, -40)->moveByOffset(0, -30)->release()->perform();
+        $desk->until(static fn (): bool => str_contains($desk->see('.save-note')->getText(), ', revision'), 'saved');
+        $saved = self::whole('cafe-wall');
+        self::assertLessThan(-50, $saved['document']['panels'][1]['origin_mm']['y'], 'A2 hangs higher than A1, which stands at 0');
+        self::assertSame(0, $saved['document']['panels'][0]['origin_mm']['y']);
+        self::assertSame([6, 5], array_slice(array_column($saved['wall']['panels'], 'output'), 0, 2));
+
+        $desk->press('a', 'Wiring sheet');
+        $desk->see('.page svg text', 'From behind, mirrored');
+        $desk->see('.page svg text', 'player a, output 6');
+    }
+
+    public function testAnEdidAndAFixCorrectASurvey(): void
+    {
+        $file = sys_get_temp_dir() . '/upper-pane-office.edid';
+        file_put_contents($file, MakeEdid::of([MakeEdid::fullHd(), MakeEdid::name('Quay 43')]));
+        $desk = self::desk()->go(Desk::url('/displays/ticket-office'));
+        $desk->see('.shelf', 'the wrong way round');
+        $desk->press('.shelf button', 'Make it 1920 x 1080 px');
+        $desk->see('.shelf', 'Nothing in the survey contradicts itself');
+        $desk->see('.facts', 'canvas 1920 × 1080 px');
+
+        $input = $desk->driver->findElement(WebDriverBy::cssSelector('input[aria-label="EDID file"]'));
+        $input->setFileDetector(new LocalFileDetector())->sendKeys($file);
+        $desk->see('[role=status]', 'Quay 43 says: 1920 × 1080 px, 941 × 529 mm, 60.000 Hz');
+        file_put_contents($file, 'no EDID');
+        $input->sendKeys($file);
+        $desk->see('[role=alert]', 'It has 7 bytes; an EDID has 128');
+        unlink($file);
+        $desk->press('button', 'Undo')->press('button', 'Undo');
+        $desk->see('.shelf', 'the wrong way round');
+        $desk->until(static fn (): bool => str_contains($desk->see('.save-note')->getText(), ', revision'), 'saved');
+    }
+
+    public function testWhereItCanBeReadIsDrawnAndSaid(): void
+    {
+        $desk = self::desk()->go(Desk::url('/displays/lane-1?view=above'));
+        $desk->see('.says', 'cannot be read');
+        $desk->see('.key', 'LED pitch 10 mm: comfortable from 10.0 m, pixels merge at 34.4 m');
+        $desk->type('[aria-label="Height of a capital, px"]', '47');
+        $desk->see('.says', 'reads comfortably');
+        $desk->type('[aria-label="Height of a capital, px"]', '6');
+        $desk->see('.says', 'under 7 px no capital can be drawn');
+        $desk->press('[aria-label=View] button', 'from the side')->see('svg[aria-label="The display from the side"]');
+    }
+
+    public function testATableIsLookedAtBeforeItIsTakenIn(): void
+    {
+        $file = sys_get_temp_dir() . '/upper-pane-table.csv';
+        $rows = "Café 1;Departure hall;1920;1080;941,2;529,4;1;8\nCafé 2;Nowhere;1920;1080;941,2;529,4;1;8\n";
+        file_put_contents($file, mb_convert_encoding("name;place;width_px;height_px;width_mm;height_mm;nearest_m;farthest_m\n$rows", 'ISO-8859-1'));
+        $desk = self::desk()->go(Desk::url('/displays/from-table'));
+        $input = $desk->driver->findElement(WebDriverBy::cssSelector('input[type=file]'));
+        $input->setFileDetector(new LocalFileDetector())->sendKeys($file);
+        $desk->see('[role=status]', '1 new, 0 changed, 0 as they are, 1 left out. Read as Windows-1252 (Latin-1), parted by semicolons.');
+        $desk->see('td', 'place is "Nowhere", no place of the estate.');
+        $desk->press('button', 'Take in 1 row')->see('[role=status]', 'Taken in.');
+        unlink($file);
+        $desk->press('[role=status] a', 'See the displays');
+        $desk->type('input[type=search]', 'café');
+        $desk->see('td', 'Café 1');
+    }
+
+    public function testTheMatchTableTellsWhatFitsWhereAndWhy(): void
+    {
+        $desk = self::desk()->go(Desk::url('/displays/matches'));
+        $desk->see('tbody tr:nth-child(1) td.exact');
+        $desk->type('input[type=search]', 'Gate totem, boarding');
+        $desk->press('td.crossed button');
+        $desk->see('.why', 'crossed, one is portrait, the other landscape');
+        $desk->press('td.exact button')->see('.why', 'exact, pixel for pixel');
+        $desk->press('.why a', 'Hand over…');
+        $desk->see('h1', 'Handover');
+        $desk->see('article', 'Gate totem A');
+    }
+
+    public function testTheComposerDrawsTheWallAndClearsASeam(): void
+    {
+        $desk = self::desk()->go(Desk::url('/layouts/hall-day'));
+        $desk->see('.shelf', '"welcome" crosses the seam between A1');
+        self::assertCount(5, $desk->driver->findElements(WebDriverBy::cssSelector('.wall .hidden')), 'two columns, and three pieces of the row between them');
+        self::assertCount(6, $desk->driver->findElements(WebDriverBy::cssSelector('.wall .panel')));
+        $desk->press('[aria-label=Rulers] button', 'mm')->see('.ruler text', '1000');
+        $desk->press('.shelf button', 'Move it 220 px to the left, onto A1');
+        $desk->until(static fn (): bool => !str_contains($desk->see('.shelf')->getText(), 'crosses the seam'), 'the seam is clear');
+        self::assertSame('80', $desk->see('[aria-label="x of welcome"]')->getDomProperty('value'));
+        $desk->press('button', 'Undo');
+        $desk->see('.shelf', '"welcome" crosses the seam');
+    }
+
+    private static function desk(): Chrome
+    {
+        return self::$desk ?? throw new \LogicException();
+    }
+
+    private static function panel(): Chrome
+    {
+        return self::$panel ?? throw new \LogicException();
+    }
+
+    /** @return array<string, mixed> */
+    private static function whole(string $display): array
+    {
+        return Desk::api(self::desk(), "displays/$display");
+    }
+
+    /** @return array{address: string} */
+    private static function hallPlayer(): array
+    {
+        return self::playerOf('hall');
+    }
+
+    /** @return array{address: string} */
+    private static function playerOf(string $display): array
+    {
+        $displays = array_column(Desk::api(self::desk(), 'estate')['displays'], null, 'id');
+
+        return $displays[$display]['players'][0];
+    }
+
+    private static function hall(): Display
+    {
+        return Display::fromArray(self::whole('hall')['document']);
+    }
+
+    private static function demoLayout(): Layout
+    {
+        return Layout::fromArray((array) json_decode((string) file_get_contents(dirname(__DIR__, 2) . '/demo/layouts/hall-day.json'), true));
+    }
+
+    private static function ran(string $command): string
+    {
+        exec("/usr/bin/$command 2>&1", $lines, $code);
+        self::assertLessThan(2, $code, implode("\n", $lines));
+
+        return implode("\n", $lines);
+    }
+}

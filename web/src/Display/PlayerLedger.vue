@@ -1,0 +1,331 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import MeasureField from '../ui/MeasureField.vue'
+import TypedLine from '../ui/TypedLine.vue'
+import { without, withOutputs } from './edit'
+import { type DisplayDocument, type PlayerDocument, linkName, useSizes } from './survey'
+
+/** What each player of the display can do, its live inputs and its sensors. */
+const props = defineProps<{ document: DisplayDocument }>()
+const emit = defineEmits<{ change: [document: DisplayDocument, gesture?: string] }>()
+const { data: sizes } = useSizes()
+
+const KINDS = ['zone', 'text', 'picture', 'shape', 'clock', 'code', 'ticker', 'board', 'live', 'web']
+const players = computed(() => props.document.players ?? [])
+const put = (more: Partial<DisplayDocument>, gesture?: string) => emit('change', { ...props.document, ...more }, gesture)
+const change = (id: string, next: (player: PlayerDocument) => PlayerDocument, gesture?: string) =>
+  put({ players: players.value.map((p) => (p.id === id ? next(p) : p)) }, gesture)
+const newId = (taken: string[], of: (n: number) => string) => {
+  let n = 1
+  while (taken.includes(of(n))) n++
+  return of(n)
+}
+function add() {
+  const id = newId(
+    players.value.map((p) => p.id),
+    (n) => String.fromCharCode(96 + n),
+  )
+  put({ players: [...players.value, withOutputs({ id }, 1, 'hdmi-2.0')] })
+}
+function remove(id: string) {
+  const panels = props.document.panels.map((p) => {
+    if (p.player !== id) return p
+    return without(p, 'player', 'output')
+  })
+  const { processor, ...rest } = props.document
+  emit('change', {
+    ...rest,
+    ...(processor && processor.player !== id ? { processor } : {}),
+    panels,
+    players: players.value.filter((p) => p.id !== id),
+  })
+}
+function process(on: boolean) {
+  const rest = without(props.document, 'processor')
+  emit('change', on ? { ...rest, processor: { player: players.value[0]?.id ?? 'a', output: 1, raster: { width: 3840, height: 2160 } } } : rest)
+}
+const link = (player: PlayerDocument, value: string) =>
+  change(player.id, (p) => ({ ...p, outputs: (p.outputs ?? []).map((o) => ({ ...o, link: value })) }))
+const links = (player: PlayerDocument) => new Set((player.outputs ?? []).map((o) => o.link))
+const toggle = (player: PlayerDocument, kind: string) =>
+  change(player.id, (p) => {
+    const all = p.kinds ?? KINDS
+    const kinds = all.includes(kind) ? all.filter((k) => k !== kind) : [...all, kind]
+    return kinds.length === KINDS.length ? without(p, 'kinds') : { ...p, kinds }
+  })
+const words = (text: string) =>
+  text
+    .split(/[\s,;]+/)
+    .map((w) => w.trim())
+    .filter(Boolean)
+
+const SENSORS = ['presence', 'press', 'touch', 'key', 'value']
+function sensor(id: string, more: { kind?: string; bands?: string }) {
+  put({
+    sensors: (props.document.sensors ?? []).map((s) =>
+      s.id !== id
+        ? s
+        : {
+            ...s,
+            ...(more.kind ? { kind: more.kind } : {}),
+            ...(more.bands === undefined
+              ? {}
+              : {
+                  bands_mm: words(more.bands)
+                    .map((w) => Math.round(Number(w.replace(',', '.')) * 1000))
+                    .filter((mm) => mm > 0),
+                }),
+          },
+    ),
+  })
+}
+</script>
+
+<template>
+  <section class="survey" aria-label="Players">
+    <h2>Players <button type="button" class="btn btn-link btn-sm p-0" @click="add">+ player</button></h2>
+    <p v-if="players.length === 0" class="soft small px-3 m-0">Not surveyed: what they can do is not checked.</p>
+    <dl v-for="p in players" :key="p.id">
+      <dt>
+        <b class="figures">{{ p.id }}</b>
+      </dt>
+      <dd><button type="button" class="btn btn-link btn-sm p-0" @click="remove(p.id)">take away</button></dd>
+      <dt>Outputs, link</dt>
+      <dd>
+        <MeasureField
+          :label="`Outputs of player ${p.id}`"
+          :value="p.outputs?.length ?? 0"
+          :most="64"
+          :decimals="0"
+          @change="(v, g) => change(p.id, (q) => withOutputs(q, v, 'hdmi-2.0'), g)"
+        />
+        <select
+          class="form-select form-select-sm"
+          :aria-label="`Link of player ${p.id}`"
+          :value="links(p).size === 1 ? [...links(p)][0] : ''"
+          @change="link(p, ($event.target as HTMLSelectElement).value)"
+        >
+          <option v-if="links(p).size !== 1" value="" disabled>several</option>
+          <option v-for="l in new Set([...(sizes?.links ?? []), ...links(p)])" :key="l" :value="l">{{ linkName(l) }}</option>
+        </select>
+      </dd>
+      <dt v-if="links(p).size > 1" class="wide">
+        <span v-for="o in p.outputs" :key="o.number" class="one figures"
+          >{{ o.number }}
+          <select
+            :aria-label="`Link of output ${o.number}`"
+            :value="o.link"
+            @change="
+              change(p.id, (q) => ({
+                ...q,
+                outputs: (q.outputs ?? []).map((x) => (x.number === o.number ? { ...x, link: ($event.target as HTMLSelectElement).value } : x)),
+              }))
+            "
+          >
+            <option v-for="l in new Set([...(sizes?.links ?? []), o.link])" :key="l" :value="l">{{ linkName(l) }}</option>
+          </select></span
+        >
+      </dt>
+      <dt>Films at once</dt>
+      <dd>
+        <MeasureField
+          :label="`Films at once of player ${p.id}`"
+          :value="p.films_at_once ?? null"
+          :most="64"
+          :decimals="0"
+          @change="(v, g) => change(p.id, (q) => ({ ...q, films_at_once: v }), g)"
+        />
+      </dd>
+      <dt>Largest film</dt>
+      <dd>
+        <MeasureField
+          v-for="side in ['width', 'height', 'fps'] as const"
+          :key="side"
+          :label="`Largest film ${side} of player ${p.id}`"
+          :unit="side === 'height' ? 'px' : side === 'fps' ? 'fps' : ''"
+          :value="p.largest_film?.[side] ?? null"
+          :least="1"
+          :decimals="side === 'fps' ? 2 : 0"
+          @change="
+            (v, g) => change(p.id, (q) => ({ ...q, largest_film: { ...(q.largest_film ?? { width: 3840, height: 2160, fps: 60 }), [side]: v } }), g)
+          "
+        />
+      </dd>
+      <dt>Codecs</dt>
+      <dd>
+        <TypedLine
+          class="figures text-end"
+          :value="(p.codecs ?? []).join(' ')"
+          :label="`Codecs of player ${p.id}`"
+          @change="change(p.id, (q) => ({ ...q, codecs: words($event) }))"
+        />
+      </dd>
+      <dt class="wide kinds">
+        <label v-for="k in KINDS" :key="k"><input type="checkbox" :checked="(p.kinds ?? KINDS).includes(k)" @change="toggle(p, k)" /> {{ k }}</label>
+      </dt>
+    </dl>
+    <dl v-if="document.panels.length > 1">
+      <dt>Wall processor</dt>
+      <dd>
+        <span class="choice" role="group" aria-label="Wall processor">
+          <button type="button" :aria-pressed="!document.processor" @click="process(false)">none</button>
+          <button type="button" :aria-pressed="!!document.processor" @click="process(true)">one output for all</button>
+        </span>
+      </dd>
+      <template v-if="document.processor">
+        <dt>Its raster</dt>
+        <dd>
+          <MeasureField
+            v-for="side in ['width', 'height'] as const"
+            :key="side"
+            :label="`Processor ${side}`"
+            :unit="side === 'height' ? 'px' : ''"
+            :value="document.processor.raster[side]"
+            :least="1"
+            :decimals="0"
+            @change="(v, g) => put({ processor: { ...document.processor!, raster: { ...document.processor!.raster, [side]: v } } }, g)"
+          />
+        </dd>
+      </template>
+    </dl>
+    <h2>
+      Live inputs
+      <button
+        type="button"
+        class="btn btn-link btn-sm p-0"
+        @click="
+          put({
+            inputs: [
+              ...(document.inputs ?? []),
+              {
+                id: newId(
+                  (document.inputs ?? []).map((i) => i.id),
+                  (n) => `in${n}`,
+                ),
+                name: 'Camera',
+                raster: { width: 1920, height: 1080 },
+              },
+            ],
+          })
+        "
+      >
+        + input
+      </button>
+    </h2>
+    <dl>
+      <template v-for="i in document.inputs ?? []" :key="i.id">
+        <dt>
+          <TypedLine
+            :value="i.name"
+            :label="`Name of input ${i.id}`"
+            @change="put({ inputs: document.inputs!.map((x) => (x.id === i.id ? { ...x, name: $event } : x)) })"
+          />
+        </dt>
+        <dd>
+          <MeasureField
+            v-for="side in ['width', 'height'] as const"
+            :key="side"
+            :label="`${i.name} ${side}`"
+            :unit="side === 'height' ? 'px' : ''"
+            :value="i.raster[side]"
+            :least="1"
+            :decimals="0"
+            @change="(v, g) => put({ inputs: document.inputs!.map((x) => (x.id === i.id ? { ...x, raster: { ...x.raster, [side]: v } } : x)) }, g)"
+          />
+          <button
+            type="button"
+            class="btn btn-link btn-sm p-0"
+            :aria-label="`Take ${i.name} away`"
+            @click="put({ inputs: document.inputs!.filter((x) => x.id !== i.id) })"
+          >
+            ×
+          </button>
+        </dd>
+      </template>
+    </dl>
+    <h2>
+      Sensors
+      <button
+        type="button"
+        class="btn btn-link btn-sm p-0"
+        @click="
+          put({
+            sensors: [
+              ...(document.sensors ?? []),
+              {
+                id: newId(
+                  (document.sensors ?? []).map((s) => s.id),
+                  (n) => `s${n}`,
+                ),
+                kind: 'presence',
+                bands_mm: [500, 1000, 2000],
+              },
+            ],
+          })
+        "
+      >
+        + sensor
+      </button>
+    </h2>
+    <dl class="mb-4">
+      <template v-for="s in document.sensors ?? []" :key="s.id">
+        <dt class="figures">{{ s.id }}</dt>
+        <dd>
+          <select
+            class="form-select form-select-sm kind"
+            :aria-label="`Kind of sensor ${s.id}`"
+            :value="s.kind"
+            @change="sensor(s.id, { kind: ($event.target as HTMLSelectElement).value })"
+          >
+            <option v-for="k in SENSORS" :key="k">{{ k }}</option>
+          </select>
+          <template v-if="s.kind === 'presence'"
+            ><TypedLine
+              class="figures bands"
+              :value="(s.bands_mm ?? []).map((mm) => mm / 1000).join(' ') || '–'"
+              :label="`Distance bands of sensor ${s.id}, m`"
+              @change="sensor(s.id, { bands: $event })"
+            /><span class="soft figures">m</span></template
+          >
+          <button
+            type="button"
+            class="btn btn-link btn-sm p-0"
+            :aria-label="`Take sensor ${s.id} away`"
+            @click="put({ sensors: document.sensors!.filter((x) => x.id !== s.id) })"
+          >
+            ×
+          </button>
+        </dd>
+      </template>
+    </dl>
+  </section>
+</template>
+
+<style scoped>
+.wide {
+  grid-column: 1 / 3;
+  display: flex;
+  flex-wrap: wrap;
+  gap: 2px 12px;
+  padding-right: 12px;
+}
+.kinds label {
+  font-size: 0.8125rem;
+}
+.one select {
+  border: 0;
+  background: none;
+  border-bottom: 1px dotted var(--soft);
+}
+select.form-select {
+  width: 130px;
+}
+.kind {
+  width: 96px !important;
+}
+.bands {
+  width: 92px;
+  text-align: right;
+  border-bottom: 1px dotted var(--soft);
+}
+</style>

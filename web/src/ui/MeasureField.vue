@@ -1,0 +1,76 @@
+<script setup lang="ts">
+import { ref } from 'vue'
+import { vKept } from './kept'
+
+/**
+ * A figure with its unit: typed over (a comma is read as a point), or stepped with the arrows (Shift: by ten). What is no figure is put
+ * back. Where several things have several figures it stands empty, and typing sets them all.
+ */
+const props = withDefaults(
+  defineProps<{ value: number | null; label: string; unit?: string; least?: number; most?: number; decimals?: number; step?: number }>(),
+  { unit: '', least: 0, most: 1e6, decimals: 1, step: 1 },
+)
+const emit = defineEmits<{ change: [value: number, gesture?: string] }>()
+const wrong = ref(false)
+const shown = () => (props.value === null ? '' : String(Number(props.value.toFixed(props.decimals))))
+
+function typed(event: Event) {
+  const field = event.target as HTMLInputElement
+  const text = field.value.trim().replace(',', '.')
+  const value = Number(text)
+  if (text === '' && props.value === null) return
+  wrong.value =
+    !/^-?\d{1,9}(\.\d{1,6})?$/.test(text) || value < props.least || value > props.most || (props.decimals === 0 && !Number.isInteger(value))
+  if (wrong.value) {
+    field.value = shown()
+    setTimeout(() => (wrong.value = false), 900)
+  } else if (value !== props.value) emit('change', value)
+}
+function stepped(event: KeyboardEvent, by: number) {
+  const next = Number(((props.value ?? 0) + by * props.step * (event.shiftKey ? 10 : 1)).toFixed(props.decimals))
+  if (next >= props.least && next <= props.most) emit('change', next, `step ${props.label}`)
+}
+</script>
+
+<template>
+  <span class="measure figures" :class="{ wrong }">
+    <input
+      v-kept="shown()"
+      inputmode="decimal"
+      :aria-label="unit ? `${label}, ${unit}` : label"
+      :placeholder="value === null ? '–' : ''"
+      @focus="($event.target as HTMLInputElement).select()"
+      @change="typed"
+      @keydown.enter="($event.target as HTMLInputElement).blur()"
+      @keydown.up.prevent="stepped($event, 1)"
+      @keydown.down.prevent="stepped($event, -1)"
+    /><span v-if="unit" class="unit" aria-hidden="true">{{ unit }}</span>
+  </span>
+</template>
+
+<style scoped>
+.measure {
+  display: inline-flex;
+  align-items: baseline;
+  gap: 4px;
+}
+input {
+  width: 54px;
+  border: 0;
+  border-bottom: 1px dotted var(--soft);
+  background: none;
+  text-align: right;
+  padding: 0;
+  color: inherit;
+}
+input:focus {
+  outline: 2px solid var(--kelp);
+  outline-offset: 1px;
+}
+.wrong input {
+  outline: 2px solid var(--stop);
+}
+.unit {
+  color: var(--soft);
+}
+</style>
