@@ -46,7 +46,7 @@ final class HabitsTest extends TestCase
         $this->desk->see('.finder [aria-selected=true]', 'Check-in');
         $before = $this->desk->see('.finder [aria-selected=true]')->getText();
         $this->keys(WebDriverKeys::ARROW_DOWN);
-        self::assertNotSame($before, $this->desk->see('.finder [aria-selected=true]')->getText());
+        $this->desk->until(fn (): bool => $this->desk->see('.finder [aria-selected=true]')->getText() !== $before, 'the next one to be chosen');
         $this->find('new layout', pressed: false);
         $this->keys(WebDriverKeys::ENTER);
         $this->desk->see('.modal', 'For which display');

@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace UpperPane\Tests\Browser;
 
 use Facebook\WebDriver\Interactions\WebDriverActions;
-use Facebook\WebDriver\Remote\LocalFileDetector;
 use Facebook\WebDriver\WebDriverBy;
 use Facebook\WebDriver\WebDriverKeys;
 use PHPUnit\Framework\Attributes\Depends;
@@ -81,16 +80,14 @@ final class StoryTest extends TestCase
     {
         $desk = self::desk()->press('nav a', 'Media');
         $desk->see('.grid');
-        $chooser = $desk->driver->findElement(WebDriverBy::cssSelector('input[type=file]'));
-        $chooser->setFileDetector(new LocalFileDetector());
-        $desk->script('arguments[0].hidden = false', $chooser);
+        $desk->script('document.querySelector("input[type=file]").hidden = false');
         foreach (['brick.png', 'sand.png', 'slate.png', 'kelp.mp4', 'fake.png'] as $file) {
-            $chooser->sendKeys(self::$folder . "/$file");
+            $desk->give('input[type=file]', self::$folder . "/$file");
             $desk->see('.grid li', $file);
         }
         $desk->until(fn (): bool => str_contains($desk->see('.grid li', 'kelp.mp4')->getText(), 'film, 1920 × 216, 3.0 s'), 'the film to be measured', 30);
         $desk->until(fn (): bool => str_contains($desk->see('.grid li', 'fake.png')->getText(), 'is no picture or film'), 'the fake to be refused', 30);
-        self::assertCount(1, $desk->see('.grid li', 'brick.png')->findElements(WebDriverBy::tagName('img')));
+        $desk->until(static fn (): bool => count($desk->see('.grid li', 'brick.png')->findElements(WebDriverBy::tagName('img'))) === 1, 'its picture');
     }
 
     #[Depends('testPicturesAndAFilmAreBroughtInAndAFakeIsRefused')]
@@ -100,7 +97,7 @@ final class StoryTest extends TestCase
         $desk->press('.actions button', 'New layout');
         $desk->press('#for-display option[value="check-in-4"]');
         $desk->type('#layout-name', 'Story');
-        self::assertSame('1920', $desk->see('[aria-label="Width in px"]')->getAttribute('value'));
+        $desk->holds('[aria-label="Width in px"]', '1920');
         $desk->press('.make button[type=submit]');
         $desk->see('.begin', 'draw the first zone');
 
@@ -160,7 +157,7 @@ final class StoryTest extends TestCase
         $hand = $desk->see('.hand');
         $bed = $desk->see('.bed');
         (new WebDriverActions($desk->driver))->moveToElement($bed, 0, -40)->clickAndHold()->moveByOffset(60, 0)->release()->perform();
-        self::assertSame('run', $desk->see('.steps button:nth-child(3)')->getText(), 'dragging the hand stops the clock');
+        $desk->see('.steps button:nth-child(3)', 'run'); // dragging the hand stops the clock
         $shown = fn (): string => (string) $desk->script('return [...document.querySelectorAll(".room [data-element=zone2]")].find((e) => e.style.visibility !== "hidden")?.dataset.item ?? ""');
         $first = $shown();
         $hand->sendKeys(WebDriverKeys::SHIFT . WebDriverKeys::ARROW_RIGHT);
@@ -239,7 +236,7 @@ final class StoryTest extends TestCase
         $desk = self::desk()->press('nav a', 'Layouts');
         $desk->press('.actions button', 'New layout');
         $desk->press('#for-display option[value="gate-totem-a"]');
-        self::assertSame('1080', $desk->see('[aria-label="Width in px"]')->getAttribute('value'));
+        $desk->holds('[aria-label="Width in px"]', '1080');
         $desk->press('.make button[type=submit]');
         $this->draw('z', 20, 20, 80, 120);
         $this->figures('zone1', 0, 0, 1080, 1920);

@@ -72,7 +72,7 @@ final class TroubleTest extends TestCase
         $desk->go(Desk::url('/layouts/deck-strip'));
         $desk->see('.ledger');
         $desk->until(fn (): bool => str_contains($desk->see('.save-note')->getText(), ', revision '), 'saving when it is back', 30);
-        self::assertSame('1510', $desk->see('[aria-label="x of deck"]')->getAttribute('value'));
+        $desk->holds('[aria-label="x of deck"]', '1510');
         self::assertSame(1510, self::rect(Desk::api($desk, 'layouts/deck-strip'), 'deck')['x']);
     }
 

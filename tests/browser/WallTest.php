@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace UpperPane\Tests\Browser;
 
 use Facebook\WebDriver\Interactions\WebDriverActions;
-use Facebook\WebDriver\Remote\LocalFileDetector;
 use Facebook\WebDriver\WebDriverBy;
 use PHPUnit\Framework\TestCase;
 use UpperPane\Core\Display\Display;
@@ -117,9 +116,8 @@ final class WallTest extends TestCase
         $desk = self::desk()->go(Desk::url('/displays'));
         $desk->press('button', 'New display…');
         $desk->type('.modal input[placeholder]', 'Cafe wall');
-        $desk->see('.modal select:has(option[value="wide-55"])')->findElement(WebDriverBy::cssSelector('option[value="wide-55"]'))->click();
-        $fields = $desk->driver->findElements(WebDriverBy::cssSelector('.modal input[type=number]'));
-        self::assertCount(2, $fields);
+        $desk->press('.modal option[value="wide-55"]');
+        $fields = $desk->count('.modal input[type=number]', 2)->driver->findElements(WebDriverBy::cssSelector('.modal input[type=number]'));
         foreach ([3, 2] as $index => $count) {
             $fields[$index]->sendKeys("\u{E009}a\u{E000}$count");
         }
@@ -176,11 +174,10 @@ final class WallTest extends TestCase
         $desk->see('.shelf', 'Nothing in the survey contradicts itself');
         $desk->see('.facts', 'canvas 1920 × 1080 px');
 
-        $input = $desk->driver->findElement(WebDriverBy::cssSelector('input[aria-label="EDID file"]'));
-        $input->setFileDetector(new LocalFileDetector())->sendKeys($file);
+        $desk->give('input[aria-label="EDID file"]', $file);
         $desk->see('[role=status]', 'Quay 43 says: 1920 × 1080 px, 941 × 529 mm, 60.000 Hz');
         file_put_contents($file, 'no EDID');
-        $input->sendKeys($file);
+        $desk->give('input[aria-label="EDID file"]', $file);
         $desk->see('[role=alert]', 'It has 7 bytes; an EDID has 128');
         unlink($file);
         $desk->press('button', 'Undo')->press('button', 'Undo');
@@ -206,8 +203,7 @@ final class WallTest extends TestCase
         $rows = "Café 1;Departure hall;1920;1080;941,2;529,4;1;8\nCafé 2;Nowhere;1920;1080;941,2;529,4;1;8\n";
         file_put_contents($file, mb_convert_encoding("name;place;width_px;height_px;width_mm;height_mm;nearest_m;farthest_m\n$rows", 'ISO-8859-1'));
         $desk = self::desk()->go(Desk::url('/displays/from-table'));
-        $input = $desk->driver->findElement(WebDriverBy::cssSelector('input[type=file]'));
-        $input->setFileDetector(new LocalFileDetector())->sendKeys($file);
+        $desk->give('input[type=file]', $file);
         $desk->see('[role=status]', '1 new, 0 changed, 0 as they are, 1 left out. Read as Windows-1252 (Latin-1), parted by semicolons.');
         $desk->see('td', 'place is "Nowhere", no place of the estate.');
         $desk->press('button', 'Take in 1 row')->see('[role=status]', 'Taken in.');
@@ -234,12 +230,12 @@ final class WallTest extends TestCase
     {
         $desk = self::desk()->go(Desk::url('/layouts/hall-day'));
         $desk->see('.shelf', '"welcome" crosses the seam between A1');
-        self::assertCount(5, $desk->driver->findElements(WebDriverBy::cssSelector('.wall .hidden')), 'two columns, and three pieces of the row between them');
-        self::assertCount(6, $desk->driver->findElements(WebDriverBy::cssSelector('.wall .panel')));
+        $desk->count('.wall .hidden', 5); // two columns, and three pieces of the row between them
+        $desk->count('.wall .panel', 6);
         $desk->press('[aria-label=Rulers] button', 'mm')->see('.ruler text', '1000');
         $desk->press('.shelf button', 'Move it 220 px to the left, onto A1');
         $desk->until(static fn (): bool => !str_contains($desk->see('.shelf')->getText(), 'crosses the seam'), 'the seam is clear');
-        self::assertSame('80', $desk->see('[aria-label="x of welcome"]')->getDomProperty('value'));
+        $desk->holds('[aria-label="x of welcome"]', '80');
         $desk->press('button', 'Undo');
         $desk->see('.shelf', '"welcome" crosses the seam');
     }

@@ -7,9 +7,13 @@ namespace UpperPane\Tests\Browser\Support;
 use Facebook\WebDriver\Chrome\ChromeDevToolsDriver;
 use Facebook\WebDriver\Chrome\ChromeOptions;
 use Facebook\WebDriver\Exception\ElementClickInterceptedException;
+use Facebook\WebDriver\Exception\ElementNotInteractableException;
+use Facebook\WebDriver\Exception\JavascriptErrorException;
+use Facebook\WebDriver\Exception\NoSuchElementException;
 use Facebook\WebDriver\Exception\StaleElementReferenceException;
 use Facebook\WebDriver\Exception\TimeoutException;
 use Facebook\WebDriver\Remote\DesiredCapabilities;
+use Facebook\WebDriver\Remote\LocalFileDetector;
 use Facebook\WebDriver\Remote\RemoteWebDriver;
 use Facebook\WebDriver\Remote\RemoteWebElement;
 use Facebook\WebDriver\WebDriverBy;
@@ -88,9 +92,41 @@ final class Chrome
     /** Types over what stands in a field, and leaves it with Tab. */
     public function type(string $selector, string $text): self
     {
-        $field = $this->see($selector);
-        $field->click();
-        $field->sendKeys("\u{E009}a\u{E000}" . $text . "\u{E004}");
+        $this->until(function () use ($selector, $text): bool {
+            $field = $this->see($selector);
+            $field->click();
+            $field->sendKeys("\u{E009}a\u{E000}" . $text . "\u{E004}");
+
+            return true;
+        }, "typing “{$text}” into “{$selector}”");
+
+        return $this;
+    }
+
+    /** Waits until a field holds this value. */
+    public function holds(string $selector, string $value): self
+    {
+        $this->until(fn (): bool => (string) $this->find($selector)?->getDomProperty('value') === $value, "“{$value}” in “{$selector}”");
+
+        return $this;
+    }
+
+    /** Waits until so many elements fit the CSS selector. */
+    public function count(string $selector, int $count): self
+    {
+        $this->until(fn (): bool => count($this->driver->findElements(WebDriverBy::cssSelector($selector))) === $count, "$count of “{$selector}”");
+
+        return $this;
+    }
+
+    /** Gives a file to a chooser, which may be hidden: people press a button or drop a file instead. */
+    public function give(string $selector, string $file): self
+    {
+        $this->until(function () use ($selector, $file): bool {
+            $this->driver->findElement(WebDriverBy::cssSelector($selector))->setFileDetector(new LocalFileDetector())->sendKeys($file);
+
+            return true;
+        }, "giving $file to “{$selector}”");
 
         return $this;
     }
@@ -106,7 +142,8 @@ final class Chrome
             $result = (new WebDriverWait($this->driver, $seconds, 100))->until(static function () use ($condition): mixed {
                 try {
                     return $condition() ?: null;
-                } catch (StaleElementReferenceException | ElementClickInterceptedException) {
+                } catch (StaleElementReferenceException | ElementClickInterceptedException | ElementNotInteractableException | NoSuchElementException | JavascriptErrorException) {
+                    // The page is being drawn: what is meant is not there yet, or no longer.
                     return null;
                 }
             });
@@ -121,9 +158,17 @@ final class Chrome
         return $result;
     }
 
+    /** Runs a script, once more where the page has not yet drawn what it reaches for. */
     public function script(string $script, mixed ...$arguments): mixed
     {
-        return $this->driver->executeScript($script, array_values($arguments));
+        $result = null;
+        $this->until(function () use (&$result, $script, $arguments): bool {
+            $result = $this->driver->executeScript($script, array_values($arguments));
+
+            return true;
+        }, 'a script');
+
+        return $result;
     }
 
     public function shot(string $file): void
