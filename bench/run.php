@@ -9,6 +9,7 @@ namespace UpperPane\Bench;
 
 use UpperPane\Core\Display\Display;
 use UpperPane\Core\Display\Survey;
+use UpperPane\Core\Geometry\Tracks;
 use UpperPane\Core\Layout\Checks;
 use UpperPane\Core\Layout\Layout;
 use UpperPane\Core\Playback\ShownAt;
@@ -61,6 +62,14 @@ for ($n = 0; $n < 500; $n++) {
 $layout = Layout::fromArray(Make::layout($elements));
 $checks = seconds(static fn () => Checks::run($layout), 3);
 say('checks, 500 elements, ' . count(Checks::run($layout)->all) . ' findings', sprintf('%.1f ms, %.0f x baseline', $checks * 1000, $checks / $hash), 'under 50 ms');
+
+$recipes = array_map(static fn (int $i): string => sprintf('%dfr minmax(%dpx, 2fr) %d%% repeat(%d, 1fr 40px)', $i % 9 + 1, $i % 100, $i % 20, $i % 4 + 1), range(1, 1000));
+$tracks = seconds(static function () use ($recipes): void {
+    foreach ($recipes as $recipe) {
+        Tracks::parse($recipe)->solve(1920, 8);
+    }
+}, 2);
+say('tracks of 1,000 recipes read and solved', sprintf('%.0f ms, %.0f x baseline', $tracks * 1000, $tracks / $hash), 'under 200 ms');
 
 $large = Make::wall(16, 9);
 $wall = seconds(static fn () => Survey::check(Display::fromArray($large)), 3);

@@ -91,6 +91,22 @@ final class CommandLineTest extends TestCase
         self::assertSame([2, 'value.range', '/bezels'], $this->refusal('wall -', ['bezels' => 'butt'] + Make::freeWall(['a' => []])));
     }
 
+    public function testALengthIsDividedAndALayoutSolvedForAnotherRaster(): void
+    {
+        self::assertSame([0, ['tracks' => [['start' => 0, 'size' => 1344], ['start' => 1344, 'size' => 576]]], []], $this->called("tracks '7fr 3fr' --length 1920"));
+        self::assertSame([0, 52], array_column($this->called("tracks '1fr 1fr' --length 100 --gap 4")[1]['tracks'], 'start'));
+        self::assertSame([2, 'tracks.syntax', ''], $this->refusal("tracks '7fr auto' --length 1920", null));
+        self::assertSame([2, 'tracks.too-long', ''], $this->refusal("tracks '2000px' --length 1920", null));
+        self::assertSame([2, 'arguments.wrong', ''], $this->refusal("tracks '1fr'", null));
+
+        $recipe = ['columns' => '7fr 3fr', 'rows' => '4fr 1fr', 'areas' => ['main side', 'foot foot']];
+        [$code, $out] = $this->called('solve - --raster 1366x768', Make::harbour() + ['recipe' => $recipe]);
+        self::assertSame([0, ['width' => 1366, 'height' => 768], [956, 410, 1366]], [$code, $out['canvas'], array_column(array_column($out['elements'], 'rect'), 'width')]);
+        self::assertSame([2, 'recipe.missing', '/recipe'], $this->refusal('solve - --raster 1366x768', Make::harbour()));
+        self::assertSame([2, 'tracks.too-long', '/recipe/rows'], $this->refusal('solve - --raster 1366x200', Make::harbour() + ['recipe' => ['rows' => '1fr 216px'] + $recipe]));
+        self::assertSame([2, 'tracks.syntax', '/recipe/rows'], $this->refusal('solve - --raster 1366x200', Make::harbour() + ['recipe' => ['rows' => '1fr [a]'] + $recipe]));
+    }
+
     public function testLegibilityAndContrastGiveTheFiguresOfTheContract(): void
     {
         [$code, $out] = $this->called('legibility --mm-per-px 0.63 --cap-px 34 --distance-mm 10000');

@@ -20,6 +20,8 @@ use UpperPane\Core\Document\Node;
 use UpperPane\Core\Geometry\Fit;
 use UpperPane\Core\Geometry\FitMode;
 use UpperPane\Core\Geometry\Size;
+use UpperPane\Core\Geometry\Tracks;
+use UpperPane\Core\Layout\Arrange\Arrangement;
 use UpperPane\Core\Layout\Checks;
 use UpperPane\Core\Layout\Layout;
 use UpperPane\Core\Layout\Library;
@@ -39,6 +41,8 @@ final class UpperPane
           check LAYOUT [--display DISPLAY]
           shown LAYOUT --at 2026-06-01T10:00:12Z [--anchor INSTANT]
           timeline LAYOUT --from INSTANT --to INSTANT [--anchor INSTANT]
+          tracks "7fr 3fr" --length 1920 [--gap 8]
+          solve LAYOUT --raster 1366x768
           wall DISPLAY
           edid FILE
           edid-for --width 1920 --height 540 --refresh 60 --width-mm 895 --height-mm 252 --name "Deck strip" --year 2026
@@ -80,11 +84,13 @@ final class UpperPane
                 'edid' => [Edid::fromBytes($this->bytes(Arguments::of($words, ['FILE'], [])->value(0)))->toArray(), 0],
                 'edid-for' => [$this->edidFor($words), 0],
                 'timing' => [$this->timing($words), 0],
+                'tracks' => [$this->tracks($words), 0],
+                'solve' => [$this->solve($words), 0],
                 'wall' => $this->wall($words),
                 'legibility' => [$this->legibility($words), 0],
                 'contrast' => [$this->contrast($words), 0],
                 default => throw Arguments::wrong(sprintf(
-                    '%s is no verb; fit, match, check, shown, timeline, wall, edid, edid-for, timing, legibility and contrast are.',
+                    '%s is no verb; fit, match, check, shown, timeline, tracks, solve, wall, edid, edid-for, timing, legibility and contrast are.',
                     $verb === null ? 'Nothing' : "\"$verb\"",
                 )),
             };
@@ -164,6 +170,34 @@ final class UpperPane
         }
 
         return Timeline::of($this->layout($arguments), $from, $to, $this->anchorMs($arguments));
+    }
+
+    /**
+     * @param list<string> $words
+     * @return array{tracks: list<array{start: int, size: int}>}
+     */
+    private function tracks(array $words): array
+    {
+        $arguments = Arguments::of($words, ['TRACKS'], ['length', 'gap']);
+
+        return ['tracks' => Tracks::parse($arguments->value(0))->solve(
+            (int) $arguments->figure('length', 1, Size::LONGEST, 'px'),
+            $arguments->optional('gap') === null ? 0 : (int) $arguments->figure('gap', 0, Size::LONGEST, 'px'),
+        )];
+    }
+
+    /**
+     * @param list<string> $words
+     * @return array<string, mixed>
+     */
+    private function solve(array $words): array
+    {
+        $arguments = Arguments::of($words, ['LAYOUT'], ['raster', 'with']);
+
+        /** @var array<string, mixed> $document a list is refused when it is read as a layout */
+        $document = $this->read($arguments->value(0));
+
+        return Arrangement::of($document, $this->library($arguments))->solvedFor($arguments->size('raster'))->document;
     }
 
     /**
@@ -264,9 +298,12 @@ final class UpperPane
 
     private function layout(Arguments $arguments): Layout
     {
-        $library = Library::of(array_map(fn (string $file): array => $this->read($file), $arguments->all('with')));
+        return Layout::fromArray($this->read($arguments->value(0)), $this->library($arguments));
+    }
 
-        return Layout::fromArray($this->read($arguments->value(0)), $library);
+    private function library(Arguments $arguments): Library
+    {
+        return Library::of(array_map(fn (string $file): array => $this->read($file), $arguments->all('with')));
     }
 
     private function display(string $file): Display

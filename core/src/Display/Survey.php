@@ -8,6 +8,7 @@ use UpperPane\Core\Finding\Finding;
 use UpperPane\Core\Finding\Findings;
 use UpperPane\Core\Finding\Fix;
 use UpperPane\Core\Finding\Level;
+use UpperPane\Core\Geometry\Box;
 
 /** What is found in the survey of a display: figures that contradict each other, panels that cannot hang so, signals that do not go through. */
 final readonly class Survey
@@ -81,21 +82,36 @@ final readonly class Survey
     /** @return iterable<Finding> `panel.overlap`, one for each pair whose frames share a place */
     private static function overlaps(Wall $wall): iterable
     {
-        foreach ($wall->panels as $index => $one) {
-            foreach (array_slice($wall->panels, $index + 1) as $other) {
-                $common = $one->outer()->clippedTo($other->outer());
-                if (min($common->width, $common->height) <= self::TOUCH_MM) {
-                    continue;
+        // From left to right: what begins behind the right edge of one cannot lie on it.
+        $boxes = array_map(static fn (PlacedPanel $panel): Box => $panel->outer(), $wall->panels);
+        uasort($boxes, static fn (Box $a, Box $b): int => $a->x <=> $b->x);
+        $pairs = [];
+        $open = [];
+        foreach ($boxes as $index => $box) {
+            foreach ($open as $before => $other) {
+                if ($other->x + $other->width <= $box->x) {
+                    unset($open[$before]);
+                } elseif ($other->y < $box->y + $box->height && $box->y < $other->y + $other->height) {
+                    $pairs[] = [min($before, $index), max($before, $index)];
                 }
-                yield new Finding(
-                    'panel.overlap',
-                    Level::Warning,
-                    [$one->panel->id, $other->panel->id],
-                    sprintf('%s and %s overlap by %.1f x %.1f mm, frames included.', $one->panel->id, $other->panel->id, $common->width, $common->height),
-                    ['width_mm' => round($common->width, 2), 'height_mm' => round($common->height, 2)],
-                    $one->source->intersection($other->source),
-                );
             }
+            $open[$index] = $box;
+        }
+        sort($pairs);
+        foreach ($pairs as [$first, $second]) {
+            [$one, $other] = [$wall->panels[$first], $wall->panels[$second]];
+            $common = $boxes[$first]->clippedTo($boxes[$second]);
+            if (min($common->width, $common->height) <= self::TOUCH_MM) {
+                continue;
+            }
+            yield new Finding(
+                'panel.overlap',
+                Level::Warning,
+                [$one->panel->id, $other->panel->id],
+                sprintf('%s and %s overlap by %.1f x %.1f mm, frames included.', $one->panel->id, $other->panel->id, $common->width, $common->height),
+                ['width_mm' => round($common->width, 2), 'height_mm' => round($common->height, 2)],
+                $one->source->intersection($other->source),
+            );
         }
     }
 

@@ -12,6 +12,7 @@ use UpperPane\Core\Layout\Check\ElementOutside;
 use UpperPane\Core\Layout\Check\ItemCut;
 use UpperPane\Core\Layout\Check\ItemFit;
 use UpperPane\Core\Layout\Check\PlayerAbility;
+use UpperPane\Core\Layout\Check\RecipeDiffers;
 use UpperPane\Core\Layout\Check\SeamCrossed;
 use UpperPane\Core\Layout\Check\SpanPartial;
 use UpperPane\Core\Layout\Check\Subject;
@@ -35,6 +36,7 @@ final readonly class Checks
             new ZoneSum(),
             new ZoneSliver(),
             new ZoneUncovered(),
+            new RecipeDiffers(),
             new ItemFit(),
             new ItemCut(),
             new SeamCrossed(),

@@ -37,6 +37,7 @@ final readonly class Layout
         public array $elements,
         public array $zones,
         public array $loops,
+        public ?Recipe $recipe = null,
     ) {
     }
 
@@ -55,7 +56,7 @@ final readonly class Layout
         $node->object('format', 'id', 'name', 'canvas', 'background', 'recipe', 'elements');
         $node->format(self::FORMAT);
         $id = $node->field('id')->id();
-        self::checkRecipe($node->optional('recipe'));
+        $recipe = $node->optional('recipe');
         $background = $node->optional('background')?->object('color')->field('color');
         $ids = new UniqueIds();
         $elements = [];
@@ -76,6 +77,7 @@ final readonly class Layout
             $canvas,
             $background === null ? Colour::black() : Colour::fromNode($background),
             $elements,
+            $recipe === null ? null : Recipe::fromNode($recipe),
         );
     }
 
@@ -145,7 +147,7 @@ final readonly class Layout
     }
 
     /** @param list<Element> $elements */
-    private static function of(string $id, string $name, Size $canvas, Colour $background, array $elements): self
+    private static function of(string $id, string $name, Size $canvas, Colour $background, array $elements, ?Recipe $recipe = null): self
     {
         $zones = self::zones($elements);
         $loops = [];
@@ -154,7 +156,7 @@ final readonly class Layout
             $loops[$zoneId] = $zone->loop($leader);
         }
 
-        return new self($id, $name, $canvas, $background, $elements, $zones, $loops);
+        return new self($id, $name, $canvas, $background, $elements, $zones, $loops, $recipe);
     }
 
     /**
@@ -200,21 +202,6 @@ final readonly class Layout
         }
         if ($zones[$leader]->follows !== null) {
             throw $follows->refused('ref.cycle', sprintf('is "%s", which follows another zone itself; a leader follows none.', $leader));
-        }
-    }
-
-    private static function checkRecipe(?Node $recipe): void
-    {
-        if ($recipe === null) {
-            return;
-        }
-        $recipe->object('columns', 'rows', 'gap', 'margin', 'areas');
-        $recipe->optional('columns')?->text(1, 2000);
-        $recipe->optional('rows')?->text(1, 2000);
-        $recipe->optional('gap')?->int(0, Size::LONGEST, 'px');
-        $recipe->optional('margin')?->int(0, Size::LONGEST, 'px');
-        foreach ($recipe->optional('areas')?->items(1000) ?? [] as $row) {
-            $row->text(1, 2000);
         }
     }
 }

@@ -16,6 +16,23 @@ final readonly class Whole
     }
 
     /**
+     * The largest number that divides all of these.
+     *
+     * @param non-empty-list<int> $values positive
+     */
+    public static function greatestCommonDivisor(array $values): int
+    {
+        $common = 0;
+        foreach ($values as $value) {
+            while ($value !== 0) {
+                [$common, $value] = [$value, $common % $value];
+            }
+        }
+
+        return $common;
+    }
+
+    /**
      * The least common multiple of positive numbers, or null where it is above $limit.
      *
      * @param list<int> $values
@@ -24,11 +41,7 @@ final readonly class Whole
     {
         $multiple = 1;
         foreach ($values as $value) {
-            [$a, $b] = [$multiple, $value];
-            while ($b !== 0) {
-                [$a, $b] = [$b, $a % $b];
-            }
-            $factor = intdiv($value, $a);
+            $factor = intdiv($value, self::greatestCommonDivisor([$multiple, $value]));
             if ($factor > intdiv($limit, $multiple)) {
                 return null;
             }

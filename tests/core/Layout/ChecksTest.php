@@ -40,6 +40,21 @@ final class ChecksTest extends TestCase
         self::assertContains('warning zone.sum 864 + 864 = 1728 px, the canvas is 1080 px high: 648 px too many', $told);
     }
 
+    public function testARecipeThatSaysOtherwiseIsTold(): void
+    {
+        $recipe = ['columns' => '7fr 3fr', 'rows' => '4fr 1fr', 'areas' => ['main side', 'foot foot']];
+        self::assertSame([], $this->told(Make::harbour() + ['recipe' => $recipe]));
+        self::assertContains(
+            'warning recipe.differs "foot" is 1920 x 206 px at 0, 874; the recipe says 1920 x 216 px at 0, 864.',
+            $this->told(Make::harbour(874, 206) + ['recipe' => $recipe]),
+        );
+        self::assertContains(
+            'warning recipe.differs The recipe has an area "aside", and no element is called so.',
+            $this->told(Make::harbour() + ['recipe' => ['areas' => ['main side', 'foot aside']] + $recipe]),
+        );
+        self::assertStringContainsString('The recipe does not fit this canvas.', implode($this->told(Make::harbour() + ['recipe' => ['rows' => '2000px 1fr'] + $recipe])));
+    }
+
     public function testEveryFixOfARectangleCuresItsFinding(): void
     {
         $broken = [
@@ -48,6 +63,7 @@ final class ChecksTest extends TestCase
             Make::layout([Make::zone('a', 0, 0, 958, 1080), Make::zone('b', 960, 0, 960, 1080)]),
             Make::layout([Make::zone('a', 0, 0, 962, 1080), Make::zone('b', 960, 0, 960, 1080)]),
             Make::layout([Make::zone('a', 3, 2, 1916, 1077)]),
+            Make::harbour(874, 206) + ['recipe' => ['columns' => '7fr 3fr', 'rows' => '4fr 1fr', 'areas' => ['main side', 'foot foot']]],
         ];
         $cured = 0;
         foreach ($broken as $document) {
@@ -226,7 +242,7 @@ final class ChecksTest extends TestCase
             self::assertStringContainsString("`$code`", $explained);
         }
         foreach ($files as $file) {
-            preg_match_all("/'((?:zone|element|item|canvas|display|seam|span|player)\\.[a-z-]+)'/", (string) file_get_contents(__DIR__ . "/../../../core/src/Layout/Check/$file"), $codes);
+            preg_match_all("/'((?:zone|element|item|canvas|display|seam|span|player|recipe|text|duration|code)\\.[a-z-]+)'/", (string) file_get_contents(__DIR__ . "/../../../core/src/Layout/Check/$file"), $codes);
             self::assertNotEmpty($codes[1], $file);
             foreach ($codes[1] as $code) {
                 self::assertStringContainsString("`$code`", $explained);

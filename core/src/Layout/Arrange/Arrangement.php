@@ -1,0 +1,374 @@
+<?php
+
+declare(strict_types=1);
+
+namespace UpperPane\Core\Layout\Arrange;
+
+use UpperPane\Core\Document\DocumentRefused;
+use UpperPane\Core\Geometry\Rect;
+use UpperPane\Core\Geometry\Size;
+use UpperPane\Core\Geometry\Tracks;
+use UpperPane\Core\Layout\Layout;
+use UpperPane\Core\Layout\Library;
+use UpperPane\Core\Layout\Recipe;
+use UpperPane\Core\Layout\Sums;
+use UpperPane\Core\Layout\Zone;
+
+/**
+ * A layout document and what a designer does with the division of its canvas. Each act gives a new one: whole px, the recipe true, nothing lost.
+ */
+final readonly class Arrangement
+{
+    /**
+     * @param array<string, mixed> $document in the format `upper-pane/layout@1`
+     * @param list<string> $said what changed beside what was asked for, in sentences
+     */
+    private function __construct(public array $document, private Layout $layout, private Library $library, public array $said)
+    {
+    }
+
+    /**
+     * @param array<string, mixed> $document
+     * @throws DocumentRefused
+     */
+    public static function of(array $document, ?Library $library = null): self
+    {
+        $library ??= Library::empty();
+
+        return new self($document, Layout::fromArray($document, $library), $library, []);
+    }
+
+    /** @return list<Border> that can be moved */
+    public static function borders(Layout $layout): array
+    {
+        return Border::all(self::dividing($layout), $layout->recipe->gap ?? 0);
+    }
+
+    /**
+     * The layout for another raster: its recipe solved there, all else scaled with the zone it lies in.
+     *
+     * @throws DocumentRefused `recipe.missing`, or `tracks.too-long` at /recipe/rows or /recipe/columns
+     */
+    public function solvedFor(Size $raster): self
+    {
+        $recipe = $this->recipe();
+
+        return $this->laid($recipe->solve($raster, '/recipe'), $raster, $recipe, scaled: true);
+    }
+
+    /** The layout for another raster with everything scaled as the sides of the canvas are, whatever the recipe says. */
+    public function scaledTo(Size $raster): self
+    {
+        return $this->laid([], $raster, $this->layout->recipe, scaled: true)->retoldIfThereIsOne();
+    }
+
+    /**
+     * Another recipe for the canvas as it is: what its areas name moves there, areas that name nothing become zones.
+     *
+     * @throws DocumentRefused
+     */
+    public function divided(Recipe $recipe): self
+    {
+        $rects = $recipe->solve($this->layout->canvas, '/recipe');
+        $content = Content::of($this->document);
+        $made = [];
+        foreach ($rects as $name => $rect) {
+            if ($this->layout->element((string) $name) === null) {
+                $content = $content->with(['id' => (string) $name, 'kind' => Zone::KIND, 'rect' => $rect->toArray(), 'playlist' => ['items' => []]]);
+                $made[] = (string) $name;
+            }
+        }
+
+        return $this->next($content->document($this->document), $made === [] ? [] : [sprintf('New: %s.', self::names($made))])
+            ->laid($rects, $this->layout->canvas, $recipe, scaled: false);
+    }
+
+    /**
+     * A starting division: zones that are there take its areas, first those of the same name, then the others in reading order.
+     *
+     * @throws DocumentRefused
+     */
+    public function startedWith(Recipe $division): self
+    {
+        $zones = self::dividing($this->layout);
+        uasort($zones, static fn (Rect $a, Rect $b): int => [$a->y, $a->x] <=> [$b->y, $b->x]);
+        $left = array_map(strval(...), array_keys(array_diff_key($zones, $division->areas)));
+        $names = [];
+        foreach (array_keys($division->areas) as $area) {
+            $area = (string) $area;
+            if (!isset($zones[$area]) && $left !== []) {
+                $names[$area] = array_shift($left);
+            } elseif (!isset($zones[$area]) && $this->layout->element($area) !== null) {
+                $names[$area] = Content::of($this->document)->freeId($area);
+            }
+        }
+        $divided = $this->divided($division->renamed($names));
+
+        return $left === [] ? $divided : $divided->saying(sprintf('%s stayed where it was: the division has no area for it.', self::names($left)));
+    }
+
+    /**
+     * A zone in several, beside or below one another; the first keeps what is in it.
+     *
+     * @param 'columns'|'rows' $into
+     * @throws DocumentRefused
+     */
+    public function split(string $zone, string $into, Tracks $tracks): self
+    {
+        $rect = $this->zone($zone)->rect();
+        $parts = $tracks->solve($into === 'columns' ? $rect->width : $rect->height, $this->layout->recipe->gap ?? 0, '/tracks');
+        $content = Content::of($this->document);
+        $previous = $zone;
+        foreach ($parts as $index => ['start' => $start, 'size' => $size]) {
+            if ($size < 1) {
+                throw DocumentRefused::because('tracks.too-long', sprintf('"%s" leaves part %d of "%s" no px.', $tracks->written(), $index + 1, $zone), '/tracks');
+            }
+            $part = $into === 'columns' ? Rect::at($rect->x + $start, $rect->y, $size, $rect->height) : Rect::at($rect->x, $rect->y + $start, $rect->width, $size);
+            if ($index === 0) {
+                $content = $content->placed([$zone => $part]);
+                continue;
+            }
+            $id = $content->freeId($zone);
+            $content = $content->after($previous, ['id' => $id, 'kind' => Zone::KIND, 'rect' => $part->toArray(), 'playlist' => ['items' => []]]);
+            $previous = $id;
+        }
+
+        return $this->next($content->document($this->document), [])->retoldIfThereIsOne();
+    }
+
+    /**
+     * Zones that lie side by side as one; the first keeps its place in the stack, and what played in the others comes after what plays in it.
+     *
+     * @param list<string> $zones
+     * @throws DocumentRefused `zone.apart` unless together they are a rectangle
+     */
+    public function joined(array $zones): self
+    {
+        $rects = array_map(fn (string $id): Rect => $this->zone($id)->rect(), array_values(array_unique($zones)));
+        if (count($rects) < 2) {
+            throw DocumentRefused::because('zone.unknown', 'Two zones or more can be joined.', '/zones');
+        }
+        $whole = self::around($rects);
+        $gap = $this->layout->recipe->gap ?? 0;
+        // With the gap behind it, each zone is a tile; tiles that fill the rectangle are joined without a hole.
+        $tiles = array_sum(array_map(static fn (Rect $r): int => ($r->width + $gap) * ($r->height + $gap), $rects));
+        foreach ($this->layout->zones as $id => $other) {
+            if (!in_array((string) $id, $zones, true) && $other->rect()->intersection($whole) !== null && !$whole->contains($other->rect())) {
+                throw DocumentRefused::because('zone.apart', sprintf('"%s" would lie under the joined zone.', $id), '/zones');
+            }
+        }
+        if ($tiles !== ($whole->width + $gap) * ($whole->height + $gap)) {
+            throw DocumentRefused::because('zone.apart', sprintf('%s are no rectangle together; neighbours of the same height, or of the same width, are joined.', self::names($zones)), '/zones');
+        }
+        [$content, $said] = Content::of($this->document)->poured(array_slice($zones, 1), $zones[0]);
+
+        return $this->next($content->placed([$zones[0] => $whole])->document($this->document), $said)->retoldIfThereIsOne();
+    }
+
+    /**
+     * A border elsewhere, with all zones that share it.
+     *
+     * @param 'columns'|'rows' $between
+     * @param int $from px where it lies
+     * @param int $along px along it, to tell pieces of one line apart
+     * @param int $to px where it is to lie
+     * @throws DocumentRefused
+     */
+    public function withBorder(string $between, int $from, int $along, int $to): self
+    {
+        foreach (self::borders($this->layout) as $border) {
+            if ($border->between !== $between || $border->at !== $from || $along < $border->span['from'] || $along >= $border->span['to']) {
+                continue;
+            }
+            if ($to < $border->least || $to > $border->most) {
+                throw DocumentRefused::because('value.range', sprintf('The border is to lie at %d px; %d to %d px leave every zone at least 1 px.', $to, $border->least, $border->most), '/to');
+            }
+
+            return $this->next(Content::of($this->document)->placed($border->movedTo($to, self::dividing($this->layout)))->document($this->document), [])
+                ->retoldIfThereIsOne();
+        }
+        throw DocumentRefused::because('border.unknown', sprintf('No zones meet at %s = %d px.', $between === 'columns' ? 'x' : 'y', $from), '/from');
+    }
+
+    /**
+     * Zones of one row, or of one column, made equal in width or height. Odd px go to the first.
+     *
+     * @param list<string> $zones
+     * @throws DocumentRefused `zone.apart` unless they lie in a row or a column, one next to the other
+     */
+    public function equalised(array $zones): self
+    {
+        $rects = [];
+        foreach ($zones as $id) {
+            $rects[$id] = $this->zone($id)->rect();
+        }
+        if ($rects === []) {
+            throw DocumentRefused::because('zone.unknown', 'Two zones or more can be made equal.', '/zones');
+        }
+        $inRow = self::gapsOf($rects, true);
+        $gaps = $inRow ?? self::gapsOf($rects, false)
+            ?? throw DocumentRefused::because('zone.apart', sprintf('%s do not lie in one row or one column, side by side.', self::names($zones)), '/zones');
+        $wide = $inRow !== null;
+        uasort($rects, static fn (Rect $a, Rect $b): int => $wide ? $a->x <=> $b->x : $a->y <=> $b->y);
+        $whole = self::around(array_values($rects));
+        $room = ($wide ? $whole->width : $whole->height) - array_sum($gaps);
+        $sizes = Tracks::whole(array_fill(0, count($rects), $room / count($rects)));
+        [$at, $placed] = [$wide ? $whole->x : $whole->y, []];
+        foreach (array_keys($rects) as $index => $id) {
+            $placed[$id] = $wide ? Rect::at($at, $whole->y, $sizes[$index], $whole->height) : Rect::at($whole->x, $at, $whole->width, $sizes[$index]);
+            $at += $sizes[$index] + ($gaps[$index] ?? 0);
+        }
+
+        return $this->next(Content::of($this->document)->placed($placed)->document($this->document), [])->retoldIfThereIsOne();
+    }
+
+    /** Two elements, each in the place of the other. @throws DocumentRefused */
+    public function swapped(string $one, string $other): self
+    {
+        $places = [$one => $this->zone($other)->rect(), $other => $this->zone($one)->rect()];
+
+        return $this->next(Content::of($this->document)->placed($places)->document($this->document), [])->retoldIfThereIsOne();
+    }
+
+    /**
+     * The recipe written anew so that it says what the zones are.
+     *
+     * @throws DocumentRefused `recipe.none` where no tracks say it
+     */
+    public function retold(): self
+    {
+        $recipe = Recipe::describing(self::dividing($this->layout), $this->layout->canvas, $this->layout->recipe)
+            ?? Recipe::describing(self::dividing($this->layout), $this->layout->canvas);
+
+        return $recipe === null
+            ? throw DocumentRefused::because('recipe.none', 'No columns and rows divide the canvas as these zones do: they overlap, stand beyond the canvas, or there are none.', '/elements')
+            : $this->next(array_replace($this->document, ['recipe' => $recipe->toArray()]), []);
+    }
+
+    /** The recipe with its tracks of px as shares of this canvas. @throws DocumentRefused */
+    public function inShares(): self
+    {
+        return $this->next(array_replace($this->document, ['recipe' => $this->recipe()->inShares($this->layout->canvas)->toArray()]), []);
+    }
+
+    /**
+     * What divides a canvas: the zones that lie in no other, and what the recipe names.
+     *
+     * @return array<string, Rect> by id
+     */
+    private static function dividing(Layout $layout): array
+    {
+        $rects = [];
+        foreach (Sums::withoutInsets($layout) as $zone) {
+            $rects[$zone->id()] = $zone->rect();
+        }
+        foreach (array_keys($layout->recipe->areas ?? []) as $name) {
+            $element = $layout->element((string) $name);
+            if ($element !== null) {
+                $rects[$element->id()] = $element->rect();
+            }
+        }
+
+        return $rects;
+    }
+
+    private function retoldIfThereIsOne(): self
+    {
+        if ($this->layout->recipe === null) {
+            return $this;
+        }
+        $recipe = Recipe::describing(self::dividing($this->layout), $this->layout->canvas, $this->layout->recipe);
+
+        return $recipe === null
+            ? $this->saying('The recipe cannot say this: the zones do not stand in whole columns and rows.')
+            : $this->next(array_replace($this->document, ['recipe' => $recipe->toArray()]), []);
+    }
+
+    /**
+     * @param array<string, Rect> $rects of the elements that are given a place
+     * @param bool $scaled whether all others scale with what they lie in
+     */
+    private function laid(array $rects, Size $canvas, ?Recipe $recipe, bool $scaled): self
+    {
+        $places = new Scaling($this->layout, $rects, $canvas);
+        [$content, $said] = Content::of($this->document)->laid($this->layout, $rects, $scaled ? $places : null);
+        $document = $content->document($this->document);
+        $document['canvas'] = $canvas->toArray();
+        if ($recipe !== null) {
+            $document['recipe'] = $recipe->toArray();
+        }
+
+        return $this->next($document, $said);
+    }
+
+    /**
+     * @param array<string, mixed> $document
+     * @param list<string> $said
+     */
+    private function next(array $document, array $said): self
+    {
+        return new self($document, Layout::fromArray($document, $this->library), $this->library, [...$this->said, ...$said]);
+    }
+
+    private function saying(string $sentence): self
+    {
+        return new self($this->document, $this->layout, $this->library, [...$this->said, $sentence]);
+    }
+
+    /** @throws DocumentRefused */
+    private function recipe(): Recipe
+    {
+        return $this->layout->recipe ?? throw DocumentRefused::because(
+            'recipe.missing',
+            'The layout has no recipe, so nothing says how it divides another raster; write one, or scale everything.',
+            '/recipe',
+        );
+    }
+
+    /** @throws DocumentRefused */
+    private function zone(string $id): Zone
+    {
+        return $this->layout->zones[$id] ?? throw DocumentRefused::because('zone.unknown', sprintf('"%s" is no zone of this layout.', $id), '/zones');
+    }
+
+    /** @param non-empty-list<Rect> $rects */
+    private static function around(array $rects): Rect
+    {
+        $x = min(array_map(static fn (Rect $r): int => $r->x, $rects));
+        $y = min(array_map(static fn (Rect $r): int => $r->y, $rects));
+
+        return Rect::at(
+            $x,
+            $y,
+            max(array_map(static fn (Rect $r): int => $r->right(), $rects)) - $x,
+            max(array_map(static fn (Rect $r): int => $r->bottom(), $rects)) - $y,
+        );
+    }
+
+    /**
+     * What lies between rectangles of one row or column.
+     *
+     * @param array<string, Rect> $rects
+     * @return ?list<int> px; null where they do not lie so, or overlap
+     */
+    private static function gapsOf(array $rects, bool $inRow): ?array
+    {
+        $spans = array_map(static fn (Rect $r): array => $inRow ? [$r->x, $r->right(), $r->y, $r->height] : [$r->y, $r->bottom(), $r->x, $r->width], array_values($rects));
+        sort($spans);
+        $gaps = [];
+        for ($i = 1; $i < count($spans); $i++) {
+            $gaps[] = $spans[$i][0] - $spans[$i - 1][1];
+            if ($gaps[$i - 1] < 0 || $spans[$i][2] !== $spans[0][2] || $spans[$i][3] !== $spans[0][3]) {
+                return null;
+            }
+        }
+
+        return $gaps === [] ? null : $gaps;
+    }
+
+    /** @param list<string> $ids */
+    private static function names(array $ids): string
+    {
+        return implode(', ', array_map(static fn (string $id): string => "\"$id\"", $ids));
+    }
+}

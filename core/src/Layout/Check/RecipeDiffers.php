@@ -1,0 +1,47 @@
+<?php
+
+declare(strict_types=1);
+
+namespace UpperPane\Core\Layout\Check;
+
+use UpperPane\Core\Document\DocumentRefused;
+use UpperPane\Core\Finding\Finding;
+use UpperPane\Core\Finding\Fix;
+use UpperPane\Core\Finding\Level;
+
+/** `recipe.differs`: rectangles rule; a recipe that says otherwise would move them when it is solved again. */
+final readonly class RecipeDiffers implements Check
+{
+    public function findings(Subject $subject): iterable
+    {
+        $layout = $subject->layout;
+        if ($layout->recipe === null) {
+            return;
+        }
+        try {
+            $rects = $layout->recipe->solve($layout->canvas, '/recipe');
+        } catch (DocumentRefused $e) {
+            yield new Finding('recipe.differs', Level::Warning, [], 'The recipe does not fit this canvas. ' . $e->getMessage(), ['path' => $e->path]);
+
+            return;
+        }
+        foreach ($rects as $name => $rect) {
+            $name = (string) $name;
+            $element = $layout->element($name);
+            if ($element === null) {
+                yield new Finding('recipe.differs', Level::Warning, [], sprintf('The recipe has an area "%s", and no element is called so.', $name), ['says' => $rect->toArray()], $rect);
+            } elseif (!$element->rect()->equals($rect)) {
+                $is = $element->rect();
+                yield new Finding(
+                    'recipe.differs',
+                    Level::Warning,
+                    [$name],
+                    sprintf('"%s" is %s px at %d, %d; the recipe says %s px at %d, %d.', $name, $is->size(), $is->x, $is->y, $rect->size(), $rect->x, $rect->y),
+                    ['is' => $is->toArray(), 'says' => $rect->toArray()],
+                    $is,
+                    Fix::rect(sprintf('Put "%s" where the recipe says', $name), $name, $rect),
+                );
+            }
+        }
+    }
+}

@@ -1,0 +1,230 @@
+<?php
+
+declare(strict_types=1);
+
+namespace UpperPane\Tests\Core\Layout;
+
+use PHPUnit\Framework\Attributes\TestWith;
+use PHPUnit\Framework\TestCase;
+use UpperPane\Core\Document\DocumentRefused;
+use UpperPane\Core\Document\Node;
+use UpperPane\Core\Geometry\Rest;
+use UpperPane\Core\Geometry\Size;
+use UpperPane\Core\Geometry\Tracks;
+use UpperPane\Core\Layout\Arrange\Arrangement;
+use UpperPane\Core\Layout\Arrange\Border;
+use UpperPane\Core\Layout\Checks;
+use UpperPane\Core\Layout\Layout;
+use UpperPane\Core\Layout\Recipe;
+use UpperPane\Tests\Core\Make;
+
+/** What designers do with the division of a canvas: always whole px, the recipe true, nothing lost. */
+final class ArrangementTest extends TestCase
+{
+    /**
+     * Main and side over a footer, on the rasters that screens have. Common practice, no source.
+     *
+     * @param list<array{int, int, int, int}> $rects
+     */
+    #[TestWith([1366, 768, [[0, 0, 956, 614], [956, 0, 410, 614], [0, 614, 1366, 154]]])]
+    #[TestWith([3840, 2160, [[0, 0, 2688, 1728], [2688, 0, 1152, 1728], [0, 1728, 3840, 432]]])]
+    #[TestWith([1080, 1920, [[0, 0, 756, 1536], [756, 0, 324, 1536], [0, 1536, 1080, 384]]])]
+    public function testALayoutIsSolvedForAnotherRaster(int $width, int $height, array $rects): void
+    {
+        $solved = Arrangement::of(self::harbour())->solvedFor(Size::px($width, $height));
+
+        self::assertSame(['width' => $width, 'height' => $height], $solved->document['canvas']);
+        self::assertSame(['main' => $rects[0], 'side' => $rects[1], 'foot' => $rects[2]], self::rects($solved));
+        self::assertSame([], self::codes($solved));
+    }
+
+    public function testWhatLiesInAZoneScalesWithIt(): void
+    {
+        $document = self::harbour();
+        $document['elements'][] = self::text('head', 40, 40, 800, 120, 72);
+        $document['elements'][] = ['id' => 'bar', 'kind' => 'shape', 'rect' => ['x' => 1344, 'y' => 432, 'width' => 576, 'height' => 432], 'fill' => '#14665b', 'radius_px' => 10];
+        $solved = Arrangement::of($document)->solvedFor(Size::px(1366, 768));
+
+        self::assertSame([28, 28, 570, 86], self::rects($solved)['head']);
+        self::assertSame([956, 307, 410, 307], self::rects($solved)['bar'], 'flush stays flush');
+        self::assertSame(51.17, $solved->document['elements'][3]['style']['size_px'], '72 px by the smaller of 956/1344 and 614/864');
+        self::assertSame(7.11, $solved->document['elements'][4]['radius_px']);
+        self::assertContains('"head": 800 x 120 becomes 570 x 86 px, type of 72 px becomes 51.17 px.', $solved->said);
+        self::assertEquals($document['elements'][0]['playlist'], $solved->document['elements'][0]['playlist'], 'what is in the zones stays');
+    }
+
+    public function testPxThatDoNotFitAreRefusedAndCanBecomeShares(): void
+    {
+        $document = self::harbour('1fr 576px', '1fr 216px');
+        $arrangement = Arrangement::of($document);
+        try {
+            $arrangement->solvedFor(Size::px(500, 1080));
+            self::fail('solved');
+        } catch (DocumentRefused $e) {
+            self::assertSame('/recipe/columns', $e->path);
+        }
+        $solved = $arrangement->inShares()->solvedFor(Size::px(500, 300));
+
+        self::assertSame(['7fr 3fr', '4fr 1fr'], [$solved->document['recipe']['columns'], $solved->document['recipe']['rows']]);
+        self::assertSame([350, 0, 150, 240], self::rects($solved)['side']);
+    }
+
+    public function testWithoutARecipeOneScalesOrWritesOne(): void
+    {
+        $arrangement = Arrangement::of(Make::harbour());
+        self::assertSame(['columns' => '7fr 3fr', 'rows' => '4fr 1fr', 'gap' => 0, 'margin' => 0, 'areas' => ['main side', 'foot foot']], $arrangement->retold()->document['recipe']);
+        self::assertSame([0, 614, 1366, 154], self::rects($arrangement->scaledTo(Size::px(1366, 768)))['foot']);
+        $this->expectExceptionMessage('The layout has no recipe');
+        $arrangement->solvedFor(Size::px(1366, 768));
+    }
+
+    /**
+     * @param 'columns'|'rows' $into
+     * @param list<string> $areas
+     * @param array{int, int, int, int} $second
+     */
+    #[TestWith(['columns', 'repeat(2, 1fr)', '7fr 7fr 6fr', '4fr 1fr', ['main main2 side', 'foot foot foot'], [672, 0, 672, 864]])]
+    #[TestWith(['rows', '2fr 1fr', '7fr 3fr', '8fr 4fr 3fr', ['main side', 'main2 side', 'foot foot'], [0, 576, 1344, 288]])]
+    #[TestWith(['columns', '300px 1fr', '25fr 87fr 48fr', '4fr 1fr', ['main main2 side', 'foot foot foot'], [300, 0, 1044, 864]])]
+    public function testAZoneIsSplit(string $into, string $tracks, string $columns, string $rows, array $areas, array $second): void
+    {
+        $split = Arrangement::of(self::harbour())->split('main', $into, Tracks::parse($tracks));
+
+        self::assertSame($second, self::rects($split)['main2']);
+        self::assertSame([$columns, $rows, $areas], [$split->document['recipe']['columns'], $split->document['recipe']['rows'], $split->document['recipe']['areas']]);
+        self::assertSame(['zone.empty'], self::codes($split), 'only the new zone has nothing to play yet');
+        self::assertSame(['main', 'main2', 'side', 'foot'], array_column($split->document['elements'], 'id'), 'above the one it comes from');
+    }
+
+    public function testNeighboursAreJoinedAndWhatPlayedInThemGoesOn(): void
+    {
+        $document = self::harbour();
+        $document['elements'][2]['follows'] = 'side';
+        $joined = Arrangement::of($document)->joined(['main', 'side']);
+
+        self::assertSame(['main' => [0, 0, 1920, 864], 'foot' => [0, 864, 1920, 216]], self::rects($joined));
+        self::assertSame(['i1', 'i2'], array_column($joined->document['elements'][0]['playlist']['items'], 'id'), 'each item has an id of its own');
+        self::assertSame('main', $joined->document['elements'][1]['follows'], 'who followed the joined zone follows what it became');
+        self::assertSame(['1fr', '4fr 1fr', ['main', 'foot']], [$joined->document['recipe']['columns'], $joined->document['recipe']['rows'], $joined->document['recipe']['areas']]);
+        $this->expectExceptionMessage('are no rectangle together');
+        Arrangement::of($document)->joined(['main', 'foot']);
+    }
+
+    public function testWhatCannotComeAlongIsSaid(): void
+    {
+        $document = self::harbour();
+        $document['elements'][1]['playlist'] = ['format' => 'upper-pane/playlist@1', 'id' => 'offers', 'name' => 'Offers', 'items' => [Make::picture('i1')]];
+        $joined = Arrangement::of($document)->joined(['main', 'side']);
+
+        self::assertSame(['What played in "side" is not in the joined zone: a playlist of its own does not mix with others.'], $joined->said);
+        $document['elements'][0]['playlist'] = ['items' => []];
+        self::assertSame('offers', Arrangement::of($document)->joined(['main', 'side'])->document['elements'][0]['playlist']['id'], 'into an empty zone it comes whole');
+    }
+
+    public function testABorderMovesAllThatShareIt(): void
+    {
+        $moved = Arrangement::of(self::harbour())->withBorder('rows', 864, 100, 810);
+
+        self::assertSame(['main' => [0, 0, 1344, 810], 'side' => [1344, 0, 576, 810], 'foot' => [0, 810, 1920, 270]], self::rects($moved));
+        self::assertSame('3fr 1fr', $moved->document['recipe']['rows']);
+        self::assertSame([], self::codes($moved));
+        $this->expectExceptionMessage('1 to 1079 px leave every zone at least 1 px');
+        Arrangement::of(self::harbour())->withBorder('rows', 864, 100, 1080);
+    }
+
+    public function testPiecesOfOneLineMoveAlone(): void
+    {
+        $four = Make::layout([
+            Make::zone('a', 0, 0, 960, 540), Make::zone('b', 960, 0, 960, 540),
+            Make::zone('c', 0, 540, 960, 540), Make::zone('d', 960, 540, 960, 540),
+        ]);
+        $borders = array_map(static fn (Border $b): array => [$b->between, $b->at, $b->before, $b->behind], Arrangement::borders(Layout::fromArray($four)));
+        self::assertSame([
+            ['columns', 960, ['a'], ['b']], ['columns', 960, ['c'], ['d']],
+            ['rows', 540, ['a'], ['c']], ['rows', 540, ['b'], ['d']],
+        ], $borders, 'four quarters: each half of the cross');
+        $moved = Arrangement::of($four)->withBorder('columns', 960, 700, 1200);
+
+        self::assertSame([960, 1200], [self::rects($moved)['a'][2], self::rects($moved)['c'][2]]);
+    }
+
+    public function testThreeAreMadeEqualAndTwoChangePlaces(): void
+    {
+        $document = Make::layout([Make::zone('a', 0, 0, 500, 1080), Make::zone('b', 500, 0, 20, 1080), Make::zone('c', 520, 0, 1401, 1080)], 1921);
+        $document['recipe'] = ['columns' => '500px 20px 1fr', 'areas' => ['a b c']];
+        $equal = Arrangement::of($document)->equalised(['c', 'a', 'b']);
+
+        self::assertSame([[0, 0, 641, 1080], [641, 0, 640, 1080], [1281, 0, 640, 1080]], array_values(self::rects($equal)), 'the odd px goes to the first');
+        $swapped = Arrangement::of($equal->document)->swapped('a', 'c');
+        self::assertSame([1281, 0, 640, 1080], self::rects($swapped)['a']);
+        self::assertSame(['c b a'], $swapped->document['recipe']['areas']);
+        $this->expectExceptionMessage('do not lie in one row or one column');
+        Arrangement::of(self::harbour())->equalised(['main', 'foot']);
+    }
+
+    public function testAStartingDivisionTakesTheZonesThatAreThere(): void
+    {
+        $thirds = Recipe::fromNode(Node::root(['columns' => 'repeat(3, 1fr)', 'areas' => ['left main right']]));
+        $started = Arrangement::of(self::harbour())->startedWith($thirds);
+
+        self::assertSame([[640, 0, 640, 1080], [0, 0, 640, 1080], [1280, 0, 640, 1080]], [self::rects($started)['main'], self::rects($started)['side'], self::rects($started)['foot']]);
+        $two = Recipe::fromNode(Node::root(['columns' => '1fr 1fr', 'areas' => ['left right']]));
+        self::assertContains('"foot" stayed where it was: the division has no area for it.', Arrangement::of(self::harbour())->startedWith($two)->said);
+        $empty = Arrangement::of(Make::layout([]))->startedWith($thirds);
+        self::assertSame(['left', 'main', 'right'], array_keys(self::rects($empty)));
+    }
+
+    /** Property: whatever is done to a division that tiles the canvas, it goes on to tile it, and the recipe goes on to say it. */
+    public function testNothingThatIsDoneOpensAGap(): void
+    {
+        $random = Make::random(12);
+        for ($run = 0; $run < 25; $run++) {
+            $document = self::harbour();
+            [$document['canvas']['width'], $document['canvas']['height']] = [$random->getInt(800, 4000), $random->getInt(800, 4000)];
+            $arrangement = Arrangement::of($document)->solvedFor(Size::px($document['canvas']['width'], $document['canvas']['height']));
+            for ($step = 0; $step < 6; $step++) {
+                $ids = array_keys(self::rects($arrangement));
+                $zone = (string) $ids[$random->getInt(0, count($ids) - 1)];
+                $borders = Arrangement::borders(Layout::fromArray($arrangement->document));
+                $border = $borders[$random->getInt(0, count($borders) - 1)];
+                $arrangement = match ($random->getInt(0, 2)) {
+                    0 => $arrangement->split($zone, $random->getInt(0, 1) === 0 ? 'columns' : 'rows', Tracks::parse('repeat(' . $random->getInt(2, 3) . ', 1fr)')),
+                    1 => $arrangement->withBorder($border->between, $border->at, $border->span['from'], $random->getInt($border->least, $border->most)),
+                    default => $arrangement->swapped($zone, (string) $ids[0]),
+                };
+            }
+            $rects = Layout::fromArray($arrangement->document)->zones;
+            $rects = array_values(array_map(static fn ($zone) => $zone->rect(), $rects));
+            $canvas = Size::px($arrangement->document['canvas']['width'], $arrangement->document['canvas']['height']);
+            self::assertSame([], Rest::of($canvas, $rects));
+            self::assertSame($canvas->area(), array_sum(array_map(static fn ($r): int => $r->area(), $rects)));
+            self::assertNotContains('recipe.differs', self::codes($arrangement));
+        }
+    }
+
+    /** @return array<string, mixed> */
+    private static function harbour(string $columns = '7fr 3fr', string $rows = '4fr 1fr'): array
+    {
+        return Make::harbour() + ['recipe' => ['columns' => $columns, 'rows' => $rows, 'areas' => ['main side', 'foot foot']]];
+    }
+
+    /** @return array<string, mixed> */
+    private static function text(string $id, int $x, int $y, int $width, int $height, int $sizePx): array
+    {
+        return ['id' => $id, 'kind' => 'text', 'rect' => ['x' => $x, 'y' => $y, 'width' => $width, 'height' => $height], 'text' => 'Welcome', 'style' => ['size_px' => $sizePx]];
+    }
+
+    /** @return array<string, array{int, int, int, int}> */
+    private static function rects(Arrangement $arrangement): array
+    {
+        return array_map(static fn (array $rect): array => [$rect['x'], $rect['y'], $rect['width'], $rect['height']], array_column($arrangement->document['elements'], 'rect', 'id'));
+    }
+
+    /** @return list<string> of findings other than of pictures that do not fit their new zones */
+    private static function codes(Arrangement $arrangement): array
+    {
+        $codes = array_map(static fn ($finding): string => $finding->code, Checks::run(Layout::fromArray($arrangement->document))->all);
+
+        return array_values(array_unique(array_diff($codes, ['item.aspect', 'item.upscaled'])));
+    }
+}
