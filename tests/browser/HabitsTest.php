@@ -33,6 +33,11 @@ final class HabitsTest extends TestCase
         $this->keys(WebDriverKeys::ENTER);
         $this->desk->see('.ledger');
         self::assertMatchesRegularExpression('#/layouts/[a-z0-9-]+$#', $this->desk->driver->getCurrentURL());
+        $this->desk->holds('[aria-label="Name of the layout"]', 'Gate totem, boarding');
+        $this->find('strip tolm maid');
+        $this->desk->see('.finder [aria-selected=true]', 'Deck strip, Tolm Maid');
+        $this->keys(WebDriverKeys::ENTER);
+        $this->desk->holds('[aria-label="Name of the layout"]', 'Deck strip, Tolm Maid'); // from one layout to another
         $this->find('draw zone');
         $this->desk->see('.finder [aria-selected=true]', 'Draw a zone');
         $this->keys(WebDriverKeys::ENTER);

@@ -46,7 +46,8 @@ watch(
   <BApp>
     <div v-if="session.account" class="shell">
       <Passage @find="finding = true" />
-      <RouterView />
+      <!-- Another layout, playlist or display is another view: nothing of the one before is left. -->
+      <RouterView :key="$route.path" />
       <ChecksShelf />
       <KeyList />
       <Finder v-if="finding" @close="finding = false" />

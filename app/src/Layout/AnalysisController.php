@@ -11,6 +11,8 @@ use Symfony\Component\Routing\Attribute\Route;
 use UpperPane\App\Display\SurveyedDisplay;
 use UpperPane\App\Http\Body;
 use UpperPane\App\Http\Problem;
+use UpperPane\Core\Layout\Arrange\Arrangement;
+use UpperPane\Core\Layout\Arrange\Border;
 use UpperPane\Core\Layout\Checks;
 use UpperPane\Core\Layout\Layout;
 use UpperPane\Core\Layout\Matching;
@@ -45,6 +47,8 @@ final readonly class AnalysisController
             'mm_per_px' => $display === null ? null : $match?->mmPerCanvasPx($display->pxPerMm()),
             'sums' => array_map(static fn (Sum $sum): array => $sum->toArray(), Sums::of($layout)),
             'shares' => (object) $layout->shares(),
+            'borders' => array_map(static fn (Border $border): array => $border->toArray(), Arrangement::borders($layout)),
+            'tracks' => $layout->recipe?->edges($layout->canvas) ?? ['columns' => [], 'rows' => []],
         ];
         if ($body->optional('light')?->bool() === true) {
             return new JsonResponse($said);

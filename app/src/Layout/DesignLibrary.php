@@ -51,8 +51,12 @@ final readonly class DesignLibrary
         return Layout::fullScreen($node->field('id')->id(), $node->field('name')->text(), $raster, Playlist::fromNode($node));
     }
 
-    /** @param array<string, mixed> $document */
-    private function behind(array $document): Library
+    /**
+     * The saved designs behind a document's refs, however deep.
+     *
+     * @param array<string, mixed> $document
+     */
+    public function behind(array $document): Library
     {
         $found = [];
         $wanted = $this->refs($document);

@@ -29,7 +29,7 @@ final readonly class Recipe
     }
 
     /**
-     * @param non-empty-list<list<string>> $cells names, row by row
+     * @param list<list<string>> $cells names, row by row
      * @throws DocumentRefused
      */
     public static function of(Tracks $columns, Tracks $rows, int $gap, int $margin, array $cells): self
@@ -107,6 +107,35 @@ final readonly class Recipe
     }
 
     /**
+     * The areas on a grid of another size: cut off at the end, or with one new area along the whole side for each track more.
+     *
+     * @param \Closure(string): string $free an id that nothing has yet, from a name
+     * @return array{list<list<string>>, list<string>} names row by row, and the areas that are no more
+     */
+    public function cellsOf(int $columns, int $rows, \Closure $free): array
+    {
+        $old = array_map(static fn (string $row): array => explode(' ', $row), $this->toArray()['areas']);
+        $taken = [];
+        $name = static function () use ($free, &$taken): string {
+            for ($n = 1; isset($taken["zone$n"]) || $free("zone$n") !== "zone$n"; $n++);
+            $taken["zone$n"] = true;
+
+            return "zone$n";
+        };
+        [$cells, $right, $left] = [[], [], []];
+        for ($row = 0; $row < $rows; $row++) {
+            $below = isset($old[$row]) ? null : $name();
+            for ($column = 0; $column < $columns; $column++) {
+                $cells[$row][$column] = $below ?? $old[$row][$column] ?? $right[$column] ??= $name();
+                $left[$cells[$row][$column]] = true;
+            }
+        }
+        $gone = array_filter(array_map(strval(...), array_keys($this->areas)), static fn (string $area): bool => !isset($left[$area]));
+
+        return [array_map(array_values(...), array_values($cells)), array_values($gone)];
+    }
+
+    /**
      * Where each area lies on a canvas.
      *
      * @param string $path JSON Pointer to the recipe
@@ -181,6 +210,27 @@ final readonly class Recipe
             fn (array $track): array => ['start' => $track['start'] + $this->margin, 'size' => $track['size']],
             $tracks->solve($length - 2 * $this->margin, $this->gap, $path),
         );
+    }
+
+    /**
+     * Where its tracks begin and end on a canvas, px, rising; none where it does not fit.
+     *
+     * @return array{columns: list<int>, rows: list<int>}
+     */
+    public function edges(Size $canvas): array
+    {
+        $edges = ['columns' => [], 'rows' => []];
+        try {
+            foreach (['columns' => [$this->columns, $canvas->width], 'rows' => [$this->rows, $canvas->height]] as $side => [$tracks, $length]) {
+                foreach ($this->lines($tracks, $length, '') as $line) {
+                    array_push($edges[$side], $line['start'], $line['start'] + $line['size']);
+                }
+            }
+        } catch (DocumentRefused) {
+            return ['columns' => [], 'rows' => []];
+        }
+
+        return array_map(static fn (array $px): array => array_values(array_unique($px)), $edges);
     }
 
     /** @return array{columns: string, rows: string, gap: int, margin: int, areas: list<string>} as it stands in a layout */

@@ -13,6 +13,7 @@ use UpperPane\Core\Geometry\Size;
 use UpperPane\Core\Geometry\Tracks;
 use UpperPane\Core\Layout\Arrange\Arrangement;
 use UpperPane\Core\Layout\Arrange\Border;
+use UpperPane\Core\Layout\Arrange\Divisions;
 use UpperPane\Core\Layout\Checks;
 use UpperPane\Core\Layout\Layout;
 use UpperPane\Core\Layout\Recipe;
@@ -172,6 +173,40 @@ final class ArrangementTest extends TestCase
         self::assertContains('"foot" stayed where it was: the division has no area for it.', Arrangement::of(self::harbour())->startedWith($two)->said);
         $empty = Arrangement::of(Make::layout([]))->startedWith($thirds);
         self::assertSame(['left', 'main', 'right'], array_keys(self::rects($empty)));
+    }
+
+    public function testTracksAreTypedOverAndAreasFollow(): void
+    {
+        $arrangement = Arrangement::of(self::harbour());
+        $wider = $arrangement->written(Tracks::parse('3fr 1fr'), Tracks::parse('4fr 1fr'), 8, 16);
+        self::assertSame([1434, 16, 470, 832], self::rects($wider)['side']);
+        self::assertSame([8, 16], [$wider->document['recipe']['gap'], $wider->document['recipe']['margin']]);
+
+        $third = $arrangement->written(Tracks::parse('2fr 1fr 1fr'), Tracks::parse('4fr 1fr'), 0, 0);
+        self::assertSame(['main side zone1', 'foot foot zone1'], $third->document['recipe']['areas'], 'a column more is a zone along the whole side');
+        self::assertSame([1440, 0, 480, 1080], self::rects($third)['zone1']);
+        self::assertSame(['zone.empty'], self::codes($third));
+
+        $one = $arrangement->written(Tracks::parse('1fr'), Tracks::parse('4fr 1fr 1fr'), 0, 0);
+        self::assertSame(['main', 'foot', 'zone1'], $one->document['recipe']['areas']);
+        self::assertContains('"side" stayed: the recipe has no area for it any more.', $one->said);
+        self::assertSame('7fr 3fr', Arrangement::of(Make::harbour())->written(Tracks::parse('7fr 3fr'), Tracks::parse('1fr 1fr'), 0, 0)->document['recipe']['columns'], 'one is written where there was none');
+    }
+
+    /** Each begins with the whole canvas, and tiles it. */
+    #[TestWith([1920, 1080, 'Main, side and footer', 10])]
+    #[TestWith([1080, 1920, 'Main over two', 8])]
+    #[TestWith([1920, 540, 'Beginning, main and end', 6])]
+    #[TestWith([540, 1920, 'Beginning, main and end', 6])]
+    #[TestWith([1000, 1000, 'Quarters', 10])]
+    public function testStartingDivisionsSuitTheShapeOfTheRaster(int $width, int $height, string $known, int $count): void
+    {
+        $raster = Size::px($width, $height);
+        $divisions = Divisions::for($raster);
+        self::assertSame(['One zone', true, $count], [array_key_first($divisions), isset($divisions[$known]), count($divisions)]);
+        foreach ($divisions as $name => $recipe) {
+            self::assertSame([], Rest::of($raster, array_values($recipe->solve($raster))), $name);
+        }
     }
 
     /** Property: whatever is done to a division that tiles the canvas, it goes on to tile it, and the recipe goes on to say it. */

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { useQueryClient } from '@tanstack/vue-query'
 import { useEventListener } from '@vueuse/core'
 import { type Ref, computed, onBeforeUnmount, provide, ref, shallowRef, useTemplateRef, watch, watchEffect } from 'vue'
 import { useDisplay } from '../Display/survey'
@@ -6,17 +7,23 @@ import { useEstate } from '../Estate/estate'
 import { type MediaState, refOf } from '../Media/media'
 import MediaPicker from '../Media/MediaPicker.vue'
 import { offerActions } from '../ui/actions'
+import { api, sentence } from '../ui/api'
 import { size } from '../ui/format'
 import { type Finding, type Rect, useShelf } from '../ui/shelf'
 import { useAnalysis } from './composer/analysis'
 import { type Tool, composerKey, makeComposer } from './composer/composer'
 import Details from './composer/Details.vue'
+import Divide from './composer/Divide.vue'
 import { handKey, makeHand } from './composer/hand'
 import Ledger from './composer/Ledger.vue'
+import OtherRaster from './composer/OtherRaster.vue'
 import PaneRoom from './composer/PaneRoom.vue'
+import RecipeLine from './composer/RecipeLine.vue'
 import TideTable from './composer/TideTable.vue'
 import DesignHead from './DesignHead.vue'
 import type { Item, LayoutDocument, ZoneElement } from './designs'
+import type { Division, Recipe } from './division'
+import DivisionPicker from './DivisionPicker.vue'
 import RevisionList from './RevisionList.vue'
 import { useDesignWork } from './work'
 
@@ -24,7 +31,8 @@ const props = defineProps<{ id: string }>()
 const work = useDesignWork<LayoutDocument>('layouts', props.id)
 const { displays } = useEstate()
 const shelf = useShelf()
-const composer = makeComposer(work.document as Ref<LayoutDocument>, work.change)
+const queries = useQueryClient()
+const composer = makeComposer(work.document as Ref<LayoutDocument>, work.change, work.setDisplay)
 provide(composerKey, composer)
 const { analysis, trouble, ask } = useAnalysis(work.document, work.display, composer.moving)
 const hand = makeHand(analysis, composer.elements)
@@ -138,12 +146,35 @@ useEventListener('keydown', (e: KeyboardEvent) => {
 })
 
 const revisions = ref(false)
+const otherRaster = ref(false)
+const dividing = ref(false)
+const keeping = ref<string | null>(null)
+const recipe = computed(() => (work.document.value?.recipe as Recipe | undefined) ?? null)
+async function divide(division: Division | null) {
+  if (division && (await composer.tell({ do: 'start', recipe: division.recipe }))) dividing.value = false
+}
+async function keep() {
+  if (!recipe.value || !keeping.value?.trim()) return
+  try {
+    await api.post('divisions', { name: keeping.value.trim(), recipe: recipe.value })
+    await queries.invalidateQueries({ queryKey: ['divisions'] })
+    composer.notice.value = { wrong: false, said: [`The division "${keeping.value.trim()}" is kept for the team.`] }
+    keeping.value = null
+  } catch (e) {
+    composer.notice.value = { wrong: true, said: [sentence(e)] }
+  }
+}
 offerActions(() => [
   ...(work.document.value ? tools : [])
     .slice(1)
     .map((t) => ({ kind: 'action', name: `Draw a ${t.name}`, more: t.key.toUpperCase(), act: () => (composer.tool.value = t.tool) })),
   ...composer.elements.value.map((e) => ({ kind: e.kind, name: e.name ?? e.id, more: 'in this layout', act: () => composer.choose([e.id]) })),
   { kind: 'action', name: 'Revisions', more: 'of this layout', act: () => (revisions.value = true) },
+  { kind: 'action', name: 'Divide the canvas', more: 'starting divisions', act: () => (dividing.value = true) },
+  { kind: 'action', name: 'For another raster', more: 'solve the recipe', act: () => (otherRaster.value = true) },
+  ...(recipe.value
+    ? [{ kind: 'action', name: 'Keep this division', more: 'for the team', act: () => ((dividing.value = true), (keeping.value = '')) }]
+    : []),
   { kind: 'action', name: 'Run or stop the clock', more: 'space', act: () => (hand.running.value = !hand.running.value) },
   { kind: 'action', name: 'Next change', more: '>', act: () => hand.toChange(true) },
   { kind: 'action', name: 'Previous change', more: '<', act: () => hand.toChange(false) },
@@ -165,12 +196,19 @@ const canvasZoom = computed(() => (pane.value ? `${Math.round(pane.value.scale *
   <main class="station">
     <DesignHead :work="work" noun="layout" :handover="`/handover?layout=${id}${work.display.value ? `&display=${work.display.value}` : ''}`">
       {{ words }}
-      <template #actions><BButton variant="outline-dark" @click="revisions = true">Revisions</BButton></template>
+      <template #actions>
+        <BButton variant="outline-dark" @click="otherRaster = true">Other raster…</BButton>
+        <BButton variant="outline-dark" @click="revisions = true">Revisions</BButton>
+      </template>
     </DesignHead>
     <template v-if="work.document.value">
       <div class="columns">
         <div class="leaf">
-          <Ledger :analysis="analysis" /><Details :analysis="analysis" :display="work.display.value" @display="work.setDisplay" />
+          <RecipeLine /><Ledger :analysis="analysis" /><Divide /><Details
+            :analysis="analysis"
+            :display="work.display.value"
+            @display="work.setDisplay"
+          />
         </div>
         <div class="right">
           <div class="bar">
@@ -186,6 +224,7 @@ const canvasZoom = computed(() => (pane.value ? `${Math.round(pane.value.scale *
                 {{ t.name }}
               </button>
             </div>
+            <BButton size="sm" variant="outline-dark" @click="dividing = true">Divide…</BButton>
             <span class="figures soft ms-auto">{{ canvasZoom }}</span>
             <div v-if="analysis?.mm_per_px" class="choice" role="group" aria-label="Rulers">
               <button type="button" :aria-pressed="!inMm" @click="inMm = false">px</button>
@@ -206,6 +245,15 @@ const canvasZoom = computed(() => (pane.value ? `${Math.round(pane.value.scale *
             :in-mm="inMm"
             @drawn="drawn"
           />
+          <div
+            v-if="composer.notice.value"
+            class="notice"
+            :role="composer.notice.value.wrong ? 'alert' : 'status'"
+            :class="{ wrong: composer.notice.value.wrong }"
+          >
+            <span>{{ composer.notice.value.said.join(' ') }}</span>
+            <button type="button" class="btn btn-link btn-sm p-0" @click="composer.notice.value = null">close</button>
+          </div>
         </div>
       </div>
       <TideTable
@@ -225,6 +273,17 @@ const canvasZoom = computed(() => (pane.value ? `${Math.round(pane.value.scale *
       {{ trouble }} <button type="button" class="btn btn-link p-0" @click="ask">Try again</button>
     </p>
     <MediaPicker v-model="picking" pictures-only @chosen="picked" />
+    <OtherRaster v-if="work.document.value" v-model="otherRaster" />
+    <BModal v-if="work.document.value" v-model="dividing" title="Divide the canvas" size="xl" scrollable no-footer>
+      <form v-if="recipe" class="keep" @submit.prevent="keep">
+        <template v-if="keeping !== null">
+          <BFormInput v-model="keeping" size="sm" maxlength="200" placeholder="Name of the division" aria-label="Name of the division" autofocus />
+          <BButton size="sm" type="submit" variant="primary" :disabled="!keeping.trim()">Keep it</BButton>
+        </template>
+        <BButton v-else size="sm" variant="outline-dark" @click="keeping = ''">Keep this layout's division for the team…</BButton>
+      </form>
+      <DivisionPicker :raster="work.document.value.canvas" @choose="divide" />
+    </BModal>
     <RevisionList :id="id" v-model="revisions" :current="work.revision.value" @restored="work.reopen" />
   </main>
 </template>
@@ -232,6 +291,7 @@ const canvasZoom = computed(() => (pane.value ? `${Math.round(pane.value.scale *
 <style scoped>
 .right {
   display: grid;
+  position: relative;
   grid-template-rows: auto minmax(0, 1fr);
   min-width: 0;
   min-height: 0;
@@ -243,5 +303,30 @@ const canvasZoom = computed(() => (pane.value ? `${Math.round(pane.value.scale *
   padding: 4px 10px;
   background: var(--sheet);
   border-bottom: 1px solid var(--rule);
+}
+.notice {
+  position: absolute;
+  left: 46px;
+  right: 12px;
+  bottom: 10px;
+  display: flex;
+  gap: 14px;
+  justify-content: space-between;
+  align-items: baseline;
+  background: var(--sheet);
+  border-left: 4px solid var(--chalk);
+  padding: 6px 12px;
+  font-size: 0.875rem;
+  max-height: 120px;
+  overflow: auto;
+}
+.notice.wrong {
+  border-color: var(--stop);
+}
+.keep {
+  display: flex;
+  gap: 8px;
+  margin-bottom: 12px;
+  max-width: 420px;
 }
 </style>

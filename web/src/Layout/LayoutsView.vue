@@ -7,6 +7,8 @@ import { api, sentence } from '../ui/api'
 import { size } from '../ui/format'
 import DesignList from './DesignList.vue'
 import type { LayoutDocument, Saved } from './designs'
+import { type Division, arranged } from './division'
+import DivisionPicker from './DivisionPicker.vue'
 
 const { displays } = useEstate()
 const queries = useQueryClient()
@@ -19,6 +21,12 @@ const forDisplay = ref('')
 const width = ref(1920)
 const height = ref(1080)
 const trouble = ref('')
+const division = ref<Division | null>(null)
+// A division for a landscape screen is none for a portrait one.
+watch(
+  () => Number(width.value) >= Number(height.value),
+  () => (division.value = null),
+)
 const chosen = computed(() => displays.value.find((d) => d.id === forDisplay.value) ?? null)
 watch(chosen, (display) => {
   if (display) {
@@ -42,15 +50,16 @@ watch(
 async function make() {
   trouble.value = ''
   try {
-    const made = await api.post<Saved<LayoutDocument>>('layouts', {
+    let document: LayoutDocument = {
+      format: 'upper-pane/layout@1',
+      id: 'new',
       name: name.value.trim(),
-      display: forDisplay.value || undefined,
-      document: {
-        canvas: { width: Number(width.value), height: Number(height.value) },
-        background: { color: '#17272e' },
-        elements: [],
-      },
-    })
+      canvas: { width: Number(width.value), height: Number(height.value) },
+      background: { color: '#17272e' },
+      elements: [],
+    }
+    if (division.value) document = (await arranged(document, { do: 'start', recipe: division.value.recipe })).document
+    const made = await api.post<Saved<LayoutDocument>>('layouts', { name: document.name, display: forDisplay.value || undefined, document })
     await queries.invalidateQueries({ queryKey: ['layouts'] })
     await router.push(`/layouts/${made.id}`)
   } catch (e) {
@@ -70,7 +79,7 @@ async function make() {
         <BButton variant="primary" @click="making = true">New layout…</BButton>
       </template>
     </DesignList>
-    <BModal v-model="making" title="New layout" no-footer>
+    <BModal v-model="making" title="New layout" size="xl" no-footer>
       <form class="make" @submit.prevent="make">
         <label for="for-display">For which display</label>
         <BFormSelect
@@ -92,12 +101,36 @@ async function make() {
         </fieldset>
         <p v-if="trouble" class="said-error small" role="alert">{{ trouble }}</p>
         <BButton type="submit" variant="primary">Make it</BButton>
+        <div class="begin-with">
+          <p id="begin-with">Begin with</p>
+          <DivisionPicker :raster="{ width, height }" :chosen="division?.name ?? null" or-empty @choose="division = $event" />
+        </div>
       </form>
     </BModal>
   </main>
 </template>
 
 <style scoped>
+.make {
+  display: grid;
+  grid-template-columns: 300px 1fr;
+  column-gap: 24px;
+  grid-auto-rows: max-content;
+}
+.make > * {
+  grid-column: 1;
+}
+.make .begin-with {
+  grid-column: 2;
+  grid-row: 1 / 20;
+  max-height: 62vh;
+  overflow: auto;
+}
+.begin-with p {
+  font-size: 0.8125rem;
+  color: var(--soft);
+  margin: 8px 0 2px;
+}
 .make label,
 .raster legend {
   font-size: 0.8125rem;
@@ -114,9 +147,10 @@ async function make() {
   float: left;
   width: auto;
   margin: 0;
+  white-space: nowrap;
 }
 .raster input {
-  width: 110px;
+  width: 92px;
 }
 .make .btn-primary {
   margin-top: 14px;

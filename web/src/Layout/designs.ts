@@ -4,6 +4,7 @@ import type { MediaRef } from '../Media/media'
 import type { RunSheet } from '../pane/sheet'
 import { api } from '../ui/api'
 import type { Finding, Rect } from '../ui/shelf'
+import type { Border, Recipe } from './division'
 
 export interface Transition {
   kind: 'cut' | 'fade'
@@ -52,7 +53,7 @@ export interface LayoutDocument {
   name: string
   canvas: { width: number; height: number }
   background?: { color: string }
-  recipe?: unknown
+  recipe?: Partial<Recipe>
   elements: Element[]
 }
 
@@ -101,6 +102,9 @@ export interface Analysis {
   sums: Sum[]
   /** Which part of the canvas each zone takes up, 0 to 1. */
   shares: Record<string, number>
+  borders: Border[]
+  /** Where the tracks of the recipe begin and end, canvas px. */
+  tracks: { columns: number[]; rows: number[] }
   loops: Record<string, number | null>
   meets_every_ms: number | null
   run_sheet: RunSheet

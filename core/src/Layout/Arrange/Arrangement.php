@@ -59,7 +59,7 @@ final readonly class Arrangement
     /** The layout for another raster with everything scaled as the sides of the canvas are, whatever the recipe says. */
     public function scaledTo(Size $raster): self
     {
-        return $this->laid([], $raster, $this->layout->recipe, scaled: true)->retoldIfThereIsOne();
+        return $this->laid([], $raster, $this->layout->recipe, scaled: true)->following();
     }
 
     /**
@@ -81,6 +81,21 @@ final readonly class Arrangement
 
         return $this->next($content->document($this->document), $made === [] ? [] : [sprintf('New: %s.', self::names($made))])
             ->laid($rects, $this->layout->canvas, $recipe, scaled: false);
+    }
+
+    /**
+     * The recipe with other tracks, gap or margin. A column or row more is a new zone along the whole side; of one less, what lay there alone stays where it was.
+     *
+     * @throws DocumentRefused
+     */
+    public function written(Tracks $columns, Tracks $rows, int $gap, int $margin): self
+    {
+        $recipe = $this->layout->recipe ?? Recipe::describing(self::dividing($this->layout), $this->layout->canvas)
+            ?? throw DocumentRefused::because('recipe.none', 'No columns and rows divide the canvas as the zones do; choose a starting division.', '/recipe');
+        [$cells, $gone] = $recipe->cellsOf(count($columns->tracks), count($rows->tracks), Content::of($this->document)->freeId(...));
+        $divided = $this->divided(Recipe::of($columns, $rows, $gap, $margin, $cells));
+
+        return $gone === [] ? $divided : $divided->saying(sprintf('%s stayed: the recipe has no area for it any more.', self::names($gone)));
     }
 
     /**
@@ -133,7 +148,7 @@ final readonly class Arrangement
             $previous = $id;
         }
 
-        return $this->next($content->document($this->document), [])->retoldIfThereIsOne();
+        return $this->next($content->document($this->document), [])->following();
     }
 
     /**
@@ -162,7 +177,7 @@ final readonly class Arrangement
         }
         [$content, $said] = Content::of($this->document)->poured(array_slice($zones, 1), $zones[0]);
 
-        return $this->next($content->placed([$zones[0] => $whole])->document($this->document), $said)->retoldIfThereIsOne();
+        return $this->next($content->placed([$zones[0] => $whole])->document($this->document), $said)->following();
     }
 
     /**
@@ -185,7 +200,7 @@ final readonly class Arrangement
             }
 
             return $this->next(Content::of($this->document)->placed($border->movedTo($to, self::dividing($this->layout)))->document($this->document), [])
-                ->retoldIfThereIsOne();
+                ->following();
         }
         throw DocumentRefused::because('border.unknown', sprintf('No zones meet at %s = %d px.', $between === 'columns' ? 'x' : 'y', $from), '/from');
     }
@@ -219,7 +234,7 @@ final readonly class Arrangement
             $at += $sizes[$index] + ($gaps[$index] ?? 0);
         }
 
-        return $this->next(Content::of($this->document)->placed($placed)->document($this->document), [])->retoldIfThereIsOne();
+        return $this->next(Content::of($this->document)->placed($placed)->document($this->document), [])->following();
     }
 
     /** Two elements, each in the place of the other. @throws DocumentRefused */
@@ -227,7 +242,7 @@ final readonly class Arrangement
     {
         $places = [$one => $this->zone($other)->rect(), $other => $this->zone($one)->rect()];
 
-        return $this->next(Content::of($this->document)->placed($places)->document($this->document), [])->retoldIfThereIsOne();
+        return $this->next(Content::of($this->document)->placed($places)->document($this->document), [])->following();
     }
 
     /**
@@ -272,7 +287,8 @@ final readonly class Arrangement
         return $rects;
     }
 
-    private function retoldIfThereIsOne(): self
+    /** The recipe, if there is one, following what the zones have become; where it cannot, that is said. */
+    public function following(): self
     {
         if ($this->layout->recipe === null) {
             return $this;

@@ -145,8 +145,13 @@ td.share {
   display: flex;
   gap: 10px;
 }
+.sums li > span:not(.who) {
+  flex: 0 0 auto;
+  max-width: 250px;
+}
 .who {
-  max-width: 148px;
+  flex: 0 1 auto;
+  min-width: 60px;
   overflow: hidden;
   text-overflow: ellipsis;
   white-space: nowrap;

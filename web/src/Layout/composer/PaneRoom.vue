@@ -5,6 +5,7 @@ import { Stage } from '../../pane/stage'
 import type { Wall } from '../../Display/survey'
 import type { Rect } from '../../ui/shelf'
 import type { Analysis, Element, TextElement } from '../designs'
+import Borders from './Borders.vue'
 import { useComposer } from './composer'
 import Dimensions from './Dimensions.vue'
 import { type Handle, HANDLES, around, meets, sized, spanned } from './gestures'
@@ -116,8 +117,20 @@ const lines = (without: Set<string>) => {
   const others = composer.elements.value.filter((e) => !without.has(e.id)).map((e) => e.rect)
   const { width: w, height: h } = canvas.value
   return {
-    x: [0, Math.round(w / 2), w, ...[...others, ...panels.value].flatMap((r) => [Math.round(r.x), Math.round(r.x + r.width)])],
-    y: [0, Math.round(h / 2), h, ...[...others, ...panels.value].flatMap((r) => [Math.round(r.y), Math.round(r.y + r.height)])],
+    x: [
+      0,
+      Math.round(w / 2),
+      w,
+      ...(props.analysis?.tracks.columns ?? []),
+      ...[...others, ...panels.value].flatMap((r) => [Math.round(r.x), Math.round(r.x + r.width)]),
+    ],
+    y: [
+      0,
+      Math.round(h / 2),
+      h,
+      ...(props.analysis?.tracks.rows ?? []),
+      ...[...others, ...panels.value].flatMap((r) => [Math.round(r.y), Math.round(r.y + r.height)]),
+    ],
   }
 }
 const ALL = { left: true, right: true, top: true, bottom: true, centre: true }
@@ -171,6 +184,13 @@ function snapPoint(p: { x: number; y: number }, free: boolean) {
   })
   guides.value = { x: s.linesX, y: s.linesY }
   return { x: p.x + s.dx, y: p.y + s.dy }
+}
+
+/** Where a border of the zones is drawn to: an edge of what does not move with it, a panel, a track of the recipe. */
+function snappedBorder(side: 'x' | 'y', at: number, without: string[]) {
+  if (!props.snapping) return at
+  const near = lines(new Set(without))[side].reduce((best, line) => (Math.abs(line - at) < Math.abs(best - at) ? line : best), Infinity)
+  return Math.abs(near - at) <= reach() ? near : at
 }
 
 let waiting: PointerEvent | null = null
@@ -310,6 +330,14 @@ const ticks = (length: number) => {
       </g>
       <rect class="canvas-edge" v-bind="place({ x: 0, y: 0, ...canvas })" />
       <rect v-for="e in outlined" :key="e.id" v-bind="place(e.rect)" :class="composer.chosen.value.has(e.id) ? 'chosen' : 'zone'" />
+      <Borders
+        v-if="composer.tool.value === 'choose' && analysis"
+        :borders="analysis.borders"
+        :left="left"
+        :top="top"
+        :scale="scale"
+        :snapped="snappedBorder"
+      />
       <rect v-if="pointed" class="pointed" v-bind="place(pointed)" />
       <rect v-if="box" class="box" v-bind="place(box)" />
       <line v-for="g in guides.x" :key="`gx${g}`" class="guide" :x1="left + g * scale" :x2="left + g * scale" y1="22" :y2="height" />

@@ -1,6 +1,8 @@
 import { type ComputedRef, type InjectionKey, type Ref, computed, inject, ref, shallowRef } from 'vue'
+import { sentence } from '../../ui/api'
 import type { Rect } from '../../ui/shelf'
 import type { Element, LayoutDocument, ZoneElement } from '../designs'
+import { type Act, arranged } from '../division'
 
 export type Tool = 'choose' | 'zone' | 'text' | 'shape' | 'picture'
 
@@ -25,6 +27,13 @@ export interface Composer {
   paste(): void
   restack(id: string, by: number): void
   nudge(dx: number, dy: number): void
+  /** What the core makes of the division; throws what it refuses. */
+  arrange(act: Act, gesture?: string): Promise<void>
+  /** The same, and what is refused is told beside the pane; whether it was done. */
+  tell(act: Act, gesture?: string): Promise<boolean>
+  /** What is told of the last arrangement, until the next change. */
+  notice: Ref<{ wrong: boolean; said: string[] } | null>
+  forDisplay(id: string): void
 }
 
 export const composerKey: InjectionKey<Composer> = Symbol('composer')
@@ -37,12 +46,38 @@ export function useComposer(): Composer {
 
 const CLIPBOARD = 'upper-pane:clipboard'
 
-export function makeComposer(document: Ref<LayoutDocument>, change: (next: LayoutDocument, gesture?: string) => void): Composer {
+export function makeComposer(
+  document: Ref<LayoutDocument>,
+  change: (next: LayoutDocument, gesture?: string) => void,
+  forDisplay: (id: string) => void,
+): Composer {
   const chosen = shallowRef(new Set<string>())
   const tool = ref<Tool>('choose')
   const moving = ref(false)
   const elements = computed(() => document.value?.elements ?? [])
+  const notice = ref<{ wrong: boolean; said: string[] } | null>(null)
   let pasted = 0
+
+  async function arrange(act: Act, gesture?: string) {
+    notice.value = null
+    let from: LayoutDocument
+    let answer
+    do {
+      // A hand may be faster than the answer: then it is asked again with what stands there now.
+      from = document.value
+      answer = await arranged(from, act)
+    } while (document.value !== from)
+    if (JSON.stringify(answer.document) !== JSON.stringify(from)) change(answer.document, gesture)
+    if (answer.said.length) notice.value = { wrong: false, said: answer.said }
+  }
+  const tell = (act: Act, gesture?: string) =>
+    arrange(act, gesture).then(
+      () => true,
+      (e: unknown) => {
+        notice.value = { wrong: true, said: [sentence(e)] }
+        return false
+      },
+    )
 
   const put = (next: Element[], gesture?: string) => change({ ...document.value, elements: next }, gesture)
   const choose = (ids: Iterable<string>) => (chosen.value = new Set(ids))
@@ -74,6 +109,10 @@ export function makeComposer(document: Ref<LayoutDocument>, change: (next: Layou
     tool,
     moving,
     elements,
+    notice,
+    arrange,
+    tell,
+    forDisplay,
     only: computed(() => (chosen.value.size === 1 ? (elements.value.find((e) => chosen.value.has(e.id)) ?? null) : null)),
     choose,
     set: (part, gesture) => change({ ...document.value, ...part }, gesture),

@@ -1,0 +1,85 @@
+<?php
+
+declare(strict_types=1);
+
+namespace UpperPane\App\Layout;
+
+use Doctrine\ORM\EntityManagerInterface;
+use Psr\Clock\ClockInterface;
+use Symfony\Bundle\SecurityBundle\Security;
+use Symfony\Component\HttpFoundation\JsonResponse;
+use Symfony\Component\HttpFoundation\Request;
+use Symfony\Component\Routing\Attribute\Route;
+use Symfony\Component\Uid\Ulid;
+use UpperPane\App\Http\Body;
+use UpperPane\App\Http\Problem;
+use UpperPane\Core\Document\DocumentRefused;
+use UpperPane\Core\Document\Node;
+use UpperPane\Core\Geometry\Rect;
+use UpperPane\Core\Geometry\Size;
+use UpperPane\Core\Layout\Arrange\Divisions;
+use UpperPane\Core\Layout\Recipe;
+
+/** Divisions to begin with: those of the trade for the shape of a raster, and those that the team keeps. */
+#[Route('/api/divisions')]
+final readonly class DivisionController
+{
+    public function __construct(private EntityManagerInterface $entities, private ClockInterface $clock, private Security $security)
+    {
+    }
+
+    /** Each with where its areas lie on the raster; one that does not fit says why. */
+    #[Route('', methods: ['GET'])]
+    public function list(Request $request): JsonResponse
+    {
+        $raster = Size::px($request->query->getInt('width'), $request->query->getInt('height'));
+        $divisions = [];
+        foreach (Divisions::for($raster) as $name => $recipe) {
+            $divisions[] = ['id' => null, 'name' => $name] + self::drawn($recipe, $raster);
+        }
+        foreach ($this->entities->getRepository(KeptDivision::class)->findBy([], ['name' => 'ASC', 'id' => 'ASC']) as $kept) {
+            $divisions[] = ['id' => $kept->id, 'name' => $kept->name, 'saved_by' => $kept->savedBy] + self::drawn(Recipe::fromNode(Node::root($kept->recipe)), $raster);
+        }
+
+        return new JsonResponse(['divisions' => $divisions]);
+    }
+
+    #[Route('', methods: ['POST'])]
+    public function keep(Request $request): JsonResponse
+    {
+        $body = Body::of($request)->object('name', 'recipe');
+        $name = trim($body->field('name')->text());
+        $recipe = Recipe::fromNode($body->field('recipe'));
+        if ($name === '' || $recipe->areas === []) {
+            throw $body->field($name === '' ? 'name' : 'recipe')->refused('value.range', $name === '' ? 'is empty.' : 'names no areas; a division has at least one.');
+        }
+        if ($this->entities->getRepository(KeptDivision::class)->findOneBy(['name' => $name]) !== null) {
+            throw new Problem(409, 'division.exists', sprintf('A division "%s" is kept already. Give this one another name, or remove that one first.', $name));
+        }
+        $kept = new KeptDivision(strtolower((string) new Ulid()), $name, $recipe->toArray(), $this->clock->now(), $this->security->getUser()?->getUserIdentifier());
+        $this->entities->persist($kept);
+        $this->entities->flush();
+
+        return new JsonResponse(['id' => $kept->id], 201);
+    }
+
+    #[Route('/{id}', methods: ['DELETE'])]
+    public function remove(string $id): JsonResponse
+    {
+        $this->entities->remove($this->entities->find(KeptDivision::class, $id) ?? throw Problem::notFound('This division'));
+        $this->entities->flush();
+
+        return new JsonResponse(null, 204);
+    }
+
+    /** @return array<string, mixed> */
+    private static function drawn(Recipe $recipe, Size $raster): array
+    {
+        $said = ['recipe' => $recipe->toArray()];
+        try {
+            return $said + ['areas' => (object) array_map(static fn (Rect $rect): array => $rect->toArray(), $recipe->solve($raster))];
+        } catch (DocumentRefused $e) {
+            return $said + ['trouble' => $e->getMessage()];
+        }
+    }
+}

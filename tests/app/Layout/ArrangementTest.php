@@ -1,0 +1,99 @@
+<?php
+
+declare(strict_types=1);
+
+namespace UpperPane\Tests\App\Layout;
+
+use UpperPane\Tests\App\ApiTestCase;
+use UpperPane\Tests\Core\Make;
+
+final class ArrangementTest extends ApiTestCase
+{
+    private const RECIPE = ['columns' => '7fr 3fr', 'rows' => '4fr 1fr', 'gap' => 0, 'margin' => 0, 'areas' => ['main side', 'foot foot']];
+
+    protected function setUp(): void
+    {
+        parent::setUp();
+        $this->signIn();
+    }
+
+    public function testEveryActGivesADocumentThatCanBeSaved(): void
+    {
+        $document = Make::harbour() + ['recipe' => self::RECIPE];
+        $acts = [
+            [['do' => 'solve', 'raster' => ['width' => 1366, 'height' => 768]], [956, 410, 1366]],
+            [['do' => 'scale', 'raster' => ['width' => 960, 'height' => 540]], [672, 288, 960]],
+            [['do' => 'start', 'recipe' => ['columns' => '1fr 1fr 1fr', 'areas' => ['main side foot']]], [640, 640, 640]],
+            [['do' => 'write', 'recipe' => ['columns' => '1fr 1fr', 'rows' => '1fr 1fr', 'gap' => 0, 'margin' => 10]], [950, 950, 1900]],
+            [['do' => 'retell'], [1344, 576, 1920]],
+            [['do' => 'follow'], [1344, 576, 1920]],
+            [['do' => 'shares'], [1344, 576, 1920]],
+            [['do' => 'split', 'zone' => 'main', 'into' => 'columns', 'tracks' => '1fr 1fr'], [672, 672, 576, 1920]],
+            [['do' => 'join', 'zones' => ['main', 'side']], [1920, 1920]],
+            [['do' => 'border', 'between' => 'columns', 'from' => 1344, 'along' => 0, 'to' => 1200], [1200, 720, 1920]],
+            [['do' => 'equalise', 'zones' => ['main', 'side']], [960, 960, 1920]],
+            [['do' => 'swap', 'zones' => ['main', 'side']], [576, 1344, 1920]],
+        ];
+        foreach ($acts as [$act, $widths]) {
+            [$status, $answer] = $this->ask('POST', '/api/arrangement', ['document' => $document, 'act' => $act]);
+            self::assertSame([200, $widths], [$status, array_column(array_column($answer['document']['elements'], 'rect'), 'width')], $act['do']);
+            self::assertSame(201, $this->ask('POST', '/api/layouts', ['name' => 'x', 'document' => $answer['document']])[0]);
+        }
+    }
+
+    public function testWhatCannotBeDoneSaysWhere(): void
+    {
+        $document = Make::harbour() + ['recipe' => self::RECIPE];
+        foreach ([
+            ['tracks.syntax', '/recipe/columns', ['do' => 'write', 'recipe' => ['columns' => '1fr auto', 'rows' => '1fr', 'gap' => 0, 'margin' => 0]]],
+            ['tracks.syntax', '/tracks', ['do' => 'split', 'zone' => 'main', 'into' => 'rows', 'tracks' => 'x']],
+            ['zone.unknown', '/zones', ['do' => 'split', 'zone' => 'nowhere', 'into' => 'rows', 'tracks' => '1fr']],
+            ['zone.apart', '/zones', ['do' => 'join', 'zones' => ['main', 'foot']]],
+            ['border.unknown', '/from', ['do' => 'border', 'between' => 'columns', 'from' => 5, 'along' => 0, 'to' => 6]],
+            ['value.unknown', '/act/do', ['do' => 'fold']],
+            ['value.range', '/act/zones', ['do' => 'swap', 'zones' => ['main']]],
+        ] as [$code, $path, $act]) {
+            [$status, $answer] = $this->ask('POST', '/api/arrangement', ['document' => $document, 'act' => $act]);
+            self::assertSame([422, $code, $path], [$status, $answer['error']['code'], $answer['error']['path']]);
+        }
+    }
+
+    public function testWhatIsSavedBehindRefsIsKnownToAnArrangement(): void
+    {
+        $inner = $this->made(Make::layout([Make::zone('a', 0, 0, 1920, 1080)]), 'Inner');
+        $document = Make::layout([Make::zone('main', 0, 0, 1920, 1080, [['id' => 'i1', 'layout' => ['ref' => $inner['id']], 'lasts' => 'leader']])]);
+
+        self::assertSame(200, $this->ask('POST', '/api/arrangement', ['document' => $document, 'act' => ['do' => 'retell']])[0]);
+    }
+
+    public function testAnAnalysisTellsBordersAndTracks(): void
+    {
+        $said = $this->ask('POST', '/api/analysis', ['document' => Make::harbour() + ['recipe' => self::RECIPE], 'light' => true])[1];
+
+        self::assertSame([[0, 1344, 1920], [0, 864, 1080]], [$said['tracks']['columns'], $said['tracks']['rows']]);
+        self::assertSame(
+            [['between' => 'columns', 'at' => 1344, 'gap' => 0, 'before' => ['main'], 'behind' => ['side'], 'from' => 0, 'to' => 864, 'least' => 1, 'most' => 1919]],
+            array_slice($said['borders'], 0, 1),
+        );
+        self::assertSame(['main', 'side'], $said['borders'][1]['before']);
+    }
+
+    public function testDivisionsAreOfferedAndKept(): void
+    {
+        $offered = $this->ask('GET', '/api/divisions?width=1366&height=768')[1]['divisions'];
+        self::assertSame(['x' => 956, 'y' => 0, 'width' => 410, 'height' => 614], $offered[2]['areas']['side']);
+
+        $recipe = ['columns' => '1fr 800px', 'areas' => ['board main']] + self::RECIPE;
+        $recipe['rows'] = '1fr';
+        [$status, $kept] = $this->ask('POST', '/api/divisions', ['name' => 'House board', 'recipe' => $recipe]);
+        self::assertSame(201, $status);
+        self::assertSame([409, 'division.exists'], [$this->ask('POST', '/api/divisions', ['name' => 'House board', 'recipe' => $recipe])[0], 'division.exists']);
+        self::assertSame(422, $this->ask('POST', '/api/divisions', ['name' => 'Nothing', 'recipe' => ['columns' => '1fr']])[0]);
+        $offered = $this->ask('GET', '/api/divisions?width=600&height=1000')[1]['divisions'];
+        self::assertSame(['House board', $kept['id'], 'ines'], [end($offered)['name'], end($offered)['id'], end($offered)['saved_by']]);
+        self::assertStringContainsString('200 px too many', end($offered)['trouble']);
+        self::assertSame(204, $this->ask('DELETE', "/api/divisions/{$kept['id']}")[0]);
+        self::assertSame(404, $this->ask('DELETE', "/api/divisions/{$kept['id']}")[0]);
+        self::assertSame(422, $this->ask('GET', '/api/divisions')[0], 'for no raster');
+    }
+}

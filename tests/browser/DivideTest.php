@@ -1,0 +1,147 @@
+<?php
+
+declare(strict_types=1);
+
+namespace UpperPane\Tests\Browser;
+
+use Facebook\WebDriver\Interactions\WebDriverActions;
+use Facebook\WebDriver\WebDriverKeys;
+use PHPUnit\Framework\TestCase;
+use UpperPane\Tests\Browser\Support\Chrome;
+use UpperPane\Tests\Browser\Support\Desk;
+
+/** A designer divides a canvas by calculation: from a starting division, by recipe, by splitting and joining, by the borders, for other rasters. */
+final class DivideTest extends TestCase
+{
+    private Chrome $desk;
+
+    protected function setUp(): void
+    {
+        $this->desk = Chrome::open();
+        Desk::signIn($this->desk, '/layouts');
+        $this->desk->press('.actions button', 'New layout')->press('#for-display option[value="check-in-2"]');
+        $this->desk->type('#layout-name', 'Divided');
+        $this->desk->press('.tile', 'Main, side and footer')->press('.make button[type=submit]');
+        $this->holds('main', [0, 0, 1344, 864])->holds('side', [1344, 0, 576, 864])->holds('foot', [0, 864, 1920, 216]);
+    }
+
+    protected function tearDown(): void
+    {
+        $this->desk->close();
+    }
+
+    public function testTheRecipeIsTypedOverAndAFaultIsMarkedAtItsPlace(): void
+    {
+        $this->desk->holds('[aria-label="columns of the recipe"]', '7fr 3fr');
+        $this->desk->type('[aria-label="columns of the recipe"]', '7fr auto');
+        $this->desk->see('.recipe [role=alert]', '"auto" at character 5 cannot be read');
+        $this->holds('side', [1344, 0, 576, 864]);
+        $this->desk->type('[aria-label="columns of the recipe"]', '2fr 1fr 1fr');
+        $this->holds('side', [960, 0, 480, 864])->holds('zone1', [1440, 0, 480, 1080]);
+        $this->desk->type('[aria-label="gap of the recipe"]', '16');
+        $this->holds('side', [960, 0, 472, 851]);
+        $this->desk->press('.head .actions button', 'Undo')->press('.head .actions button', 'Undo');
+        $this->holds('side', [1344, 0, 576, 864]);
+        $this->desk->holds('[aria-label="columns of the recipe"]', '7fr 3fr');
+    }
+
+    public function testZonesAreSplitJoinedMadeEqualAndSwapped(): void
+    {
+        $this->desk->press('.ledger th button', 'side');
+        $this->desk->type('[aria-label="Tracks to split in"]', '1fr 200px');
+        $this->desk->press('.divide button', 'rows');
+        $this->holds('side', [1344, 0, 576, 664])->holds('side2', [1344, 664, 576, 200]);
+        $this->choose('main', 'side');
+        $this->desk->press('.divide button', 'Join them');
+        $this->desk->see('.notice[role=alert]', '"main", "side" are no rectangle together');
+        $this->choose('side', 'side2');
+        $this->desk->press('.divide button', 'Make them equal');
+        $this->holds('side2', [1344, 432, 576, 432]);
+        $this->desk->press('.divide button', 'Swap them');
+        $this->holds('side', [1344, 432, 576, 432]);
+        $this->desk->press('.divide button', 'Join them');
+        $this->holds('side', [1344, 0, 576, 864]);
+        $this->desk->holds('[aria-label="rows of the recipe"]', '4fr 1fr');
+    }
+
+    public function testABorderMovesAllThatShareIt(): void
+    {
+        $border = $this->desk->see('[aria-label="Border between main, side and foot"]');
+        (new WebDriverActions($this->desk->driver))->moveToElement($border, -150, 0)->clickAndHold()->moveByOffset(0, -30)->moveByOffset(0, -30)->release()->perform();
+        $this->desk->until(fn (): bool => $this->figure('height of main') < 800, 'the border to move');
+        self::assertSame($this->figure('height of main'), $this->figure('height of side'));
+        self::assertSame(1080, $this->figure('height of main') + $this->figure('height of foot'));
+        $this->desk->press('.head .actions button', 'Undo');
+        $this->holds('foot', [0, 864, 1920, 216]);
+
+        $this->desk->script('document.querySelector("[aria-label=\"Border between main and side\"]").focus()');
+        $this->desk->driver->getKeyboard()->sendKeys(WebDriverKeys::ARROW_LEFT . WebDriverKeys::ARROW_LEFT);
+        $this->holds('main', [0, 0, 1342, 864])->holds('side', [1342, 0, 578, 864]);
+        $this->desk->holds('[aria-label="columns of the recipe"]', '671fr 289fr');
+    }
+
+    public function testItIsSolvedForOtherRasters(): void
+    {
+        $this->desk->press('.head .actions button', 'Other raster');
+        $this->desk->type('[aria-label="Width of the other raster"]', '1366');
+        $this->desk->type('[aria-label="Height of the other raster"]', '768');
+        $this->desk->see('.changes', '"main": 1344 x 864 becomes 956 x 614 px.');
+        $this->desk->press('.modal button', 'Make this layout so');
+        $this->holds('main', [0, 0, 956, 614])->holds('side', [956, 0, 410, 614])->holds('foot', [0, 614, 1366, 154]);
+        $this->desk->until(fn (): bool => $this->desk->find('.sums .off') === null && $this->desk->find('.sums .right') !== null, 'the sums to add up');
+
+        // Px stay px: a footer of 154 px does not fit a canvas of 100, until it is a share.
+        $this->desk->type('[aria-label="rows of the recipe"]', '1fr 154px');
+        $this->desk->until(fn (): bool => $this->desk->find('.modal.show') === null, 'the dialogue to close');
+        $this->desk->press('.head .actions button', 'Other raster');
+        $this->desk->type('[aria-label="Width of the other raster"]', '192');
+        $this->desk->type('[aria-label="Height of the other raster"]', '96');
+        $this->desk->see('.modal [role=alert]', '58 px too many');
+        $this->desk->press('.modal button', 'Turn its px into fr');
+        $this->desk->see('.changes', '"foot": 1366 x 154 becomes 192 x 19 px.');
+        $this->desk->press('.modal button', 'As a layout of its own');
+        $this->desk->holds('[aria-label="Name of the layout"]', 'Divided, 192 × 96');
+        $this->holds('main', [0, 0, 134, 77]);
+    }
+
+    public function testADivisionIsKeptForTheTeam(): void
+    {
+        $this->desk->type('[aria-label="rows of the recipe"]', '9fr 1fr');
+        $this->desk->press('.bar button', 'Divide');
+        $this->desk->press('.keep button', 'Keep this layout');
+        $this->desk->type('[aria-label="Name of the division"]', 'House, low footer');
+        $this->desk->press('.keep button', 'Keep it');
+        $this->desk->see('.tile', 'House, low footer');
+        $this->desk->press('.tile', 'Quarters');
+        $this->holds('main', [0, 0, 960, 540]);
+        $this->desk->until(fn (): bool => $this->desk->find('.modal.show') === null, 'the dialogue to close');
+        $this->desk->press('.bar button', 'Divide');
+        $this->desk->press('.tile', 'House, low footer');
+        $this->holds('main', [0, 0, 1344, 972]);
+        $this->desk->until(fn (): bool => $this->desk->find('.modal.show') === null, 'the dialogue to close');
+        $this->desk->press('.bar button', 'Divide');
+        $this->desk->press('[aria-label="Remove the division House, low footer"]');
+        $this->desk->until(fn (): bool => $this->desk->find('.tile', 'House, low footer') === null, 'it to go');
+    }
+
+    private function choose(string $one, string $other): void
+    {
+        $this->desk->press('.ledger th button', " $one");
+        (new WebDriverActions($this->desk->driver))->keyDown(null, WebDriverKeys::SHIFT)->click($this->desk->see('.ledger th button', " $other"))->keyUp(null, WebDriverKeys::SHIFT)->perform();
+    }
+
+    private function figure(string $label): int
+    {
+        return (int) $this->desk->see("[aria-label=\"$label\"]")->getDomProperty('value');
+    }
+
+    /** @param array{int, int, int, int} $rect */
+    private function holds(string $id, array $rect): self
+    {
+        foreach (['x', 'y', 'width', 'height'] as $index => $side) {
+            $this->desk->holds("[aria-label=\"$side of $id\"]", (string) $rect[$index]);
+        }
+
+        return $this;
+    }
+}
