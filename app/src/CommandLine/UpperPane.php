@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace UpperPane\App\CommandLine;
 
+use UpperPane\App\Text\HarfBuzz;
 use UpperPane\Core\Colour\Colour;
 use UpperPane\Core\Colour\Contrast;
 use UpperPane\Core\Display\Blanking;
@@ -28,6 +29,7 @@ use UpperPane\Core\Layout\Library;
 use UpperPane\Core\Layout\Matching;
 use UpperPane\Core\Playback\ShownAt;
 use UpperPane\Core\Playback\Timeline;
+use UpperPane\Core\Text\SetText;
 use UpperPane\Core\Units\Instant;
 
 /** `bin/upperpane VERB ...`: the core on files. Exit 0 done, 1 done with a stop, 2 input refused. */
@@ -43,6 +45,7 @@ final class UpperPane
           timeline LAYOUT --from INSTANT --to INSTANT [--anchor INSTANT]
           tracks "7fr 3fr" --length 1920 [--gap 8]
           solve LAYOUT --raster 1366x768
+          measure --text "..." --family Inter --size-px 72 [--width 800] [--height 200] [--weight 400] [--line-height 1.2]
           wall DISPLAY
           edid FILE
           edid-for --width 1920 --height 540 --refresh 60 --width-mm 895 --height-mm 252 --name "Deck strip" --year 2026
@@ -61,7 +64,7 @@ final class UpperPane
      * @param resource $out
      * @param resource $err
      */
-    public function __construct(private $in, private $out, private $err)
+    public function __construct(private $in, private $out, private $err, private readonly HarfBuzz $faces)
     {
     }
 
@@ -86,11 +89,12 @@ final class UpperPane
                 'timing' => [$this->timing($words), 0],
                 'tracks' => [$this->tracks($words), 0],
                 'solve' => [$this->solve($words), 0],
+                'measure' => [$this->measure($words), 0],
                 'wall' => $this->wall($words),
                 'legibility' => [$this->legibility($words), 0],
                 'contrast' => [$this->contrast($words), 0],
                 default => throw Arguments::wrong(sprintf(
-                    '%s is no verb; fit, match, check, shown, timeline, tracks, solve, wall, edid, edid-for, timing, legibility and contrast are.',
+                    '%s is no verb; fit, match, check, shown, timeline, tracks, solve, measure, wall, edid, edid-for, timing, legibility and contrast are.',
                     $verb === null ? 'Nothing' : "\"$verb\"",
                 )),
             };
@@ -170,6 +174,38 @@ final class UpperPane
         }
 
         return Timeline::of($this->layout($arguments), $from, $to, $this->anchorMs($arguments));
+    }
+
+    /**
+     * @param list<string> $words
+     * @return array<string, mixed>
+     */
+    private function measure(array $words): array
+    {
+        $arguments = Arguments::of($words, [], ['text', 'family', 'size-px', 'width', 'height', 'weight', 'line-height']);
+        $family = $arguments->required('family');
+        if (!$this->faces->knows($family)) {
+            throw Arguments::wrong(sprintf('--family is "%s"; the faces of the house are %s.', $family, implode(', ', $this->faces->families())));
+        }
+        $text = $arguments->required('text');
+        if (!mb_check_encoding($text, 'UTF-8')) {
+            throw Arguments::wrong('--text is no UTF-8.');
+        }
+        [$width, $height] = array_map(
+            static fn (string $side): float => $arguments->optional($side) === null ? INF : $arguments->figure($side, 1, Size::LONGEST, 'px'),
+            ['width', 'height'],
+        );
+        $set = SetText::of(
+            $text,
+            $this->faces,
+            $family,
+            $arguments->optional('weight') === null ? 400 : (int) $arguments->figure('weight', 100, 900, 'as a weight'),
+            $arguments->figure('size-px', 1.0, 100_000.0, 'px'),
+            $arguments->optional('line-height') === null ? 1.2 : $arguments->figure('line-height', 0.5, 5.0, 'times the size'),
+            $width,
+        );
+
+        return $set->toArray() + ['overflow' => $set->overflows($width, $height)];
     }
 
     /**

@@ -11,7 +11,7 @@ use UpperPane\Core\Display\Legibility;
 use UpperPane\Core\Text\FaceFile;
 
 /**
- * The type faces that designs may be set in: whole TTF files under the SIL Open Font License, published once.
+ * The type faces that designs may be set in, published once.
  *
  * The composer, the thumbnails and the players all load the same file.
  *
@@ -20,15 +20,6 @@ use UpperPane\Core\Text\FaceFile;
 final readonly class HouseFaces
 {
     private const INDEX = 'faces.json';
-    private const FILES = [
-        ['Inter', 400, 'inter/400Regular/Inter_400Regular.ttf'],
-        ['Inter', 600, 'inter/600SemiBold/Inter_600SemiBold.ttf'],
-        ['Barlow Condensed', 500, 'barlow-condensed/500Medium/BarlowCondensed_500Medium.ttf'],
-        ['Barlow Condensed', 700, 'barlow-condensed/700Bold/BarlowCondensed_700Bold.ttf'],
-        ['Zilla Slab', 400, 'zilla-slab/400Regular/ZillaSlab_400Regular.ttf'],
-        ['Zilla Slab', 600, 'zilla-slab/600SemiBold/ZillaSlab_600SemiBold.ttf'],
-    ];
-
     public function __construct(
         private string $projectDir,
         #[Target('published')]
@@ -40,8 +31,7 @@ final readonly class HouseFaces
     public function publish(): int
     {
         $faces = [];
-        foreach (self::FILES as [$family, $weight, $file]) {
-            $local = "$this->projectDir/web/node_modules/@expo-google-fonts/$file";
+        foreach (FaceFiles::in($this->projectDir) as ['family' => $family, 'weight' => $weight, 'file' => $local]) {
             [$path, $sha256] = $this->publisher->file($local, 'ttf');
             $faces[] = [
                 'family' => $family,

@@ -44,7 +44,8 @@ final class ArrangementTest extends ApiTestCase
     public function testWhatCannotBeDoneSaysWhere(): void
     {
         $document = Make::harbour() + ['recipe' => self::RECIPE];
-        foreach ([
+        foreach (
+            [
             ['tracks.syntax', '/recipe/columns', ['do' => 'write', 'recipe' => ['columns' => '1fr auto', 'rows' => '1fr', 'gap' => 0, 'margin' => 0]]],
             ['tracks.syntax', '/tracks', ['do' => 'split', 'zone' => 'main', 'into' => 'rows', 'tracks' => 'x']],
             ['zone.unknown', '/zones', ['do' => 'split', 'zone' => 'nowhere', 'into' => 'rows', 'tracks' => '1fr']],
@@ -52,7 +53,8 @@ final class ArrangementTest extends ApiTestCase
             ['border.unknown', '/from', ['do' => 'border', 'between' => 'columns', 'from' => 5, 'along' => 0, 'to' => 6]],
             ['value.unknown', '/act/do', ['do' => 'fold']],
             ['value.range', '/act/zones', ['do' => 'swap', 'zones' => ['main']]],
-        ] as [$code, $path, $act]) {
+            ] as [$code, $path, $act]
+        ) {
             [$status, $answer] = $this->ask('POST', '/api/arrangement', ['document' => $document, 'act' => $act]);
             self::assertSame([422, $code, $path], [$status, $answer['error']['code'], $answer['error']['path']]);
         }

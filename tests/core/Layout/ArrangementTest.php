@@ -168,7 +168,7 @@ final class ArrangementTest extends TestCase
         $thirds = Recipe::fromNode(Node::root(['columns' => 'repeat(3, 1fr)', 'areas' => ['left main right']]));
         $started = Arrangement::of(self::harbour())->startedWith($thirds);
 
-        self::assertSame([[640, 0, 640, 1080], [0, 0, 640, 1080], [1280, 0, 640, 1080]], [self::rects($started)['main'], self::rects($started)['side'], self::rects($started)['foot']]);
+        self::assertEquals(['main' => [640, 0, 640, 1080], 'side' => [0, 0, 640, 1080], 'foot' => [1280, 0, 640, 1080]], self::rects($started));
         $two = Recipe::fromNode(Node::root(['columns' => '1fr 1fr', 'areas' => ['left right']]));
         self::assertContains('"foot" stayed where it was: the division has no area for it.', Arrangement::of(self::harbour())->startedWith($two)->said);
         $empty = Arrangement::of(Make::layout([]))->startedWith($thirds);

@@ -242,7 +242,8 @@ final class ChecksTest extends TestCase
             self::assertStringContainsString("`$code`", $explained);
         }
         foreach ($files as $file) {
-            preg_match_all("/'((?:zone|element|item|canvas|display|seam|span|player|recipe|text|duration|code)\\.[a-z-]+)'/", (string) file_get_contents(__DIR__ . "/../../../core/src/Layout/Check/$file"), $codes);
+            $code = (string) file_get_contents(__DIR__ . "/../../../core/src/Layout/Check/$file");
+            preg_match_all("/'((?:zone|element|item|canvas|display|seam|span|player|recipe|text|duration|code)\\.[a-z-]+)'/", $code, $codes);
             self::assertNotEmpty($codes[1], $file);
             foreach ($codes[1] as $code) {
                 self::assertStringContainsString("`$code`", $explained);

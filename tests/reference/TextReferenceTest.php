@@ -1,0 +1,154 @@
+<?php
+
+declare(strict_types=1);
+
+namespace UpperPane\Tests\Reference;
+
+use PHPUnit\Framework\TestCase;
+use UpperPane\App\Text\FaceFiles;
+use UpperPane\App\Text\HarfBuzz;
+use UpperPane\Core\Text\SetText;
+use UpperPane\Tests\Browser\Support\Chrome;
+use UpperPane\Tests\Core\Make;
+
+/**
+ * Widths and line breaks of texts: against `hb-shape` (Debian libharfbuzz-bin 6) and against Debian's Chromium 156, which lays out the same files.
+ */
+final class TextReferenceTest extends TestCase
+{
+    private const ROOT = __DIR__ . '/../..';
+    private const SIZE_PX = 48;
+
+    /** Latin with accents, figures, and the marks that kern; Greek and Cyrillic, which Inter has. */
+    private const LATIN = [
+        'Welcome aboard', 'AVATAR To We Yo LT 7.11', 'Hare Skerry on foot', 'fi fl ffi office flight', '11:20 Great Pellan', '0123456789', 'São João, às 8 h', 'Übergröße für Fähren',
+        'Çeşme Iğdır İstanbul', 'Žluťoučký kůň', 'Łódź, Gdańsk', 'Århus – Ærø', 'ÑANDÚ ¿Qué? ¡Sí!', '“Quoted” ‘text’ … —', '€ 18.50 / £ 12.20', 'Tel. +351 21 000 00 00', 'TYPOGRAPHY', 'a  b   c', "it's 5:40", 'Q&A (A/B) [C] {D}',
+    ];
+    private const MORE = [
+        'Καλώς ήρθατε', 'ΑΥΤΟΣ ΤΟΥ', 'Πειραιάς – Αίγινα 07:30', 'Добро пожаловать', 'ГУТА УЛ Ўзбек', 'Съешь ещё этих мягких булок', 'Київ, Ґданськ, Їжак', 'Београд 11:20', 'Mixed Ελληνικά и Русский', 'Ω ≈ 3 × 4',
+    ];
+    private const WORDS = 'Berth 2 is closed until noon. Sailings to Tolm leave from berth 4, five minutes along the quay; please keep your booking at hand (vehicles: 30 minutes). '
+        . 'Wi-fi on board is free — ask at the desk! High-speed crossings don\'t run on 24/12 and 25/12. E-mail: desk@pellan.example, www.pellan.example/fares?from=saltgate&to=tolm. '
+        . 'A day ticket costs €18.50, 20 % less for groups of 5+. “As often as you like”, all islands… São João, Übergröße, Łódź, naïve café-bar. Rest/café and/or deck. x=y+z; 3-4 km; #1';
+
+    public function testWidthsAreThoseOfHbShapeAndOfChromium(): void
+    {
+        $faces = HarfBuzz::ofTheHouse(self::ROOT);
+        $cases = [];
+        foreach (FaceFiles::in(self::ROOT) as $face) {
+            foreach ([...self::LATIN, ...($face['family'] === 'Inter' ? self::MORE : [])] as $text) {
+                $cases[] = ['text' => $text, 'width' => $faces->advance($text, $face['family'], $face['weight']) * self::SIZE_PX] + $face;
+            }
+        }
+        self::assertGreaterThan(100, count($cases));
+        $painted = $this->inChromium(
+            'const span = document.body.appendChild(document.createElement("span")); span.style.cssText = "position:absolute;white-space:pre;font-size:48px";'
+                . 'return arguments[0].map((c) => { span.style.fontFamily = c.family; span.style.fontWeight = c.weight; span.textContent = c.text; return span.getBoundingClientRect().width })',
+            array_map(static fn (array $case): array => array_diff_key($case, ['file' => 1]), $cases),
+        );
+        foreach ($cases as $index => $case) {
+            self::assertEqualsWithDelta($painted[$index], $case['width'], 0.5, "\"{$case['text']}\" in {$case['family']} {$case['weight']}, Chromium");
+            self::assertEqualsWithDelta($this->hbShape($case['file'], $case['text']), $case['width'], 0.5, "\"{$case['text']}\" in {$case['family']} {$case['weight']}, hb-shape");
+            self::assertSame([], $faces->missing($case['text'], $case['family'], $case['weight']));
+        }
+    }
+
+    public function testLinesBreakWhereChromiumBreaksThem(): void
+    {
+        $faces = HarfBuzz::ofTheHouse(self::ROOT);
+        $random = Make::random(15);
+        $all = explode(' ', self::WORDS);
+        $cases = [];
+        for ($i = 0; $i < 60; $i++) {
+            $face = FaceFiles::in(self::ROOT)[$i % 6];
+            $from = $random->getInt(0, count($all) - 30);
+            $text = implode(' ', array_slice($all, $from, $random->getInt(12, 60)));
+            // Now and then a paragraph of its own, two spaces, a tab, or a word longer than the line.
+            $text = match ($i % 5) {
+                0 => strtr($text, ['. ' => ".\n"]),
+                1 => strtr($text, [', ' => ',  ']),
+                2 => preg_replace('/ /', "\t", $text, 1) ?? $text,
+                3 => "Donaudampfschifffahrtsgesellschaftskapitänsmütze $text",
+                default => $text,
+            };
+            $cases[] = ['text' => $text, 'box' => $random->getInt(180, 900), 'family' => $face['family'], 'weight' => $face['weight']];
+        }
+        $painted = $this->inChromium(<<<'JS'
+            const box = document.body.appendChild(document.createElement('div'))
+            box.style.cssText = 'position:absolute;white-space:pre-wrap;overflow-wrap:break-word;font-size:48px;line-height:1.2'
+            return arguments[0].map((c) => {
+              Object.assign(box.style, { fontFamily: c.family, fontWeight: c.weight, width: `${c.box}px` })
+              box.textContent = c.text
+              const node = box.firstChild, range = document.createRange(), lines = []
+              let top = null
+              for (let i = 0; i < c.text.length; i++) {
+                if (c.text[i] === '\n') { top = null; continue }
+                range.setStart(node, i); range.setEnd(node, i + 1)
+                const r = range.getClientRects()[0]
+                // A space that hangs behind the end of its line has no place of its own.
+                if (!r || (c.text[i] === ' ' && r.width === 0 && lines.length)) { if (lines.length && top !== null) lines[lines.length - 1] += c.text[i]; continue }
+                if (top === null || r.top > top + 10) { lines.push(''); top = r.top }
+                lines[lines.length - 1] += c.text[i]
+              }
+              return [lines, box.getBoundingClientRect().height]
+            })
+            JS, $cases);
+        $exact = 0;
+        foreach ($cases as $index => $case) {
+            // Chromium rounds advances to 64ths: a line that is within a tenth of a px of its box may stand either way.
+            $sets = array_map(
+                static fn (float $by): SetText => SetText::of($case['text'], $faces, $case['family'], $case['weight'], self::SIZE_PX, 1.2, $case['box'] + $by),
+                [0.0, 0.1, -0.1],
+            );
+            $lines = array_map(static fn (SetText $set): array => array_column($set->lines, 'text'), $sets);
+            $drawn = array_map(static fn (string $line): string => rtrim($line), $painted[$index][0]);
+            $alike = array_search($drawn, $lines, true);
+            self::assertSame($drawn, $lines[$alike === false ? 0 : $alike], "{$case['family']} {$case['weight']} in {$case['box']} px");
+            $exact += $alike === 0 ? 1 : 0;
+            $set = $sets[$alike];
+            self::assertEqualsWithDelta($painted[$index][1], $set->heightPx, 1.0, 'lines are as high as the line height says');
+        }
+        self::assertGreaterThan(50, $exact);
+    }
+
+    /** @param list<array<string, mixed>> $cases */
+    private function inChromium(string $script, array $cases): mixed
+    {
+        $chrome = Chrome::open(1000, 800);
+        try {
+            $chrome->go('data:text/html,<!doctype html><body style="margin:0" lang="en">');
+            foreach (FaceFiles::in(self::ROOT) as $face) {
+                $chrome->driver->executeAsyncScript(
+                    'const [family, weight, data, done] = arguments; new FontFace(family, `url(data:font/ttf;base64,${data})`, { weight }).load().then((f) => { document.fonts.add(f); done() })',
+                    [$face['family'], (string) $face['weight'], base64_encode((string) file_get_contents($face['file']))],
+                );
+            }
+
+            return $chrome->script($script, $cases);
+        } finally {
+            $chrome->close();
+        }
+    }
+
+    private function hbShape(string $file, string $text): float
+    {
+        exec('hb-shape --font-size=upem --no-glyph-names -O json ' . escapeshellarg($file) . ' ' . escapeshellarg($text), $out, $code);
+        self::assertSame(0, $code);
+        $glyphs = json_decode(implode('', $out), true);
+        self::assertIsArray($glyphs);
+        $upem = $this->unitsPerEm($file);
+
+        return array_sum(array_column($glyphs, 'ax')) / $upem * self::SIZE_PX;
+    }
+
+    private function unitsPerEm(string $file): int
+    {
+        $bytes = (string) file_get_contents($file);
+        for ($i = 0; $i < unpack('n', $bytes, 4)[1]; $i++) {
+            if (substr($bytes, 12 + 16 * $i, 4) === 'head') {
+                return unpack('n', $bytes, unpack('N', $bytes, 12 + 16 * $i + 8)[1] + 18)[1];
+            }
+        }
+        self::fail("$file has no head");
+    }
+}
