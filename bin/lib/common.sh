@@ -4,8 +4,8 @@
 ROOT=$(cd "$(dirname "${BASH_SOURCE[0]}")/../.." && pwd)
 export COMPOSER_ALLOW_SUPERUSER=1 DEBIAN_FRONTEND=noninteractive
 
-PACKAGES="mariadb-server nginx-light php8.2-cli php8.2-fpm php8.2-mysql php8.2-curl php8.2-zip php8.2-mbstring php8.2-intl php8.2-xml php8.2-opcache composer unzip git ffmpeg librsvg2-bin libharfbuzz0b curl procps"
-TEST_PACKAGES="chromium chromium-driver php8.2-gd edid-decode imagemagick libharfbuzz-bin zbar-tools"
+PACKAGES="mariadb-server nginx-light php8.2-cli php8.2-fpm php8.2-mysql php8.2-curl php8.2-zip php8.2-mbstring php8.2-intl php8.2-xml php8.2-opcache php8.2-gd composer unzip git ffmpeg librsvg2-bin libharfbuzz0b curl procps"
+TEST_PACKAGES="chromium chromium-driver edid-decode imagemagick libharfbuzz-bin zbar-tools"
 SYMFONY=7.4.23
 NODE=20.20.2
 
@@ -160,7 +160,7 @@ php_admin_flag[display_errors] = off
 php_admin_flag[log_errors] = on
 CONF
   chmod 1777 "$RUN/tmp"
-  setsid php-fpm8.2 -F -y "$RUN/fpm.conf" -d opcache.validate_timestamps=0 -d opcache.memory_consumption=128 -d realpath_cache_size=4096K "${options[@]}" >"$RUN/log/fpm.out" 2>&1 </dev/null &
+  setsid php-fpm8.2 -F -y "$RUN/fpm.conf" -d opcache.validate_timestamps=0 -d opcache.memory_consumption=128 -d realpath_cache_size=4096K -d ffi.enable=1 "${options[@]}" >"$RUN/log/fpm.out" 2>&1 </dev/null &
   echo $! >"$RUN/fpm.pid"
   wait_until 15 test -S "$RUN/fpm.sock" || { tail -n 5 "$RUN/log/fpm.log" "$RUN/log/fpm.out" >&2; fail "PHP-FPM did not start"; }
 }

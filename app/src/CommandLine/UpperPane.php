@@ -144,7 +144,7 @@ final class UpperPane
     {
         $arguments = Arguments::of($words, ['LAYOUT'], ['display', 'with']);
         $display = $arguments->optional('display');
-        $findings = Checks::run($this->layout($arguments), $display === null ? null : $this->display($display));
+        $findings = Checks::run($this->layout($arguments), $display === null ? null : $this->display($display), $this->faces);
 
         return [$findings->toArray(), $findings->stopsHandover() ? 1 : 0];
     }

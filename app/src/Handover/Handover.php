@@ -30,6 +30,8 @@ use UpperPane\Core\Handover\Release;
 use UpperPane\Core\Layout\Checks;
 use UpperPane\Core\Layout\Layout;
 use UpperPane\Core\Layout\Matching;
+use UpperPane\Core\Media\Pixels;
+use UpperPane\Core\Text\FaceMetrics;
 use UpperPane\Core\Time\Playlist;
 
 /** Builds releases, writes them down, and points the players to them. */
@@ -44,6 +46,8 @@ final readonly class Handover
         private HouseFaces $faces,
         private HandedReleaseRepository $releases,
         private ClockInterface $clock,
+        private FaceMetrics $metrics,
+        private Pixels $pixels,
     ) {
     }
 
@@ -96,7 +100,7 @@ final readonly class Handover
             $layout,
             $release,
             Matching::of($layout->canvas, $display->raster()),
-            self::findings($layout, $display, $target->place->zone()),
+            $this->findings($layout, $display, $target->place->zone()),
             [
                 ...($target->current?->shape !== null && $target->current->shape !== $target->shape ? ['The display was surveyed anew: its raster, panels or outputs are others.'] : []),
                 ...Difference::between($old, $layout),
@@ -106,11 +110,11 @@ final readonly class Handover
     }
 
     /** What is found in the layout on this display, and what stops the display itself. */
-    private static function findings(Layout $layout, Display $display, ?string $timezone): Findings
+    private function findings(Layout $layout, Display $display, ?string $timezone): Findings
     {
         $stops = array_filter(Survey::check($display, $timezone)->all, static fn (Finding $finding): bool => $finding->level === Level::Stop);
 
-        return new Findings([...array_values($stops), ...Checks::run($layout, $display)->all]);
+        return new Findings([...array_values($stops), ...Checks::run($layout, $display, $this->metrics, $this->pixels)->all]);
     }
 
     /**

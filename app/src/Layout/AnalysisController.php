@@ -18,8 +18,10 @@ use UpperPane\Core\Layout\Layout;
 use UpperPane\Core\Layout\Matching;
 use UpperPane\Core\Layout\Sum;
 use UpperPane\Core\Layout\Sums;
+use UpperPane\Core\Media\Pixels;
 use UpperPane\Core\Playback\ShownAt;
 use UpperPane\Core\Playback\Timeline;
+use UpperPane\Core\Text\FaceMetrics;
 use UpperPane\Core\Units\Instant;
 
 /** Everything the core says about a layout that is being worked on, saved or not. */
@@ -29,6 +31,8 @@ final readonly class AnalysisController
         private DesignLibrary $library,
         private EntityManagerInterface $entities,
         private Pictures $pictures,
+        private FaceMetrics $faces,
+        private Pixels $pixels,
     ) {
     }
 
@@ -42,7 +46,7 @@ final readonly class AnalysisController
 
         $match = $display === null ? null : Matching::of($layout->canvas, $display->raster());
 
-        $said = Checks::run($layout, $display)->toArray() + [
+        $said = Checks::run($layout, $display, $this->faces, $this->pixels)->toArray() + [
             'match' => $match?->toArray(),
             'mm_per_px' => $display === null ? null : $match?->mmPerCanvasPx($display->pxPerMm()),
             'sums' => array_map(static fn (Sum $sum): array => $sum->toArray(), Sums::of($layout)),

@@ -31,6 +31,12 @@ final readonly class Colour
         return self::fromNode(Node::root($hex));
     }
 
+    /** An opaque colour of channels from 0 to 255. */
+    public static function rgb(int $red, int $green, int $blue): self
+    {
+        return new self(sprintf('#%02x%02x%02x', max(0, min(255, $red)), max(0, min(255, $green)), max(0, min(255, $blue))));
+    }
+
     public static function black(): self
     {
         return new self('#000000');
@@ -78,7 +84,7 @@ final readonly class Colour
     }
 
     /** @return array{int, int, int} red, green, blue, 0 to 255 */
-    private function channels(): array
+    public function channels(): array
     {
         return [(int) hexdec(substr($this->hex, 1, 2)), (int) hexdec(substr($this->hex, 3, 2)), (int) hexdec(substr($this->hex, 5, 2))];
     }

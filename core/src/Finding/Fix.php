@@ -6,7 +6,7 @@ namespace UpperPane\Core\Finding;
 
 use UpperPane\Core\Geometry\Rect;
 
-/** A cure in one press: what it says, and the rectangle it gives to an element or the fields it sets on an item, a panel or a display. */
+/** A cure in one press: what it says, and the rectangle it gives to an element or the fields it sets on an item, the style of a text, a panel or a display. */
 final readonly class Fix
 {
     /** @param array<string, mixed> $change */
@@ -23,6 +23,12 @@ final readonly class Fix
     public static function item(string $label, string $element, string $item, array $set): self
     {
         return new self($label, ['element' => $element, 'item' => $item, 'set' => $set]);
+    }
+
+    /** @param array<string, mixed> $set fields of the style of a text; null takes the field away */
+    public static function style(string $label, string $element, array $set, ?Rect $rect = null): self
+    {
+        return new self($label, ['element' => $element, 'style' => $set] + ($rect === null ? [] : ['rect' => $rect->toArray()]));
     }
 
     /** @param array<string, mixed> $set fields of a panel of the display */

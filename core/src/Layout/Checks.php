@@ -8,6 +8,7 @@ use UpperPane\Core\Display\Display;
 use UpperPane\Core\Finding\Findings;
 use UpperPane\Core\Layout\Check\Check;
 use UpperPane\Core\Layout\Check\DisplayMatch;
+use UpperPane\Core\Layout\Check\DurationShort;
 use UpperPane\Core\Layout\Check\ElementOutside;
 use UpperPane\Core\Layout\Check\ItemCut;
 use UpperPane\Core\Layout\Check\ItemFit;
@@ -16,11 +17,17 @@ use UpperPane\Core\Layout\Check\RecipeDiffers;
 use UpperPane\Core\Layout\Check\SeamCrossed;
 use UpperPane\Core\Layout\Check\SpanPartial;
 use UpperPane\Core\Layout\Check\Subject;
+use UpperPane\Core\Layout\Check\TextContrast;
+use UpperPane\Core\Layout\Check\TextFace;
+use UpperPane\Core\Layout\Check\TextOverflow;
+use UpperPane\Core\Layout\Check\TextSmall;
 use UpperPane\Core\Layout\Check\ZoneEmpty;
 use UpperPane\Core\Layout\Check\ZoneOverlap;
 use UpperPane\Core\Layout\Check\ZoneSliver;
 use UpperPane\Core\Layout\Check\ZoneSum;
 use UpperPane\Core\Layout\Check\ZoneUncovered;
+use UpperPane\Core\Media\Pixels;
+use UpperPane\Core\Text\FaceMetrics;
 
 /** All checks of a layout. A new one is a class in Check/, a line here, and a row in docs/checks.md. */
 final readonly class Checks
@@ -42,13 +49,23 @@ final readonly class Checks
             new SeamCrossed(),
             new SpanPartial(),
             new PlayerAbility(),
+            new TextFace(),
+            new TextOverflow(),
+            new TextSmall(),
+            new TextContrast(),
+            new DurationShort(),
         ];
     }
 
-    /** What is found in a layout, by itself or as seen on a display. */
-    public static function run(Layout $layout, ?Display $display = null): Findings
+    /**
+     * What is found in a layout, by itself or as seen on a display.
+     *
+     * @param ?FaceMetrics $faces without it no text is measured
+     * @param ?Pixels $pixels without it the contrast over pictures and films is not known
+     */
+    public static function run(Layout $layout, ?Display $display = null, ?FaceMetrics $faces = null, ?Pixels $pixels = null): Findings
     {
-        $subject = Subject::of($layout, $display);
+        $subject = Subject::of($layout, $display, $faces, $pixels);
         $findings = [];
         foreach (self::all() as $check) {
             foreach ($check->findings($subject) as $finding) {

@@ -9,7 +9,7 @@ use UpperPane\Core\Document\DocumentRefused;
 use UpperPane\Core\Document\Node;
 use UpperPane\Core\Geometry\Box;
 
-/** How a text is set: face, size in canvas px, weight 100 to 900, colour, alignment, line height as a multiple of the size. */
+/** How a text is set: face, size in canvas px, weight 100 to 900, colour, alignment, line height as a multiple of the size; outline, plate and shadow. */
 final readonly class TextStyle
 {
     private function __construct(
@@ -20,13 +20,16 @@ final readonly class TextStyle
         public string $align,
         public string $valign,
         public float $lineHeight,
+        public ?Surround $outline,
+        public ?Surround $plate,
+        public ?Shadow $shadow,
     ) {
     }
 
     /** @throws DocumentRefused */
     public static function fromNode(Node $node): self
     {
-        $node->object('family', 'size_px', 'weight', 'color', 'align', 'valign', 'line_height');
+        $node->object('family', 'size_px', 'weight', 'color', 'align', 'valign', 'line_height', 'outline', 'plate', 'shadow');
 
         return new self(
             $node->optional('family')?->text() ?? 'Inter',
@@ -36,10 +39,13 @@ final readonly class TextStyle
             $node->optional('align')?->oneOf('start', 'center', 'end') ?? 'start',
             $node->optional('valign')?->oneOf('top', 'middle', 'bottom') ?? 'top',
             $node->optional('line_height')?->number(0.5, 5.0) ?? 1.2,
+            ($outline = $node->optional('outline')) ? Surround::fromNode($outline) : null,
+            ($plate = $node->optional('plate')) ? Surround::fromNode($plate) : null,
+            ($shadow = $node->optional('shadow')) ? Shadow::fromNode($shadow) : null,
         );
     }
 
-    /** @return array{family: string, size_px: float|int, weight: int, color: string, align: string, valign: string, line_height: float} */
+    /** @return array<string, mixed> as it stands in a layout, its px scaled */
     public function toArray(float $scale = 1.0): array
     {
         return [
@@ -50,6 +56,10 @@ final readonly class TextStyle
             'align' => $this->align,
             'valign' => $this->valign,
             'line_height' => $this->lineHeight,
-        ];
+        ] + array_filter([
+            'outline' => $this->outline?->toArray($scale),
+            'plate' => $this->plate?->toArray($scale),
+            'shadow' => $this->shadow?->toArray($scale),
+        ]);
     }
 }

@@ -190,7 +190,8 @@ final class ArrangementTest extends TestCase
         $one = $arrangement->written(Tracks::parse('1fr'), Tracks::parse('4fr 1fr 1fr'), 0, 0);
         self::assertSame(['main', 'foot', 'zone1'], $one->document['recipe']['areas']);
         self::assertContains('"side" stayed: the recipe has no area for it any more.', $one->said);
-        self::assertSame('7fr 3fr', Arrangement::of(Make::harbour())->written(Tracks::parse('7fr 3fr'), Tracks::parse('1fr 1fr'), 0, 0)->document['recipe']['columns'], 'one is written where there was none');
+        $new = Arrangement::of(Make::harbour())->written(Tracks::parse('7fr 3fr'), Tracks::parse('1fr 1fr'), 0, 0);
+        self::assertSame('7fr 3fr', $new->document['recipe']['columns'], 'one is written where there was none');
     }
 
     /** Each begins with the whole canvas, and tiles it. */

@@ -21,7 +21,7 @@ import PaneRoom from './composer/PaneRoom.vue'
 import RecipeLine from './composer/RecipeLine.vue'
 import TideTable from './composer/TideTable.vue'
 import DesignHead from './DesignHead.vue'
-import type { Item, LayoutDocument, ZoneElement } from './designs'
+import type { Item, LayoutDocument, Style, TextElement, ZoneElement } from './designs'
 import type { Division, Recipe } from './division'
 import DivisionPicker from './DivisionPicker.vue'
 import RevisionList from './RevisionList.vue'
@@ -94,6 +94,11 @@ shelf.chosen = (finding: Finding) => {
 }
 shelf.fixed = ({ fix }: Finding) => {
   if (!fix?.element) return
+  const text = composer.elements.value.find((e): e is TextElement => e.id === fix.element && e.kind === 'text')
+  if (fix.style && text) {
+    const style = Object.fromEntries(Object.entries({ ...text.style, ...fix.style }).filter(([, value]) => value !== null)) as unknown as Style
+    return composer.edit<TextElement>(text.id, { style, ...(fix.rect ? { rect: fix.rect } : {}) })
+  }
   if (fix.rect) composer.place(new Map([[fix.element, fix.rect]]))
   const zone = composer.elements.value.find((e): e is ZoneElement => e.id === fix.element && e.kind === 'zone')
   if (fix.item && fix.set && zone && 'items' in zone.playlist) {

@@ -34,6 +34,21 @@ export interface Style {
   align?: 'start' | 'center' | 'end'
   valign?: 'top' | 'middle' | 'bottom'
   line_height?: number
+  outline?: Surround
+  plate?: Surround
+  shadow?: Shadow
+}
+
+/** An outline outside the letters, or a plate that goes so far beyond the words. */
+export interface Surround {
+  px: number
+  color: string
+}
+export interface Shadow {
+  x_px?: number
+  y_px?: number
+  blur_px?: number
+  color: string
 }
 
 interface Head {

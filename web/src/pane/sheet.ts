@@ -15,6 +15,9 @@ export interface TextStyle {
   align: 'start' | 'center' | 'end'
   valign: 'top' | 'middle' | 'bottom'
   line_height: number
+  outline?: { px: number; color: string }
+  plate?: { px: number; color: string }
+  shadow?: { x_px: number; y_px: number; blur_px: number; color: string }
 }
 
 export interface Part {

@@ -246,5 +246,20 @@ function look(content: HTMLElement, part: Part): void {
   })
   const words = document.createElement('div')
   words.textContent = part.text ?? ''
+  // Right-to-left scripts begin at the right.
+  words.dir = 'auto'
+  const { outline, plate, shadow } = style
+  Object.assign(words.style, {
+    webkitTextStroke: outline && outline.px > 0 ? `${2 * outline.px}px ${outline.color}` : '',
+    // The stroke lies on both sides of the edge: its inner half is under the letter.
+    paintOrder: 'stroke fill',
+    strokeLinejoin: 'round',
+    textShadow: shadow ? `${shadow.x_px}px ${shadow.y_px}px ${shadow.blur_px}px ${shadow.color}` : '',
+    background: plate?.color ?? '',
+    padding: plate ? `${plate.px}px` : '',
+    boxSizing: 'border-box',
+    maxWidth: '100%',
+    alignSelf: plate ? { start: 'flex-start', center: 'center', end: 'flex-end' }[style.align] : 'stretch',
+  })
   content.replaceChildren(words)
 }

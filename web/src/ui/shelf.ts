@@ -8,6 +8,8 @@ export interface Fix {
   element?: string
   rect?: Rect
   item?: string
+  /** Fields of the style of a text; null takes one away. */
+  style?: Record<string, unknown>
   panel?: string
   set?: Record<string, unknown>
 }

@@ -6,10 +6,14 @@ namespace UpperPane\Core\Layout\Check;
 
 use UpperPane\Core\Display\Display;
 use UpperPane\Core\Geometry\Rect;
+use UpperPane\Core\Layout\Element;
 use UpperPane\Core\Layout\Layout;
 use UpperPane\Core\Layout\Matching;
 use UpperPane\Core\Layout\Neighbours;
+use UpperPane\Core\Layout\Text;
 use UpperPane\Core\Layout\Zone;
+use UpperPane\Core\Media\Pixels;
+use UpperPane\Core\Text\FaceMetrics;
 
 /** What the checks look at: a layout, the display it is seen on if there is one, and what several checks need. */
 final readonly class Subject
@@ -20,17 +24,42 @@ final readonly class Subject
         public ?Display $display,
         public ?Matching $matching,
         public array $overlaps,
+        public ?FaceMetrics $faces,
+        public ?Pixels $pixels,
     ) {
     }
 
-    public static function of(Layout $layout, ?Display $display): self
+    public static function of(Layout $layout, ?Display $display, ?FaceMetrics $faces = null, ?Pixels $pixels = null): self
     {
         return new self(
             $layout,
             $display,
             $display === null ? null : Matching::of($layout->canvas, $display->raster()),
             Neighbours::overlapping(array_values($layout->zones)),
+            $faces,
+            $pixels,
         );
+    }
+
+    /**
+     * The texts whose face can be measured; none where nobody can.
+     *
+     * @return list<Text>
+     */
+    public function measurable(): array
+    {
+        $faces = $this->faces;
+
+        return $faces === null ? [] : array_values(array_filter(
+            $this->layout->elements,
+            static fn (Element $element): bool => $element instanceof Text && trim($element->text) !== '' && $faces->knows($element->style->family),
+        ));
+    }
+
+    /** Mm of the display for one px of the canvas; null where no display is given. */
+    public function mmPerCanvasPx(): ?float
+    {
+        return $this->display === null ? null : $this->matching?->mmPerCanvasPx($this->display->pxPerMm());
     }
 
     /** Px of the display for one px of the canvas; 1 where no display is given. */

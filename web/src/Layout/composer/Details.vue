@@ -26,6 +26,7 @@ import {
 import { useComposer } from './composer'
 import FigureField from './FigureField.vue'
 import { useHand } from './hand'
+import TextSurrounds from './TextSurrounds.vue'
 
 /** What is typed about the one element that is chosen, or about the canvas when none is. */
 const props = defineProps<{ analysis: Analysis | null; display: string | null }>()
@@ -133,6 +134,7 @@ const rename = (name: string) => one.value && composer.edit(one.value.id, { name
         :options="['top', 'middle', 'bottom']"
         @change="(valign) => style(one as TextElement, { valign: valign as Style['valign'] })"
       />
+      <TextSurrounds :style="one.style" @change="(change, gesture) => style(one as TextElement, change, gesture && `${gesture} ${one!.id}`)" />
     </div>
     <div v-else-if="one.kind === 'shape'" class="form">
       <ChoiceField

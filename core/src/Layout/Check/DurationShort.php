@@ -1,0 +1,47 @@
+<?php
+
+declare(strict_types=1);
+
+namespace UpperPane\Core\Layout\Check;
+
+use UpperPane\Core\Finding\Finding;
+use UpperPane\Core\Finding\Fix;
+use UpperPane\Core\Finding\Level;
+use UpperPane\Core\Layout\Reading;
+
+/** `duration.short`: a layout in a zone that goes before its words can be read (Layout\Reading). */
+final readonly class DurationShort implements Check
+{
+    public function findings(Subject $subject): iterable
+    {
+        foreach ($subject->layout->zones as $zone) {
+            $enabled = $zone->playlist->enabled();
+            $loop = $subject->layout->loops[$zone->id()];
+            $told = [];
+            foreach ($loop->items as $slot => $index) {
+                $item = $enabled[$index];
+                if ($item->layout === null || isset($told[$item->id])) {
+                    continue;
+                }
+                $inner = $zone->layouts[$item->id];
+                $words = Reading::wordsIn($inner);
+                $needed = Reading::neededMs($words);
+                $length = $loop->lengths[$slot];
+                $last = $slot === count($loop->items) - 1;
+                if ($length >= $needed || ($loop->periodMs === null && $last)) {
+                    continue;
+                }
+                $told[$item->id] = true;
+                yield new Finding(
+                    'duration.short',
+                    Level::Warning,
+                    [$zone->id()],
+                    sprintf('"%s" shows %d words for %s s in "%s"; reading them takes %d s.', $inner->name, $words, round($length / 1000, 1), $zone->id(), intdiv($needed, 1000)),
+                    ['item' => $item->id, 'words' => $words, 'duration_ms' => $length, 'needed_ms' => $needed],
+                    $zone->rect(),
+                    $item->durationMs === null ? null : Fix::item(sprintf('Show it for %d s', intdiv($needed, 1000)), $zone->id(), $item->id, ['duration_ms' => $needed]),
+                );
+            }
+        }
+    }
+}

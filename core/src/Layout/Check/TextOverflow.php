@@ -1,0 +1,68 @@
+<?php
+
+declare(strict_types=1);
+
+namespace UpperPane\Core\Layout\Check;
+
+use UpperPane\Core\Finding\Finding;
+use UpperPane\Core\Finding\Fix;
+use UpperPane\Core\Finding\Level;
+use UpperPane\Core\Geometry\Rect;
+use UpperPane\Core\Layout\Text;
+use UpperPane\Core\Text\SetText;
+
+/** `text.overflow`: words that need more room than their box has; what stands beyond it is cut off. */
+final readonly class TextOverflow implements Check
+{
+    public function findings(Subject $subject): iterable
+    {
+        $faces = $subject->faces;
+        if ($faces === null) {
+            return;
+        }
+        foreach ($subject->measurable() as $text) {
+            $set = $text->set($faces);
+            if (!$text->overflows($set)) {
+                continue;
+            }
+            $fits = $text->largestThatFits($faces, (int) ceil($text->style->sizePx) - 1);
+            yield new Finding(
+                'text.overflow',
+                Level::Warning,
+                [$text->id()],
+                sprintf(
+                    '"%s" needs %d x %d px for %s, its box has %s.',
+                    $text->id(),
+                    (int) ceil($set->widthPx + 2 * ($text->style->plate->px ?? 0)),
+                    (int) ceil($set->heightPx + 2 * ($text->style->plate->px ?? 0)),
+                    count($set->lines) === 1 ? 'one line' : count($set->lines) . ' lines',
+                    $text->rect()->size(),
+                ),
+                ['width_px' => round($set->widthPx, 2), 'height_px' => round($set->heightPx, 2), 'lines' => count($set->lines), 'fits_px' => $fits],
+                $text->rect(),
+                $this->fix($subject, $text, $set, $fits),
+            );
+        }
+    }
+
+    /** The box as high as the words need, where the canvas has the room and nothing but ground lies there; else the largest type that fits. */
+    private function fix(Subject $subject, Text $text, SetText $set, ?int $fits): ?Fix
+    {
+        $rect = $text->rect();
+        $height = (int) ceil($set->heightPx + 2 * ($text->style->plate->px ?? 0));
+        $higher = Rect::at($rect->x, $rect->y, $rect->width, max($height, $rect->height));
+        $free = $set->widthPx <= $rect->width && $higher->bottom() <= $subject->layout->canvas->height;
+        foreach ($free ? $subject->layout->elements : [] as $other) {
+            if ($other !== $text && $other instanceof Text && $other->rect()->intersection($higher) !== null && $other->rect()->intersection($rect) === null) {
+                $free = false;
+            }
+        }
+
+        return match (true) {
+            $fits !== null && $fits >= 0.85 * $text->style->sizePx => Fix::style("Make its type $fits px", $text->id(), ['size_px' => $fits]),
+            $free => Fix::rect("Make its box $height px high", $text->id(), $higher),
+            $fits !== null => Fix::style("Make its type $fits px", $text->id(), ['size_px' => $fits]),
+            default => null,
+        };
+    }
+}

@@ -1,0 +1,116 @@
+<?php
+
+declare(strict_types=1);
+
+namespace UpperPane\Core\Layout\Check;
+
+use UpperPane\Core\Display\Legibility;
+use UpperPane\Core\Finding\Finding;
+use UpperPane\Core\Finding\Fix;
+use UpperPane\Core\Finding\Level;
+use UpperPane\Core\Geometry\Rect;
+use UpperPane\Core\Layout\Text;
+
+/** `text.small`: capitals that the farthest viewer sees under less than 16 arc minutes, or that have too few px on an LED raster (Display\Legibility). */
+final readonly class TextSmall implements Check
+{
+    /** A box that had to grow further is another design, not a repair. */
+    private const MOST_GROWTH = 3;
+
+    public function findings(Subject $subject): iterable
+    {
+        $mmPerPx = $subject->mmPerCanvasPx();
+        if ($subject->display === null || $mmPerPx === null || $subject->faces === null) {
+            return;
+        }
+        $farthest = $subject->display->viewing->farthestMm;
+        $led = $subject->display->led;
+        foreach ($subject->measurable() as $text) {
+            $share = $subject->faces->capShare($text->style->family, $text->style->weight);
+            $capPx = $text->style->sizePx * $share;
+            $arcmin = Legibility::arcmin($capPx * $mmPerPx, $farthest);
+            $rasterPx = $capPx * $subject->displayScale();
+            $fewPx = $led && $rasterPx < Legibility::LEAST_CAP_PX_LED;
+            if ($arcmin >= Legibility::LIMIT_ARCMIN && !$fewPx) {
+                continue;
+            }
+            $sizes = [];
+            foreach ([Legibility::COMFORTABLE_ARCMIN, Legibility::LIMIT_ARCMIN] as $wanted) {
+                $cap = Legibility::capMm($wanted, $farthest) / $mmPerPx;
+                $sizes[] = (int) ceil(round(max($cap, $led ? Legibility::LEAST_CAP_PX_LED / $subject->displayScale() : 0.0) / $share, 6));
+            }
+            $fix = $this->fix($subject, $text, $sizes);
+            yield new Finding(
+                'text.small',
+                Level::Warning,
+                [$text->id()],
+                ($fewPx && $arcmin >= Legibility::LIMIT_ARCMIN
+                    ? sprintf('"%s": capitals have %s px on this LED display; %d are needed.', $text->id(), round($rasterPx, 1), Legibility::LEAST_CAP_PX_LED)
+                    : sprintf(
+                        '"%s": capitals are %s mm on %s, %s′ at %s m; %d′ are needed, type of %d px.',
+                        $text->id(),
+                        round($capPx * $mmPerPx, 1),
+                        $subject->display->name,
+                        round($arcmin, 1),
+                        round($farthest / 1000, 1),
+                        Legibility::LIMIT_ARCMIN,
+                        $sizes[1],
+                    )) . ($fix === null ? ' On this canvas it has no room there.' : ''),
+                [
+                    'arcmin' => round($arcmin, 2),
+                    'cap_mm' => round($capPx * $mmPerPx, 2),
+                    'cap_px' => round($rasterPx, 2),
+                    'distance_mm' => $farthest,
+                    'size_px' => ['comfortable' => $sizes[0], 'limit' => $sizes[1]],
+                ],
+                $text->rect(),
+                $fix,
+            );
+        }
+    }
+
+    /**
+     * The type that reads comfortably, or else just reads, where it fits the box.
+     *
+     * @param list<int> $sizes px, the better first
+     */
+    private function fix(Subject $subject, Text $text, array $sizes): ?Fix
+    {
+        foreach ($sizes as $size) {
+            if ($subject->faces !== null && !$text->overflows($text->set($subject->faces, (float) $size))) {
+                return Fix::style("Make its type $size px", $text->id(), ['size_px' => $size]);
+            }
+        }
+        foreach ($sizes as $size) {
+            $box = $this->roomFor($subject, $text, (float) $size);
+            if ($box !== null) {
+                return Fix::style("Make its type $size px and its box {$box->size()}", $text->id(), ['size_px' => $size], $box);
+            }
+        }
+
+        return null;
+    }
+
+    /** The box grown downwards, and to the right where it must be, as far as the words of this size want; null where that is too far. */
+    private function roomFor(Subject $subject, Text $text, float $sizePx): ?Rect
+    {
+        if ($subject->faces === null) {
+            return null;
+        }
+        $canvas = $subject->layout->canvas;
+        $rect = $text->rect();
+        foreach ([$rect->width, $canvas->width - $rect->x] as $width) {
+            if ($width < $rect->width) {
+                continue;
+            }
+            $set = $text->set($subject->faces, $sizePx, $width);
+            $plate = 2 * ($text->style->plate->px ?? 0.0);
+            $height = max($rect->height, (int) ceil($set->heightPx + $plate));
+            if ($set->widthPx + $plate <= $width && $rect->y + $height <= $canvas->height && $height <= self::MOST_GROWTH * $rect->height) {
+                return Rect::at($rect->x, $rect->y, max($rect->width, (int) ceil($set->widthPx + $plate)), $height);
+            }
+        }
+
+        return null;
+    }
+}

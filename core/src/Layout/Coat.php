@@ -1,0 +1,53 @@
+<?php
+
+declare(strict_types=1);
+
+namespace UpperPane\Core\Layout;
+
+use UpperPane\Core\Geometry\Box;
+use UpperPane\Core\Geometry\Fit;
+use UpperPane\Core\Geometry\Rect;
+use UpperPane\Core\Media\Swatch;
+
+/** One layer of paint below a text: a colour within a shape, or a picture as it is fitted to its box. */
+final readonly class Coat
+{
+    /** @param array{int, int, int, int}|Swatch $paint red, green, blue and alpha, 0 to 255, or what a picture has */
+    private function __construct(private Rect $clip, private bool $ellipse, private array|Swatch $paint, private Box $drawn)
+    {
+    }
+
+    public static function ofShape(Shape $shape): self
+    {
+        $hex = str_pad(substr($shape->fill->hex, 1), 8, 'f');
+        $rgba = array_map(static fn (string $byte): int => (int) hexdec($byte), str_split($hex, 2));
+
+        return new self($shape->rect(), $shape->shape === 'ellipse', [$rgba[0], $rgba[1], $rgba[2], $rgba[3]], Box::ofRect($shape->rect()));
+    }
+
+    public static function ofPicture(Rect $rect, Fit $fit, Swatch $swatch): self
+    {
+        return new self($rect, false, $swatch, $fit->drawn->placed(1.0, 1.0, $rect->x, $rect->y));
+    }
+
+    /**
+     * What is seen at a point of the canvas with this layer over what was seen before.
+     *
+     * @param array{float, float, float} $below red, green, blue, 0 to 255
+     * @return array{float, float, float}
+     */
+    public function over(array $below, float $x, float $y): array
+    {
+        [$dx, $dy] = [($x - $this->drawn->x) / $this->drawn->width, ($y - $this->drawn->y) / $this->drawn->height];
+        $outside = $x < $this->clip->x || $y < $this->clip->y || $x >= $this->clip->right() || $y >= $this->clip->bottom()
+            || $dx < 0.0 || $dy < 0.0 || $dx >= 1.0 || $dy >= 1.0
+            || ($this->ellipse && ($dx - 0.5) ** 2 + ($dy - 0.5) ** 2 > 0.25);
+        if ($outside) {
+            return $below;
+        }
+        [$red, $green, $blue, $alpha] = $this->paint instanceof Swatch ? $this->paint->at($dx, $dy) : $this->paint;
+        $share = $alpha / 255;
+
+        return [$below[0] + $share * ($red - $below[0]), $below[1] + $share * ($green - $below[1]), $below[2] + $share * ($blue - $below[2])];
+    }
+}

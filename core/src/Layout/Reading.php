@@ -1,0 +1,29 @@
+<?php
+
+declare(strict_types=1);
+
+namespace UpperPane\Core\Layout;
+
+/** How long words have to stand: 1 s to notice them, then twice the time of reading them at 180 words a minute. Common practice, no source. */
+final readonly class Reading
+{
+    private const NOTICE_MS = 1000;
+    private const WORDS_A_MINUTE = 180;
+
+    public static function wordsOf(string $text): int
+    {
+        return preg_match_all('/[\p{L}\p{N}][\p{L}\p{M}\p{N}.,:’\'-]*/u', $text) ?: 0;
+    }
+
+    /** @return int ms, whole seconds */
+    public static function neededMs(int $words): int
+    {
+        return $words === 0 ? 0 : self::NOTICE_MS + (int) ceil(2 * $words * 60 / self::WORDS_A_MINUTE) * 1000;
+    }
+
+    /** The words of all texts of a layout, those of layouts within it not counted. */
+    public static function wordsIn(Layout $layout): int
+    {
+        return array_sum(array_map(static fn (Element $element): int => $element instanceof Text ? self::wordsOf($element->text) : 0, $layout->elements));
+    }
+}
