@@ -29,7 +29,8 @@ final class TextReferenceTest extends TestCase
         'TYPOGRAPHY', 'a  b   c', "it's 5:40", 'Q&A (A/B) [C] {D}',
     ];
     private const MORE = [
-        'Καλώς ήρθατε', 'ΑΥΤΟΣ ΤΟΥ', 'Πειραιάς – Αίγινα 07:30', 'Добро пожаловать', 'ГУТА УЛ Ўзбек', 'Съешь ещё этих мягких булок', 'Київ, Ґданськ, Їжак', 'Београд 11:20', 'Mixed Ελληνικά и Русский', 'Ω ≈ 3 × 4',
+        'Καλώς ήρθατε', 'ΑΥΤΟΣ ΤΟΥ', 'Πειραιάς – Αίγινα 07:30', 'Добро пожаловать', 'ГУТА УЛ Ўзбек',
+        'Съешь ещё этих мягких булок', 'Київ, Ґданськ, Їжак', 'Београд 11:20', 'Mixed Ελληνικά и Русский', 'Ω ≈ 3 × 4',
     ];
     private const WORDS = 'Berth 2 is closed until noon. '
         . 'Sailings to Tolm leave from berth 4, five minutes along the quay; please keep your booking at hand (vehicles: 30 minutes). '

@@ -151,7 +151,7 @@ td.share {
 }
 .who {
   flex: 0 1 auto;
-  min-width: 60px;
+  min-width: 0;
   overflow: hidden;
   text-overflow: ellipsis;
   white-space: nowrap;
