@@ -133,7 +133,7 @@ final class ComposerTest extends TestCase
         $this->desk->script('const s = document.querySelector(".details select"); s.value = ""; s.dispatchEvent(new Event("change"))');
         $this->desk->see('.head .facts', 'for no display yet');
         $this->desk->script('const s = document.querySelector(".details select"); s.value = [...s.options].find((o) => o.text.startsWith("Deck strip")).value; s.dispatchEvent(new Event("change"))');
-        $this->desk->see('.head .facts', 'read from 1.0 to 6.0 m');
+        $this->desk->see('.head .facts', 'read from 1.0 to 3.0 m');
         $this->saved();
     }
 

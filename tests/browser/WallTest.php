@@ -188,7 +188,7 @@ final class WallTest extends TestCase
     public function testWhereItCanBeReadIsDrawnAndSaid(): void
     {
         $desk = self::desk()->go(Desk::url('/displays/lane-1?view=above'));
-        $desk->see('.says', 'cannot be read');
+        $desk->see('.says', 'is at the limit');
         $desk->see('.key', 'LED pitch 10 mm: comfortable from 10.0 m, pixels merge at 34.4 m');
         $desk->type('[aria-label="Height of a capital, px"]', '47');
         $desk->see('.says', 'reads comfortably');

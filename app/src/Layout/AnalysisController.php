@@ -13,6 +13,7 @@ use UpperPane\App\Http\Body;
 use UpperPane\App\Http\Problem;
 use UpperPane\Core\Layout\Arrange\Arrangement;
 use UpperPane\Core\Layout\Arrange\Border;
+use UpperPane\Core\Layout\AsSeen;
 use UpperPane\Core\Layout\Checks;
 use UpperPane\Core\Layout\Layout;
 use UpperPane\Core\Layout\Matching;
@@ -62,6 +63,16 @@ final readonly class AnalysisController
             'loops' => (object) array_map(static fn ($loop): ?int => $loop->periodMs, $layout->loops),
             'meets_every_ms' => $layout->meetsEveryMs(),
         ] + $this->pictures->of($layout));
+    }
+
+    /** As viewers see it: its size from where they stand, the angle and the contrast of each text. */
+    #[Route('/api/as-seen', methods: ['POST'])]
+    public function asSeen(Request $request): JsonResponse
+    {
+        $body = Body::of($request)->object('document', 'display');
+        $display = $body->has('display') && $body->field('display')->value !== null ? $this->display($body->field('display')->id())->display() : null;
+
+        return new JsonResponse(AsSeen::of($this->layout($body->field('document')), $display, $this->faces, $this->pixels));
     }
 
     /** The tide table of a span. */

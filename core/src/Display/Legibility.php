@@ -15,6 +15,8 @@ final readonly class Legibility
     public const LIMIT_ARCMIN = 16.0;
     /** A capital of fewer px cannot be drawn so that it is read, on an LED raster. Common practice, no source. */
     public const LEAST_CAP_PX_LED = 7;
+    /** The angle under which a CSS px is seen at arm's length, degrees. CSS Values and Units Level 4, 6.2. */
+    public const CSS_PX_DEGREES = 0.0213;
     /** Height of a capital over the size of its type, and of a line over that size, for the faces of signs. Common practice, no source. */
     public const CAP_SHARE = 0.7;
     public const LINE_SHARE = 1.2;
@@ -26,6 +28,17 @@ final readonly class Legibility
     public static function arcmin(float $capMm, float $distanceMm): float
     {
         return 2 * rad2deg(atan($capMm / (2 * $distanceMm))) * 60;
+    }
+
+    /**
+     * How many CSS px something takes up on a screen at arm's length, so that it is seen under the same angle.
+     *
+     * @param float $mm its length
+     * @param float $distanceMm of the eye that it is seen by
+     */
+    public static function cssPx(float $mm, float $distanceMm): float
+    {
+        return rad2deg(2 * atan($mm / (2 * $distanceMm))) / self::CSS_PX_DEGREES;
     }
 
     /** @return float mm, the height of a capital that is seen under this angle */

@@ -6,6 +6,7 @@ namespace UpperPane\Core\Layout;
 
 use UpperPane\Core\Colour\Colour;
 use UpperPane\Core\Colour\Contrast;
+use UpperPane\Core\Display\Legibility;
 use UpperPane\Core\Geometry\Box;
 use UpperPane\Core\Media\Pixels;
 use UpperPane\Core\Text\FaceMetrics;
@@ -18,6 +19,8 @@ use UpperPane\Core\Text\FaceMetrics;
  */
 final readonly class TextContrasts
 {
+    private const LARGE_PX = 24.0;
+    private const LARGE_BOLD_PX = 18.66;
     /** What share of the points may be worse. */
     private const PERCENTILE = 0.05;
     /** Points that are looked at for one text. */
@@ -25,19 +28,43 @@ final readonly class TextContrasts
     /** An outline thinner than this share of the type does not part it from its ground. Common practice, no source. */
     public const OUTLINE_SHARE = 0.04;
 
-    /** @return ?array{ratio: float, zone: ?string, item: ?string, name: ?string} the worst ground; null where none is known */
+    /**
+     * The ratio that a type needs: 4.5, or 3 for large type (WCAG 2.2, 1.4.3), which is 24 CSS px, or 18.66 px if it is bold.
+     *
+     * A CSS px is an angle (CSS Values 4, 6.2), so on a display the angle under which the farthest viewer sees the type decides.
+     *
+     * @param ?float $mmPerPx of the canvas on the display; null where no display is known: then px of the canvas count
+     */
+    public static function needed(TextStyle $style, ?float $mmPerPx, ?float $farthestMm): float
+    {
+        $cssPx = $mmPerPx === null || $farthestMm === null ? $style->sizePx : Legibility::cssPx($style->sizePx * $mmPerPx, $farthestMm);
+
+        return $cssPx >= ($style->weight >= 700 ? self::LARGE_BOLD_PX : self::LARGE_PX) ? Contrast::LARGE : Contrast::NORMAL;
+    }
+
+    /**
+     * The worst of what lies under it by turns, with the ratio at each point that was looked at.
+     *
+     * @return ?array{ratio: float, zone: ?string, item: ?string, name: ?string, cells: list<array{box: Box, ratio: float}>} null where no ground is known
+     */
     public static function worst(Text $text, Layout $layout, FaceMetrics $faces, ?Pixels $pixels): ?array
     {
-        $points = self::points($text->lineBoxes($text->set($faces)));
+        $cells = self::cells($text->lineBoxes($text->set($faces)));
+        $points = array_map(static fn (Box $cell): array => [$cell->x + $cell->width / 2, $cell->y + $cell->height / 2], $cells);
         $worst = null;
         foreach (Ground::under($text, $layout, $pixels)->colours($points) as $ground) {
-            $ratio = self::percentile(self::ratios($text->style, $ground['colours']));
+            $ratios = self::ratios($text->style, $ground['colours']);
+            $ratio = self::percentile($ratios);
             if ($worst === null || $ratio < $worst['ratio']) {
-                $worst = ['ratio' => $ratio, 'zone' => $ground['zone'], 'item' => $ground['item'], 'name' => $ground['name']];
+                $worst = ['ratio' => $ratio, 'zone' => $ground['zone'], 'item' => $ground['item'], 'name' => $ground['name'], 'ratios' => $ratios];
             }
         }
+        if ($worst === null) {
+            return null;
+        }
+        $seen = array_map(static fn (Box $cell, float $ratio): array => ['box' => $cell, 'ratio' => $ratio], $cells, $worst['ratios']);
 
-        return $worst;
+        return ['ratio' => $worst['ratio'], 'zone' => $worst['zone'], 'item' => $worst['item'], 'name' => $worst['name'], 'cells' => $seen];
     }
 
     /**
@@ -91,26 +118,27 @@ final readonly class TextContrasts
     }
 
     /**
-     * Points spread evenly over the lines of words.
+     * The lines of words cut into cells of about the same size.
      *
      * @param list<Box> $lines
-     * @return list<array{float, float}>
+     * @return list<Box>
      */
-    private static function points(array $lines): array
+    private static function cells(array $lines): array
     {
         $area = array_sum(array_map(static fn (Box $line): float => $line->width * $line->height, $lines));
         $step = max(1.0, sqrt($area / self::POINTS));
-        $points = [];
+        $cells = [];
         foreach ($lines as $line) {
             $rows = max(1, (int) round($line->height / $step));
             $columns = max(1, (int) round($line->width / $step));
+            [$width, $height] = [$line->width / $columns, $line->height / $rows];
             for ($row = 0; $row < $rows; $row++) {
                 for ($column = 0; $column < $columns; $column++) {
-                    $points[] = [$line->x + ($column + 0.5) * $line->width / $columns, $line->y + ($row + 0.5) * $line->height / $rows];
+                    $cells[] = new Box($line->x + $column * $width, $line->y + $row * $height, $width, $height);
                 }
             }
         }
 
-        return $points;
+        return $cells;
     }
 }

@@ -8,6 +8,7 @@ use PHPUnit\Framework\Attributes\TestWith;
 use PHPUnit\Framework\TestCase;
 use UpperPane\Core\Display\Display;
 use UpperPane\Core\Finding\Finding;
+use UpperPane\Core\Layout\AsSeen;
 use UpperPane\Core\Layout\Checks;
 use UpperPane\Core\Layout\Layout;
 use UpperPane\Core\Layout\Reading;
@@ -113,6 +114,21 @@ final class TextChecksTest extends TestCase
         self::assertSame([], self::findings([Make::zone('z', 0, 0, 1600, 900, [self::picture('unseen')]), $text], 'text.contrast'), 'what nobody looked at is not judged');
         $small = ['style' => ['size_px' => 16] + $text['style']] + $text;
         self::assertSame('Put it on a black plate', self::findings([$zone, $small], 'text.contrast')[0]->fix?->label);
+    }
+
+    public function testALayoutIsAsLargeAsItsViewersSeeIt(): void
+    {
+        $layout = Layout::fromArray(Make::layout([self::text('Welcome', 0, 0, 1900, 300, ['size_px' => 136]), self::text('', 0, 400, 100, 100, [], 'empty')]));
+        $seen = AsSeen::of($layout, Display::fromArray(Make::display()), new Typewriter(), null);
+
+        // 941 mm at 10 m are 5.389 degrees, a CSS px is 0.0213: CSS Values 4, 6.2.
+        self::assertSame([10_000.0, 253.0, 142.3], array_values($seen['from'][0]));
+        self::assertSame([6000.0, 2000.0], array_column(array_slice($seen['from'], 1), 'distance_mm'));
+        self::assertCount(1, $seen['texts']);
+        $cells = $seen['texts'][0]['cells'];
+        self::assertSame([16.0, 'limit', 21.0], [$seen['texts'][0]['arcmin'], $seen['texts'][0]['verdict'], $seen['texts'][0]['ratio']]);
+        self::assertEqualsWithDelta(476 * 136 * 1.2, array_sum(array_map(static fn (array $c): float => $c['width'] * $c['height'], $cells)), 476 * 2, 'the cells cover the line');
+        self::assertSame([], AsSeen::of($layout, null, new Typewriter(), null)['from'], 'nobody is known to look');
     }
 
     /** Common practice, no source: 12 words take 1 + 2 x 4 = 9 s. */

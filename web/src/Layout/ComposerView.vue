@@ -11,6 +11,7 @@ import { api, sentence } from '../ui/api'
 import { size } from '../ui/format'
 import { type Finding, type Rect, useShelf } from '../ui/shelf'
 import { useAnalysis } from './composer/analysis'
+import AsSeen from './composer/AsSeen.vue'
 import { type Tool, composerKey, makeComposer } from './composer/composer'
 import Details from './composer/Details.vue'
 import Divide from './composer/Divide.vue'
@@ -152,6 +153,7 @@ useEventListener('keydown', (e: KeyboardEvent) => {
 
 const revisions = ref(false)
 const otherRaster = ref(false)
+const seen = ref(false)
 const dividing = ref(false)
 const keeping = ref<string | null>(null)
 const recipe = computed(() => (work.document.value?.recipe as Recipe | undefined) ?? null)
@@ -176,6 +178,7 @@ offerActions(() => [
   ...composer.elements.value.map((e) => ({ kind: e.kind, name: e.name ?? e.id, more: 'in this layout', act: () => composer.choose([e.id]) })),
   { kind: 'action', name: 'Revisions', more: 'of this layout', act: () => (revisions.value = true) },
   { kind: 'action', name: 'Divide the canvas', more: 'starting divisions', act: () => (dividing.value = true) },
+  { kind: 'action', name: 'From the back row', more: 'and contrast map', act: () => (seen.value = !seen.value) },
   { kind: 'action', name: 'For another raster', more: 'solve the recipe', act: () => (otherRaster.value = true) },
   ...(recipe.value
     ? [{ kind: 'action', name: 'Keep this division', more: 'for the team', act: () => ((dividing.value = true), (keeping.value = '')) }]
@@ -202,6 +205,7 @@ const canvasZoom = computed(() => (pane.value ? `${Math.round(pane.value.scale *
     <DesignHead :work="work" noun="layout" :handover="`/handover?layout=${id}${work.display.value ? `&display=${work.display.value}` : ''}`">
       {{ words }}
       <template #actions>
+        <BButton variant="outline-dark" :pressed="seen" @click="seen = !seen">{{ display ? 'From the back row' : 'Contrast map' }}</BButton>
         <BButton variant="outline-dark" @click="otherRaster = true">Other raster…</BButton>
         <BButton variant="outline-dark" @click="revisions = true">Revisions</BButton>
       </template>
@@ -215,7 +219,14 @@ const canvasZoom = computed(() => (pane.value ? `${Math.round(pane.value.scale *
             @display="work.setDisplay"
           />
         </div>
-        <div class="right">
+        <AsSeen
+          v-if="seen && analysis"
+          :analysis="analysis"
+          :display="work.display.value"
+          :display-name="display?.name ?? ''"
+          @close="seen = false"
+        />
+        <div v-else class="right">
           <div class="bar">
             <div class="choice" role="group" aria-label="Tools">
               <button

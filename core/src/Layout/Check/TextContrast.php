@@ -11,18 +11,9 @@ use UpperPane\Core\Finding\Level;
 use UpperPane\Core\Layout\Text;
 use UpperPane\Core\Layout\TextContrasts;
 
-/**
- * `text.contrast`: words that do not stand out from what lies under them. WCAG 2.2, 1.4.3: 4.5 for normal type, 3 for large type.
- *
- * Large is type of 24 CSS px, or 18.66 px if it is bold. A CSS px is an angle, 0.0213 degrees (CSS Values 4, 6.2), so on a display
- * the angle under which the farthest viewer sees the type decides; where no display is known, px of the canvas do.
- */
+/** `text.contrast`: words that do not stand out from what lies under them (Layout\TextContrasts). */
 final readonly class TextContrast implements Check
 {
-    private const CSS_PX_DEGREES = 0.0213;
-    private const LARGE_PX = 24.0;
-    private const LARGE_BOLD_PX = 18.66;
-
     public function findings(Subject $subject): iterable
     {
         $faces = $subject->faces;
@@ -31,7 +22,7 @@ final readonly class TextContrast implements Check
         }
         foreach ($subject->measurable() as $text) {
             $worst = TextContrasts::worst($text, $subject->layout, $faces, $subject->pixels);
-            $wanted = self::isLarge($subject, $text) ? Contrast::LARGE : Contrast::NORMAL;
+            $wanted = TextContrasts::needed($text->style, $subject->mmPerCanvasPx(), $subject->display?->viewing->farthestMm);
             if ($worst === null || $worst['ratio'] >= $wanted) {
                 continue;
             }
@@ -71,17 +62,5 @@ final readonly class TextContrast implements Check
     private static function plate(Text $text, string $hex): Fix
     {
         return Fix::style(sprintf('Put it on a %s plate', $hex === '#000000' ? 'black' : 'white'), $text->id(), ['plate' => ['px' => 0, 'color' => $hex]]);
-    }
-
-    private static function isLarge(Subject $subject, Text $text): bool
-    {
-        $large = $text->style->weight >= 700 ? self::LARGE_BOLD_PX : self::LARGE_PX;
-        $mmPerPx = $subject->mmPerCanvasPx();
-        if ($subject->display === null || $mmPerPx === null) {
-            return $text->style->sizePx >= $large;
-        }
-        $degrees = rad2deg(2 * atan($text->style->sizePx * $mmPerPx / (2 * $subject->display->viewing->farthestMm)));
-
-        return $degrees >= $large * self::CSS_PX_DEGREES;
     }
 }

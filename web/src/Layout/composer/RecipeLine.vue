@@ -76,7 +76,7 @@ const write = () => composer.tell({ do: 'retell' })
   border-bottom: 1px solid var(--rule);
   display: grid;
   grid-template-columns: 1fr 76px;
-  gap: 1px 14px;
+  gap: 2px 14px;
 }
 label {
   display: flex;
@@ -119,6 +119,7 @@ p {
 }
 input {
   flex: 1;
+  min-height: 24px;
   min-width: 0;
   border: 0;
   border-bottom: 1px dotted var(--soft);
