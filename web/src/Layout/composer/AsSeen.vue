@@ -153,7 +153,7 @@ svg {
 svg .enough {
   fill: none;
   stroke: #ffffff;
-  stroke-opacity: 0.5;
+  stroke-opacity: 0.25;
   vector-effect: non-scaling-stroke;
 }
 svg .nearly {

@@ -1,0 +1,58 @@
+<?php
+
+declare(strict_types=1);
+
+namespace UpperPane\Tests\Reference;
+
+use PHPUnit\Framework\TestCase;
+use UpperPane\Core\Colour\Colour;
+use UpperPane\Core\Colour\Contrast;
+use UpperPane\Tests\Core\Make;
+
+/** Contrast ratios of random colours, see-through ones mixed with their ground first, against the npm package colorjs.io (WCAG 2.1 method). */
+final class ContrastReferenceTest extends TestCase
+{
+    private const SCRIPT = <<<'JS'
+        import Color from 'colorjs.io'
+        import { readFileSync } from 'node:fs'
+        const over = (top, below) => {
+          const [a, b] = [new Color(top).to('srgb'), new Color(below).to('srgb')]
+          return new Color('srgb', a.coords.map((c, i) => Math.round(255 * (a.alpha * c + (1 - a.alpha) * b.coords[i])) / 255))
+        }
+        const pairs = JSON.parse(readFileSync(0, 'utf8'))
+        console.log(JSON.stringify(pairs.map(([text, ground]) => over(text, ground).contrast(new Color(ground), 'WCAG21'))))
+        JS;
+
+    public function testRatiosAreThoseOfColorjs(): void
+    {
+        $random = Make::random(21);
+        $hex = static fn (bool $alpha): string => '#' . bin2hex($random->getBytes($alpha ? 4 : 3));
+        $pairs = [['#777777', '#ffffff'], ['#0a3d62', '#f5f6fa'], ['#ffffff', '#0a143c'], ['#000000', '#ffffff'], ['#123456', '#123456']];
+        for ($i = 0; $i < 200; $i++) {
+            $pairs[] = [$hex($i % 3 === 0), $hex(false)];
+        }
+        foreach ($this->ratios($pairs) as $index => $ratio) {
+            [$text, $ground] = $pairs[$index];
+            self::assertEqualsWithDelta($ratio, Contrast::of(Colour::of($text), Colour::of($ground))->ratio, 0.001, "$text on $ground");
+        }
+    }
+
+    /**
+     * @param list<array{string, string}> $pairs
+     * @return list<float>
+     */
+    private function ratios(array $pairs): array
+    {
+        $process = proc_open(['node', '--input-type=module', '-e', self::SCRIPT], [['pipe', 'r'], ['pipe', 'w'], ['pipe', 'w']], $pipes, dirname(__DIR__, 2) . '/web');
+        self::assertIsResource($process);
+        fwrite($pipes[0], (string) json_encode($pairs));
+        fclose($pipes[0]);
+        [$out, $error] = [(string) stream_get_contents($pipes[1]), (string) stream_get_contents($pipes[2])];
+        self::assertSame(0, proc_close($process), $error);
+        /** @var list<float> $ratios */
+        $ratios = json_decode($out, true);
+        self::assertCount(count($pairs), $ratios);
+
+        return $ratios;
+    }
+}
