@@ -104,6 +104,49 @@ final class DivideTest extends TestCase
         $this->holds('main', [0, 0, 134, 77]);
     }
 
+    public function testAVariantForThePortraitTotemSharesTheContentAndTheMatchChoosesIt(): void
+    {
+        $this->desk->press('.bar button', 'text')->see('.room');
+        $room = $this->desk->see('.room');
+        (new WebDriverActions($this->desk->driver))->moveToElement($room, -100, -60)->clickAndHold()->moveByOffset(160, 40)->release()->perform();
+        $this->desk->type('.details textarea', 'Both ways');
+        $this->desk->press('.bar button', 'Turned variant');
+        $this->holds('main', [0, 0, 756, 1536])->holds('foot', [0, 1536, 1080, 384]);
+        $this->desk->see('.head .facts', '1080 × 1920 px, portrait');
+        $this->desk->press('.bar button', 'Divide')->press('.tile', 'Head, main and footer');
+        $this->holds('side', [0, 320, 1080, 1280]);
+        $this->desk->press('.ledger th button', 'text1');
+        $this->desk->type('.details textarea', 'Shared words');
+
+        $this->desk->press('[aria-label=Variant] button', 'landscape');
+        $this->holds('side', [1344, 0, 576, 864]);
+        $this->desk->until(fn (): bool => str_contains((string) $this->desk->script('return document.querySelector(".room [data-element=text1]")?.textContent'), 'Shared words'), 'the words here too');
+        $this->desk->until(fn (): bool => str_starts_with($this->desk->see('.save-note')->getText(), 'saved'), 'saving');
+
+        $id = (string) $this->desk->script('return location.pathname.split("/").pop()');
+        $this->desk->go(Desk::url("/handover?layout=$id&display=check-in-2&display=gate-totem-a"));
+        $this->desk->until(fn (): bool => substr_count($this->desk->see('main')->getText(), 'exact') >= 2, 'each display to be offered its own variant');
+        $this->desk->go(Desk::url("/layouts/$id"))->press('[aria-label=Variant] button', 'portrait');
+        $this->desk->press('.bar button', 'remove it');
+        $this->desk->until(fn (): bool => $this->desk->find('[aria-label=Variant]') === null, 'it to go');
+    }
+
+    public function testReadableWordsOverAPictureWithTheHelpOfTheChecks(): void
+    {
+        $this->desk->go(Desk::url('/layouts/hall-day'));
+        $this->desk->press('.counts')->press('.list .fix', 'Outline it in black, 12 px');
+        $this->desk->until(fn (): bool => $this->desk->find('.list', 'text.contrast') === null, 'the words to stand out');
+        $stroke = fn (): string => (string) $this->desk->script('return getComputedStyle(document.querySelector(".room [data-element=welcome] div div")).webkitTextStrokeWidth');
+        $this->desk->until(fn (): bool => $stroke() === '24px', 'the outline, half of it under the letters');
+        $this->desk->press('.counts')->press('.head .actions button', 'From the back row');
+        $this->desk->see('.told', 'As large as Hall wall looks from 15.0 m');
+        $this->desk->press('.seen-bar button', 'contrast map')->see('.told td.enough', 'of 3');
+        $this->desk->press('.seen-bar button', 'Back to the pane')->see('.room');
+        $this->desk->press('.head .actions button', 'Undo');
+        $this->desk->see('.shelf', 'seam');
+        $this->desk->until(fn (): bool => str_starts_with($this->desk->see('.save-note')->getText(), 'saved'), 'saving');
+    }
+
     public function testADivisionIsKeptForTheTeam(): void
     {
         $this->desk->type('[aria-label="rows of the recipe"]', '9fr 1fr');

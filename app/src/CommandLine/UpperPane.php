@@ -133,7 +133,9 @@ final class UpperPane
     {
         $arguments = Arguments::of($words, ['LAYOUT', 'DISPLAY'], ['with']);
 
-        return Matching::of($this->layout($arguments)->canvas, $this->display($arguments->value(1))->raster())->toArray();
+        $raster = $this->display($arguments->value(1))->raster();
+
+        return Matching::of($this->layout($arguments)->for($raster)->canvas, $raster)->toArray();
     }
 
     /**
@@ -143,8 +145,9 @@ final class UpperPane
     private function check(array $words): array
     {
         $arguments = Arguments::of($words, ['LAYOUT'], ['display', 'with']);
-        $display = $arguments->optional('display');
-        $findings = Checks::run($this->layout($arguments), $display === null ? null : $this->display($display), $this->faces);
+        $display = $arguments->optional('display') === null ? null : $this->display($arguments->required('display'));
+        $layout = $this->layout($arguments);
+        $findings = Checks::run($display === null ? $layout : $layout->for($display->raster()), $display, $this->faces);
 
         return [$findings->toArray(), $findings->stopsHandover() ? 1 : 0];
     }

@@ -191,7 +191,7 @@ final readonly class DisplayController
             throw $layout->refused('ref.unknown', sprintf('is "%s", no layout.', $layout->id()));
         }
 
-        return SmallestText::of($this->library->layout($design->document), $display->raster(), $this->faces->capShares());
+        return SmallestText::of($this->library->layout($design->document)->for($display->raster()), $display->raster(), $this->faces->capShares());
     }
 
     private function display(string $id): SurveyedDisplay

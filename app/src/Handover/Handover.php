@@ -73,7 +73,7 @@ final readonly class Handover
         }
 
         return new Source($kind, $id, $revision, $design->name, $design->kind === DesignKind::Layout
-            ? fn (Size $raster): Layout => $this->library->layout($design->document)
+            ? fn (Size $raster): Layout => $this->library->layout($design->document)->for($raster)
             : fn (Size $raster): Layout => $this->library->fullScreen($design->document, $raster));
     }
 
@@ -180,7 +180,7 @@ final readonly class Handover
             $document = $release->document;
 
             return match ($release->sourceKind) {
-                'layout' => $this->library->layout($document),
+                'layout' => $this->library->layout($document)->for($raster),
                 'playlist' => $this->library->fullScreen($document, $raster),
                 default => Layout::fullScreen($release->sourceId, $release->name, $raster, Playlist::ofMedia(\UpperPane\Core\Media\Media::fromNode(Node::root($document)))),
             };

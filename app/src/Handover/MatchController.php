@@ -22,7 +22,7 @@ final readonly class MatchController
     public function all(): JsonResponse
     {
         $connection = $this->entities->getConnection();
-        $layouts = $connection->fetchAllAssociative("SELECT id, name, JSON_EXTRACT(document, '$.canvas') AS size FROM design WHERE kind = 'layout' ORDER BY name, id");
+        $layouts = $connection->fetchAllAssociative("SELECT id, name, CONCAT('[', JSON_EXTRACT(document, '$.canvas'), ',', COALESCE(JSON_EXTRACT(document, '$.variants[*].canvas'), '[]'), ']') AS size FROM design WHERE kind = 'layout' ORDER BY name, id");
         $displays = $connection->fetchAllAssociative(
             "SELECT s.id, JSON_VALUE(s.summary, '$.name') AS name, s.place_id AS place, JSON_EXTRACT(s.summary, '$.raster') AS size FROM surveyed_display s ORDER BY s.position, s.id",
         );
@@ -31,11 +31,11 @@ final readonly class MatchController
         return new JsonResponse([
             'layouts' => self::told($layouts, $canvases),
             'displays' => self::told($displays, $rasters),
-            'canvases' => array_map(static fn (Size $size): array => $size->toArray(), array_values($canvases)),
-            'rasters' => array_map(static fn (Size $size): array => $size->toArray(), array_values($rasters)),
+            'canvases' => array_map(static fn (array $sizes): array => $sizes[0]->toArray(), array_values($canvases)),
+            'rasters' => array_map(static fn (array $sizes): array => $sizes[0]->toArray(), array_values($rasters)),
             'matches' => array_map(
-                static fn (Size $canvas): array => array_map(static function (Size $raster) use ($canvas): array {
-                    $match = Matching::of($canvas, $raster);
+                static fn (array $variants): array => array_map(static function (array $raster) use ($variants): array {
+                    $match = Matching::of($variants[Matching::bestOf($variants, $raster[0])], $raster[0]);
 
                     return [$match->verdict->value, round($match->scale, 4), round($match->used(), 4), $match->swapped];
                 }, array_values($rasters)),
@@ -46,7 +46,7 @@ final readonly class MatchController
 
     /**
      * @param list<array<string, mixed>> $rows
-     * @return array<string, Size> each once, by what it is called
+     * @return array<string, non-empty-list<Size>> each once, by what it is called; of a layout its canvas, then those of its variants
      */
     private static function sizes(array $rows): array
     {
@@ -54,7 +54,9 @@ final readonly class MatchController
         foreach ($rows as $row) {
             $text = is_string($row['size']) ? $row['size'] : '';
             if (!isset($sizes[$text])) {
-                $sizes[$text] = Size::fromNode(Node::fromJson($text));
+                $node = Node::fromJson($text);
+                [$first, $more] = is_array($node->value) && array_is_list($node->value) ? [$node->items()[0], $node->items()[1]->items()] : [$node, []];
+                $sizes[$text] = [Size::fromNode($first), ...array_map(Size::fromNode(...), $more)];
             }
         }
 
@@ -63,7 +65,7 @@ final readonly class MatchController
 
     /**
      * @param list<array<string, mixed>> $rows
-     * @param array<string, Size> $sizes
+     * @param array<string, non-empty-list<Size>> $sizes
      * @return list<array<string, mixed>> with `size`, the place of its size in the list of sizes
      */
     private static function told(array $rows, array $sizes): array

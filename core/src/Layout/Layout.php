@@ -28,6 +28,7 @@ final readonly class Layout
      * @param list<Element> $elements
      * @param array<string, Zone> $zones by id, lowest first
      * @param array<string, Loop> $loops of the zones, by id
+     * @param array<string, self> $variants the same content on other canvases, by id
      */
     private function __construct(
         public string $id,
@@ -38,6 +39,7 @@ final readonly class Layout
         public array $zones,
         public array $loops,
         public ?Recipe $recipe = null,
+        public array $variants = [],
     ) {
     }
 
@@ -53,7 +55,7 @@ final readonly class Layout
     /** @throws DocumentRefused */
     public static function fromNode(Node $node, Library $library): self
     {
-        $node->object('format', 'id', 'name', 'canvas', 'background', 'recipe', 'elements');
+        $node->object('format', 'id', 'name', 'canvas', 'background', 'recipe', 'elements', 'variants');
         $node->format(self::FORMAT);
         $id = $node->field('id')->id();
         $recipe = $node->optional('recipe');
@@ -78,7 +80,16 @@ final readonly class Layout
             $background === null ? Colour::black() : Colour::fromNode($background),
             $elements,
             $recipe === null ? null : Recipe::fromNode($recipe),
+            Variants::fromNode($node, $library),
         );
+    }
+
+    /** Itself or its variant, whichever suits a raster best (Matching::bestOf). */
+    public function for(Size $raster): self
+    {
+        $all = [$this, ...array_values($this->variants)];
+
+        return $all[Matching::bestOf(array_map(static fn (self $layout): Size => $layout->canvas, $all), $raster)];
     }
 
     /** One playlist over a whole raster, drawn by nobody. */
@@ -146,8 +157,11 @@ final readonly class Layout
         return null;
     }
 
-    /** @param list<Element> $elements */
-    private static function of(string $id, string $name, Size $canvas, Colour $background, array $elements, ?Recipe $recipe = null): self
+    /**
+     * @param list<Element> $elements
+     * @param array<string, self> $variants
+     */
+    private static function of(string $id, string $name, Size $canvas, Colour $background, array $elements, ?Recipe $recipe = null, array $variants = []): self
     {
         $zones = self::zones($elements);
         $loops = [];
@@ -156,7 +170,7 @@ final readonly class Layout
             $loops[$zoneId] = $zone->loop($leader);
         }
 
-        return new self($id, $name, $canvas, $background, $elements, $zones, $loops, $recipe);
+        return new self($id, $name, $canvas, $background, $elements, $zones, $loops, $recipe, $variants);
     }
 
     /**

@@ -46,6 +46,23 @@ final readonly class Matching
     }
 
     /**
+     * Which of several canvases suits a raster best: exact, then scaled, padded, crossed; of two alike the one that fills more of it, then the earlier one.
+     *
+     * @param non-empty-list<Size> $canvases
+     * @return int its place in the list
+     */
+    public static function bestOf(array $canvases, Size $raster): int
+    {
+        $ranks = array_map(static function (Size $canvas) use ($raster): array {
+            $match = self::of($canvas, $raster);
+
+            return [(int) array_search($match->verdict, Verdict::cases(), true), -$match->used()];
+        }, $canvases);
+
+        return (int) array_search(min($ranks), $ranks, true);
+    }
+
+    /**
      * How large one px of the canvas is on a display of this density.
      *
      * @param float $pxPerMm of the display's raster

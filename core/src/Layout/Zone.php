@@ -43,7 +43,7 @@ final readonly class Zone implements Element
         foreach ($playlist->items as $index => $item) {
             $path = $list->has('ref') ? $list->path : "$list->path/items/$index";
             if ($item->layout !== null) {
-                $layouts[$item->id] = $library->layout($item->layout);
+                $layouts[$item->id] = $library->layout($item->layout)->for(Rect::fromNode($node->field('rect'))->size());
                 if ($item->durationMs === null && $item->lasts !== Lasts::Endless && !$layouts[$item->id]->hasLoop() && $follows === null) {
                     throw DocumentRefused::because('field.missing', "$path/duration_ms is missing: the layout has no loop of its own.", "$path/duration_ms");
                 }

@@ -9,6 +9,7 @@ import MediaPicker from '../Media/MediaPicker.vue'
 import { offerActions } from '../ui/actions'
 import { api, sentence } from '../ui/api'
 import { size } from '../ui/format'
+import ChoiceBar from '../ui/ChoiceBar.vue'
 import { type Finding, type Rect, useShelf } from '../ui/shelf'
 import { useAnalysis } from './composer/analysis'
 import AsSeen from './composer/AsSeen.vue'
@@ -21,6 +22,7 @@ import OtherRaster from './composer/OtherRaster.vue'
 import PaneRoom from './composer/PaneRoom.vue'
 import RecipeLine from './composer/RecipeLine.vue'
 import TideTable from './composer/TideTable.vue'
+import { shapeOf, useVariants } from './composer/variants'
 import DesignHead from './DesignHead.vue'
 import type { Item, LayoutDocument, Style, TextElement, ZoneElement } from './designs'
 import type { Division, Recipe } from './division'
@@ -33,12 +35,14 @@ const work = useDesignWork<LayoutDocument>('layouts', props.id)
 const { displays } = useEstate()
 const shelf = useShelf()
 const queries = useQueryClient()
-const composer = makeComposer(work.document as Ref<LayoutDocument>, work.change, work.setDisplay)
+const hands = useVariants(work, displays)
+const { variant, variants, seenOn } = hands
+const composer = makeComposer(hands.document as Ref<LayoutDocument>, hands.change, hands.setDisplay)
 provide(composerKey, composer)
-const { analysis, trouble, ask } = useAnalysis(work.document, work.display, composer.moving)
+const { analysis, trouble, ask } = useAnalysis(hands.document, seenOn, composer.moving)
 const hand = makeHand(analysis, composer.elements)
 provide(handKey, hand)
-const display = computed(() => displays.value.find((d) => d.id === work.display.value) ?? null)
+const display = computed(() => displays.value.find((d) => d.id === seenOn.value) ?? null)
 const timezone = computed(() => display.value?.timezone ?? Intl.DateTimeFormat().resolvedOptions().timeZone)
 
 // --- tools -------------------------------------------------------------------------------
@@ -52,7 +56,7 @@ const tools: { tool: Tool; name: string; key: string }[] = [
 ]
 const snapping = ref(true)
 const inMm = ref(false)
-const { data: surveyed } = useDisplay(work.display)
+const { data: surveyed } = useDisplay(seenOn)
 const picking = ref(false)
 const asked = shallowRef<Rect | null>(null)
 
@@ -156,7 +160,19 @@ const otherRaster = ref(false)
 const seen = ref(false)
 const dividing = ref(false)
 const keeping = ref<string | null>(null)
-const recipe = computed(() => (work.document.value?.recipe as Recipe | undefined) ?? null)
+const recipe = computed(() => (hands.document.value?.recipe as Recipe | undefined) ?? null)
+async function turn() {
+  try {
+    const name = await hands.turn()
+    composer.choose([])
+    composer.notice.value = {
+      wrong: false,
+      said: [`This is the ${name} variant: it shares what plays and what is written; move, size or take out what you like here.`],
+    }
+  } catch (e) {
+    composer.notice.value = { wrong: true, said: [sentence(e)] }
+  }
+}
 async function divide(division: Division | null) {
   if (division && (await composer.tell({ do: 'start', recipe: division.recipe }))) dividing.value = false
 }
@@ -179,6 +195,7 @@ offerActions(() => [
   { kind: 'action', name: 'Revisions', more: 'of this layout', act: () => (revisions.value = true) },
   { kind: 'action', name: 'Divide the canvas', more: 'starting divisions', act: () => (dividing.value = true) },
   { kind: 'action', name: 'From the back row', more: 'and contrast map', act: () => (seen.value = !seen.value) },
+  { kind: 'action', name: 'Turned variant', more: 'of this layout', act: () => void turn() },
   { kind: 'action', name: 'For another raster', more: 'solve the recipe', act: () => (otherRaster.value = true) },
   ...(recipe.value
     ? [{ kind: 'action', name: 'Keep this division', more: 'for the team', act: () => ((dividing.value = true), (keeping.value = '')) }]
@@ -188,9 +205,9 @@ offerActions(() => [
   { kind: 'action', name: 'Previous change', more: '<', act: () => hand.toChange(false) },
 ])
 const words = computed(() => {
-  const canvas = work.document.value?.canvas
+  const canvas = hands.document.value?.canvas
   if (!canvas) return ''
-  const turned = canvas.width === canvas.height ? 'square' : canvas.width > canvas.height ? 'landscape' : 'portrait'
+  const turned = shapeOf(canvas)
   const d = display.value
   const on = d
     ? ` · ${d.name}, ${d.active_mm.width.toFixed(0)} × ${d.active_mm.height.toFixed(0)} mm, read from ${(d.viewing.nearest_mm / 1000).toFixed(1)} to ${(d.viewing.farthest_mm / 1000).toFixed(1)} m`
@@ -213,19 +230,9 @@ const canvasZoom = computed(() => (pane.value ? `${Math.round(pane.value.scale *
     <template v-if="work.document.value">
       <div class="columns">
         <div class="leaf">
-          <RecipeLine /><Ledger :analysis="analysis" /><Divide /><Details
-            :analysis="analysis"
-            :display="work.display.value"
-            @display="work.setDisplay"
-          />
+          <RecipeLine /><Ledger :analysis="analysis" /><Divide /><Details :analysis="analysis" :display="seenOn" @display="hands.setDisplay" />
         </div>
-        <AsSeen
-          v-if="seen && analysis"
-          :analysis="analysis"
-          :display="work.display.value"
-          :display-name="display?.name ?? ''"
-          @close="seen = false"
-        />
+        <AsSeen v-if="seen && analysis" :analysis="analysis" :display="seenOn" :display-name="display?.name ?? ''" @close="seen = false" />
         <div v-else class="right">
           <div class="bar">
             <div class="choice" role="group" aria-label="Tools">
@@ -241,7 +248,16 @@ const canvasZoom = computed(() => (pane.value ? `${Math.round(pane.value.scale *
               </button>
             </div>
             <BButton size="sm" variant="outline-dark" @click="dividing = true">Divide…</BButton>
-            <span class="figures soft ms-auto">{{ canvasZoom }}</span>
+            <ChoiceBar
+              v-if="variants.length"
+              :model-value="variant ?? ''"
+              label="Variant"
+              :words="hands.words.value"
+              @update:model-value="((variant = $event || null), composer.choose([]))"
+            />
+            <button v-if="variant" type="button" class="btn btn-link btn-sm p-0" @click="hands.drop">remove it</button>
+            <BButton v-else size="sm" variant="outline-dark" :title="The same content for the canvas turned" @click="turn">Turned variant</BButton>
+            <span class="figures soft ms-auto text-nowrap">{{ canvasZoom }}</span>
             <div v-if="analysis?.mm_per_px" class="choice" role="group" aria-label="Rulers">
               <button type="button" :aria-pressed="!inMm" @click="inMm = false">px</button>
               <button type="button" :aria-pressed="inMm" @click="inMm = true">mm</button>
@@ -298,7 +314,7 @@ const canvasZoom = computed(() => (pane.value ? `${Math.round(pane.value.scale *
         </template>
         <BButton v-else size="sm" variant="outline-dark" @click="keeping = ''">Keep this layout's division for the team…</BButton>
       </form>
-      <DivisionPicker :raster="work.document.value.canvas" @choose="divide" />
+      <DivisionPicker :raster="composer.document.value.canvas" @choose="divide" />
     </BModal>
     <RevisionList :id="id" v-model="revisions" :current="work.revision.value" @restored="work.reopen" />
   </main>

@@ -70,6 +70,21 @@ export interface LayoutDocument {
   background?: { color: string }
   recipe?: Partial<Recipe>
   elements: Element[]
+  variants?: Variant[]
+}
+
+/** Where an element lies in a variant, and the size of its type there. */
+export interface Place {
+  rect: Rect
+  size_px?: number
+}
+
+/** The layout for another orientation or aspect: the same content, places of its own; what is not named is left out. */
+export interface Variant {
+  id: string
+  canvas: { width: number; height: number }
+  recipe?: Partial<Recipe>
+  places: Record<string, Place>
 }
 
 export interface PlaylistDocument {

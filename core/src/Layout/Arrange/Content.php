@@ -36,7 +36,16 @@ final readonly class Content
      */
     public function document(array $document): array
     {
-        return array_replace($document, ['elements' => $this->elements]);
+        $document = array_replace($document, ['elements' => $this->elements]);
+        if (is_array($document['variants'] ?? null)) {
+            // What is no more is no more in any variant.
+            $ids = array_flip(array_map(self::idOf(...), $this->elements));
+            $document['variants'] = array_map(static fn (mixed $variant): mixed => is_array($variant) && is_array($variant['places'] ?? null)
+                ? array_replace($variant, ['places' => array_intersect_key($variant['places'], $ids)])
+                : $variant, $document['variants']);
+        }
+
+        return $document;
     }
 
     /** An id that no element has: the name, or the name with the first free number. */

@@ -1,0 +1,132 @@
+import { type Ref, computed, ref, shallowRef, watch } from 'vue'
+import type { Element, LayoutDocument, Place, Variant } from '../designs'
+import { arranged } from '../division'
+import type { DesignWork } from '../work'
+
+const styleOf = (e: Element, place: Place): Element =>
+  e.kind === 'text' && place.size_px !== undefined
+    ? { ...e, rect: place.rect, style: { ...e.style, size_px: place.size_px } }
+    : { ...e, rect: place.rect }
+
+/** The layout itself, or one of its variants as a layout of its own: what the composer works on. */
+export function seenAs(whole: LayoutDocument, id: string | null): LayoutDocument {
+  const { variants, ...base } = whole
+  const variant = variants?.find((v) => v.id === id)
+  if (!variant) return base
+  return {
+    ...base,
+    canvas: variant.canvas,
+    recipe: variant.recipe,
+    elements: base.elements.filter((e) => variant.places[e.id]).map((e) => styleOf(e, variant.places[e.id]!)),
+  }
+}
+
+const placeOf = (e: Element): Place => ({ rect: e.rect, ...(e.kind === 'text' ? { size_px: e.style.size_px } : {}) })
+const without = (variant: Variant, there: Set<string>): Variant => ({
+  ...variant,
+  places: Object.fromEntries(Object.entries(variant.places).filter(([id]) => there.has(id))),
+})
+
+/**
+ * The whole document once the layout, or one of its variants, has become `next`. A variant keeps places and sizes for itself and shares all else;
+ * what is new in it is new in the layout as well; what is taken out of it stays in the layout, what is taken out of the layout is gone everywhere.
+ */
+export function putBack(whole: LayoutDocument, id: string | null, next: LayoutDocument): LayoutDocument {
+  const variants = whole.variants ?? []
+  const variant = variants.find((v) => v.id === id)
+  if (!variant) {
+    const there = new Set(next.elements.map((e) => e.id))
+    return { ...next, ...(variants.length ? { variants: variants.map((v) => without(v, there)) } : {}) }
+  }
+  const now = new Map(next.elements.map((e) => [e.id, e]))
+  const elements = whole.elements.map((e): Element => {
+    const seen = now.get(e.id)
+    if (!seen) return e
+    const own = { ...seen, rect: e.rect } as Element
+    return own.kind === 'text' && e.kind === 'text' ? { ...own, style: { ...own.style, size_px: e.style.size_px } } : own
+  })
+  const known = new Set(whole.elements.map((e) => e.id))
+  const { canvas, recipe, elements: seen, ...shared } = next
+  return {
+    ...whole,
+    ...shared,
+    elements: [...elements, ...seen.filter((e) => !known.has(e.id))],
+    variants: variants.map((v) =>
+      v === variant ? { id: v.id, canvas, ...(recipe ? { recipe } : {}), places: Object.fromEntries(seen.map((e) => [e.id, placeOf(e)])) } : v,
+    ),
+  }
+}
+
+/** The layout with one more variant, arranged as `arranged` is. */
+export function withVariant(whole: LayoutDocument, id: string, arranged: LayoutDocument): LayoutDocument {
+  const variant: Variant = {
+    id,
+    canvas: arranged.canvas,
+    ...(arranged.recipe ? { recipe: arranged.recipe } : {}),
+    places: Object.fromEntries(arranged.elements.map((e) => [e.id, placeOf(e)])),
+  }
+  return { ...whole, variants: [...(whole.variants ?? []), variant] }
+}
+
+export function withoutVariant(whole: LayoutDocument, id: string): LayoutDocument {
+  const { variants, ...base } = whole
+  const left = (variants ?? []).filter((v) => v.id !== id)
+  return left.length ? { ...base, variants: left } : base
+}
+
+export const shapeOf = ({ width, height }: { width: number; height: number }) =>
+  width === height ? 'square' : width > height ? 'landscape' : 'portrait'
+
+/** The variant that is worked on, null for the layout itself, and the display on which it is checked. */
+export function useVariants(
+  work: Pick<DesignWork<LayoutDocument>, 'document' | 'display' | 'change' | 'setDisplay'>,
+  displays: Ref<{ id: string; raster: { width: number; height: number } }[]>,
+) {
+  const variant = ref<string | null>(null)
+  const variants = computed(() => work.document.value?.variants ?? [])
+  watch(variants, (all) => all.some((v) => v.id === variant.value) || (variant.value = null))
+  const document = computed(() => (work.document.value ? seenAs(work.document.value, variant.value) : null))
+  // A variant is looked at on a display of its own raster, or on the one that was chosen for it in this visit.
+  const chosen = shallowRef<Record<string, string | null>>({})
+  const seenOn = computed(() => {
+    const id = variant.value
+    if (id === null) return work.display.value
+    const canvas = document.value?.canvas
+    const same = displays.value.find((d) => d.raster.width === canvas?.width && d.raster.height === canvas.height)
+    return chosen.value[id] === undefined ? (same?.id ?? null) : chosen.value[id]
+  })
+
+  return {
+    variant,
+    variants,
+    document,
+    seenOn,
+    words: computed<Record<string, string>>(() => ({
+      '': work.document.value ? shapeOf(work.document.value.canvas) : '',
+      ...Object.fromEntries(variants.value.map((v) => [v.id, v.id])),
+    })),
+    change: (next: LayoutDocument, gesture?: string) => work.change(putBack(work.document.value!, variant.value, next), gesture),
+    setDisplay(id: string | null) {
+      if (variant.value === null) work.setDisplay(id)
+      else chosen.value = { ...chosen.value, [variant.value]: id }
+    },
+    /** One more variant, for the canvas turned upright or level: the recipe is solved there, or everything is scaled. Gives its shape. */
+    async turn(): Promise<string> {
+      const whole = work.document.value!
+      const raster = { width: whole.canvas.height, height: whole.canvas.width }
+      const turned = await arranged(seenAs(whole, null), { do: whole.recipe ? 'solve' : 'scale', raster })
+      const taken = new Set(variants.value.map((v) => v.id))
+      let id = shapeOf(raster)
+      for (let n = 2; taken.has(id); n++) id = `${shapeOf(raster)}${n}`
+      work.change(withVariant(work.document.value!, id, turned.document))
+      variant.value = id
+      return id
+    },
+    drop() {
+      const id = variant.value
+      if (!id || !work.document.value) return
+      variant.value = null
+      work.change(withoutVariant(work.document.value, id))
+    },
+  }
+}
