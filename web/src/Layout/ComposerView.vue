@@ -256,7 +256,7 @@ const canvasZoom = computed(() => (pane.value ? `${Math.round(pane.value.scale *
               @update:model-value="((variant = $event || null), composer.choose([]))"
             />
             <button v-if="variant" type="button" class="btn btn-link btn-sm p-0" @click="hands.drop">remove it</button>
-            <BButton v-else size="sm" variant="outline-dark" :title="The same content for the canvas turned" @click="turn">Turned variant</BButton>
+            <BButton v-else size="sm" variant="outline-dark" title="The same content for the canvas turned" @click="turn">Turned variant</BButton>
             <span class="figures soft ms-auto text-nowrap">{{ canvasZoom }}</span>
             <div v-if="analysis?.mm_per_px" class="choice" role="group" aria-label="Rulers">
               <button type="button" :aria-pressed="!inMm" @click="inMm = false">px</button>
