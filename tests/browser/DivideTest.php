@@ -80,6 +80,17 @@ final class DivideTest extends TestCase
         $this->desk->holds('[aria-label="columns of the recipe"]', '671fr 289fr');
     }
 
+    public function testFiguresAreTypedAsSums(): void
+    {
+        foreach (['1920-600' => '1320', '1/3' => '640', '50%' => '960', '100mm' => '204', '7 apples' => '204'] as $typed => $px) {
+            $this->desk->type('[aria-label="width of main"]', (string) $typed)->holds('[aria-label="width of main"]', $px);
+        }
+        $this->desk->see('[aria-label="width of main"][title*="cannot be read"]');
+        $this->desk->type('[aria-label="width of main"]', '1344')->type('[aria-label="height of foot"]', '206');
+        $this->desk->press('.sums button', 'Make "foot" 216 px high');
+        $this->holds('foot', [0, 864, 1920, 216]);
+    }
+
     public function testItIsSolvedForOtherRasters(): void
     {
         $this->desk->press('.head .actions button', 'Other raster');
@@ -114,7 +125,7 @@ final class DivideTest extends TestCase
         $this->holds('main', [0, 0, 756, 1536])->holds('foot', [0, 1536, 1080, 384]);
         $this->desk->see('.head .facts', '1080 × 1920 px, portrait');
         $this->desk->press('.bar button', 'Divide')->press('.tile', 'Head, main and footer');
-        $this->holds('side', [0, 320, 1080, 1280]);
+        $this->holds('side', [0, 0, 1080, 320])->holds('main', [0, 320, 1080, 1280]);
         $this->desk->press('.ledger th button', 'text1');
         $this->desk->type('.details textarea', 'Shared words');
 

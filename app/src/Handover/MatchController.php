@@ -22,7 +22,11 @@ final readonly class MatchController
     public function all(): JsonResponse
     {
         $connection = $this->entities->getConnection();
-        $layouts = $connection->fetchAllAssociative("SELECT id, name, CONCAT('[', JSON_EXTRACT(document, '$.canvas'), ',', COALESCE(JSON_EXTRACT(document, '$.variants[*].canvas'), '[]'), ']') AS size FROM design WHERE kind = 'layout' ORDER BY name, id");
+        // The canvas of each layout, and those of its variants.
+        $layouts = $connection->fetchAllAssociative(
+            "SELECT id, name, CONCAT('[', JSON_EXTRACT(document, '$.canvas'), ',', COALESCE(JSON_EXTRACT(document, '$.variants[*].canvas'), '[]'), ']') AS size
+             FROM design WHERE kind = 'layout' ORDER BY name, id",
+        );
         $displays = $connection->fetchAllAssociative(
             "SELECT s.id, JSON_VALUE(s.summary, '$.name') AS name, s.place_id AS place, JSON_EXTRACT(s.summary, '$.raster') AS size FROM surveyed_display s ORDER BY s.position, s.id",
         );

@@ -11,6 +11,7 @@ use Symfony\Component\Routing\Attribute\Route;
 use UpperPane\App\Display\SurveyedDisplay;
 use UpperPane\App\Http\Body;
 use UpperPane\App\Http\Problem;
+use UpperPane\Core\Geometry\Size;
 use UpperPane\Core\Layout\Arrange\Arrangement;
 use UpperPane\Core\Layout\Arrange\Border;
 use UpperPane\Core\Layout\AsSeen;
@@ -24,6 +25,7 @@ use UpperPane\Core\Playback\ShownAt;
 use UpperPane\Core\Playback\Timeline;
 use UpperPane\Core\Text\FaceMetrics;
 use UpperPane\Core\Units\Instant;
+use UpperPane\Core\Units\TypedFigure;
 
 /** Everything the core says about a layout that is being worked on, saved or not. */
 final readonly class AnalysisController
@@ -63,6 +65,16 @@ final readonly class AnalysisController
             'loops' => (object) array_map(static fn ($loop): ?int => $loop->periodMs, $layout->loops),
             'meets_every_ms' => $layout->meetsEveryMs(),
         ] + $this->pictures->of($layout));
+    }
+
+    /** A figure as designers type it, in px of the canvas. */
+    #[Route('/api/figure', methods: ['POST'])]
+    public function figure(Request $request): JsonResponse
+    {
+        $body = Body::of($request)->object('text', 'side_px', 'mm_per_px');
+        $mm = $body->has('mm_per_px') && $body->field('mm_per_px')->value !== null ? $body->field('mm_per_px')->positive('mm') : null;
+
+        return new JsonResponse(['px' => TypedFigure::px($body->field('text')->text(0, 200), $body->field('side_px')->int(1, Size::LONGEST, 'px'), $mm)]);
     }
 
     /** As viewers see it: its size from where they stand, the angle and the contrast of each text. */

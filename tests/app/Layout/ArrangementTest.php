@@ -80,6 +80,14 @@ final class ArrangementTest extends ApiTestCase
         self::assertSame(['main', 'side'], $said['borders'][1]['before']);
     }
 
+    public function testATypedFigureIsWorkedOut(): void
+    {
+        self::assertSame([200, ['px' => 1344]], $this->ask('POST', '/api/figure', ['text' => '1920-30%', 'side_px' => 1920]));
+        self::assertSame([200, ['px' => 20]], $this->ask('POST', '/api/figure', ['text' => '10mm', 'side_px' => 1920, 'mm_per_px' => 0.5]));
+        [$status, $answer] = $this->ask('POST', '/api/figure', ['text' => '10 mm', 'side_px' => 1920, 'mm_per_px' => null]);
+        self::assertSame([422, 'figure.syntax', '/text'], [$status, $answer['error']['code'], $answer['error']['path']]);
+    }
+
     public function testDivisionsAreOfferedAndKept(): void
     {
         $offered = $this->ask('GET', '/api/divisions?width=1366&height=768')[1]['divisions'];

@@ -6,7 +6,6 @@ namespace UpperPane\Tests\App\Layout;
 
 use UpperPane\App\Media\MediaAsset;
 use UpperPane\Tests\App\ApiTestCase;
-use UpperPane\Tests\Core\Make;
 
 /** Words over pictures that were brought in: measured in the faces of the house, held against the colours of the pictures. */
 final class AsSeenTest extends ApiTestCase

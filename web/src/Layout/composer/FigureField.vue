@@ -1,22 +1,33 @@
 <script setup lang="ts">
 import { ref } from 'vue'
+import { api, sentence } from '../../ui/api'
 import { vKept } from '../../ui/kept'
 
-/** One figure of the ledger: typed over, or stepped with the arrows (Shift: by 10). What is no figure is put back. */
-const props = defineProps<{ value: number; least: number; label: string }>()
+/**
+ * One figure of the ledger: typed over, or stepped with the arrows (Shift: by 10). Where it is a length of the canvas, `1920-576`, `1/3`, `50%`
+ * and `2.5mm` may be typed. What is no figure is put back, and its field says why.
+ */
+const props = defineProps<{ value: number; least: number; label: string; of?: { side_px: number; mm_per_px: number | null } }>()
 const emit = defineEmits<{ change: [value: number, gesture?: string] }>()
 const wrong = ref(false)
+const why = ref('')
 
-function typed(event: Event) {
+async function typed(event: Event) {
   const field = event.target as HTMLInputElement
   const text = field.value.trim()
-  wrong.value = !/^-?\d{1,6}$/.test(text) || Number(text) < props.least
-  if (wrong.value) {
-    field.value = String(props.value)
-    setTimeout(() => (wrong.value = false), 900)
-  } else if (Number(text) !== props.value) {
-    emit('change', Number(text))
+  why.value = ''
+  let px: number | null = /^-?\d{1,6}$/.test(text) ? Number(text) : null
+  if (px === null && props.of && text !== '') {
+    await api.post<{ px: number }>('figure', { text, ...props.of }).then(
+      (answer) => (px = answer.px),
+      (e: unknown) => (why.value = sentence(e)),
+    )
   }
+  wrong.value = px === null || px < props.least
+  if (px !== null && px < props.least) why.value = `${px} px; at least ${props.least} px are right.`
+  field.value = String(wrong.value || px === null ? props.value : px)
+  if (wrong.value) setTimeout(() => (wrong.value = false), 900)
+  else if (px !== null && px !== props.value) emit('change', px)
 }
 
 function step(event: KeyboardEvent, by: number) {
@@ -30,7 +41,7 @@ function step(event: KeyboardEvent, by: number) {
     v-kept="value"
     class="figure"
     :class="{ wrong }"
-    inputmode="numeric"
+    :title="why"
     :aria-label="label"
     @focus="($event.target as HTMLInputElement).select()"
     @change="typed"

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import type { Rect } from '../../ui/shelf'
-import type { Analysis, Element } from '../designs'
+import { type Rect, useShelf } from '../../ui/shelf'
+import type { Analysis, Element, Sum } from '../designs'
 import { useComposer } from './composer'
 import FigureField from './FigureField.vue'
 
@@ -9,6 +9,9 @@ import FigureField from './FigureField.vue'
 const props = defineProps<{ analysis: Analysis | null }>()
 const composer = useComposer()
 const rows = computed(() => composer.elements.value.map((element, i) => ({ element, n: i + 1 })))
+
+const across = computed(() => ({ side_px: composer.document.value.canvas.width, mm_per_px: props.analysis?.mm_per_px ?? null }))
+const down = computed(() => ({ ...across.value, side_px: composer.document.value.canvas.height }))
 
 const share = (e: Element) => {
   const part = props.analysis?.shares[e.id]
@@ -23,6 +26,10 @@ const press = (e: Element, event: MouseEvent) => {
   composer.choose(next)
 }
 const sums = computed(() => props.analysis?.sums ?? [])
+/** What mends a sum in one press, where the checks know it. */
+const shelf = useShelf()
+const cure = (sum: Sum) =>
+  props.analysis?.findings.find((f) => f.code === 'zone.sum' && f.fix && sum.elements.every((id, i) => f.elements[i] === id) && f.fix.rect) ?? null
 const names = (ids: string[]) => ids.join(' + ')
 </script>
 
@@ -50,16 +57,16 @@ const names = (ids: string[]) => ids.join(' + ')
             </button>
           </th>
           <td>
-            <FigureField :value="e.rect.x" :least="-1000000" :label="`x of ${e.id}`" @change="(v, g) => put(e, 'x', v, g)" />
+            <FigureField :value="e.rect.x" :least="-1000000" :label="`x of ${e.id}`" :of="across" @change="(v, g) => put(e, 'x', v, g)" />
           </td>
           <td>
-            <FigureField :value="e.rect.y" :least="-1000000" :label="`y of ${e.id}`" @change="(v, g) => put(e, 'y', v, g)" />
+            <FigureField :value="e.rect.y" :least="-1000000" :label="`y of ${e.id}`" :of="down" @change="(v, g) => put(e, 'y', v, g)" />
           </td>
           <td>
-            <FigureField :value="e.rect.width" :least="1" :label="`width of ${e.id}`" @change="(v, g) => put(e, 'width', v, g)" />
+            <FigureField :value="e.rect.width" :least="1" :label="`width of ${e.id}`" :of="across" @change="(v, g) => put(e, 'width', v, g)" />
           </td>
           <td>
-            <FigureField :value="e.rect.height" :least="1" :label="`height of ${e.id}`" @change="(v, g) => put(e, 'height', v, g)" />
+            <FigureField :value="e.rect.height" :least="1" :label="`height of ${e.id}`" :of="down" @change="(v, g) => put(e, 'height', v, g)" />
           </td>
           <td class="share">{{ e.kind === 'zone' ? share(e) : e.kind }}</td>
         </tr>
@@ -73,6 +80,9 @@ const names = (ids: string[]) => ids.join(' + ')
         <span v-else>{{ sum.sizes.join(' + ') }} = {{ sum.total }}</span>
         <b v-if="sum.difference === 0" class="right" aria-label="adds up">✓</b>
         <b v-else>{{ sum.difference > 0 ? '+' : '−' }}{{ Math.abs(sum.difference) }} px</b>
+        <button v-if="sum.difference !== 0 && cure(sum)" type="button" class="btn btn-link btn-sm p-0" @click="shelf.fixed?.(cure(sum)!)">
+          {{ cure(sum)!.fix!.label }}
+        </button>
       </li>
     </ul>
   </section>
@@ -143,6 +153,7 @@ td.share {
 }
 .sums li {
   display: flex;
+  flex-wrap: wrap;
   gap: 10px;
 }
 .sums li > span:not(.who) {
