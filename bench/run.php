@@ -7,6 +7,7 @@ declare(strict_types=1);
 
 namespace UpperPane\Bench;
 
+use UpperPane\App\Text\HarfBuzz;
 use UpperPane\Core\Display\Display;
 use UpperPane\Core\Display\Survey;
 use UpperPane\Core\Geometry\Tracks;
@@ -62,6 +63,17 @@ for ($n = 0; $n < 500; $n++) {
 $layout = Layout::fromArray(Make::layout($elements));
 $checks = seconds(static fn () => Checks::run($layout), 3);
 say('checks, 500 elements, ' . count(Checks::run($layout)->all) . ' findings', sprintf('%.1f ms, %.0f x baseline', $checks * 1000, $checks / $hash), 'under 50 ms');
+
+$faces = HarfBuzz::ofTheHouse(dirname(__DIR__));
+$words = $elements;
+foreach ($words as $n => $element) {
+    if ($element['kind'] === 'text') {
+        $words[$n] = ['text' => "Sailing $n to Tolm", 'style' => ['family' => 'Inter', 'size_px' => 16, 'color' => '#ffffff']] + $element;
+    }
+}
+$spoken = Layout::fromArray(Make::layout($words));
+$measured = seconds(static fn () => Checks::run($spoken, null, $faces), 3);
+say('the same with 100 texts set and measured', sprintf('%.1f ms, %.0f x baseline', $measured * 1000, $measured / $hash), '');
 
 $recipes = array_map(static fn (int $i): string => sprintf('%dfr minmax(%dpx, 2fr) %d%% repeat(%d, 1fr 40px)', $i % 9 + 1, $i % 100, $i % 20, $i % 4 + 1), range(1, 1000));
 $tracks = seconds(static function () use ($recipes): void {

@@ -57,6 +57,10 @@ final class DivideTest extends TestCase
         $this->choose('side', 'side2');
         $this->desk->press('.divide button', 'Make them equal');
         $this->holds('side2', [1344, 432, 576, 432]);
+        $this->desk->press('.divide button', 'bottom');
+        $this->holds('side', [1344, 432, 576, 432]);
+        $this->desk->press('.head .actions button', 'Undo');
+        $this->holds('side', [1344, 0, 576, 432]);
         $this->desk->press('.divide button', 'Swap them');
         $this->holds('side', [1344, 432, 576, 432]);
         $this->desk->press('.divide button', 'Join them');

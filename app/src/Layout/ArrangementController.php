@@ -35,10 +35,10 @@ final readonly class ArrangementController
     /** @throws DocumentRefused */
     private function act(Arrangement $arrangement, Node $act): Arrangement
     {
-        $act->object('do', 'raster', 'recipe', 'zone', 'zones', 'into', 'tracks', 'between', 'from', 'along', 'to');
+        $act->object('do', 'raster', 'recipe', 'zone', 'zones', 'into', 'tracks', 'between', 'from', 'along', 'to', 'edge', 'way');
         $zones = static fn (int $least): array => self::zones($act->field('zones'), $least);
 
-        return match ($act->field('do')->oneOf('solve', 'scale', 'start', 'write', 'retell', 'follow', 'shares', 'split', 'join', 'border', 'equalise', 'swap')) {
+        return match ($act->field('do')->oneOf('solve', 'scale', 'start', 'write', 'retell', 'follow', 'shares', 'split', 'join', 'border', 'equalise', 'swap', 'align', 'distribute')) {
             'solve' => $arrangement->solvedFor(Size::fromNode($act->field('raster'))),
             'scale' => $arrangement->scaledTo(Size::fromNode($act->field('raster'))),
             'start' => $arrangement->startedWith(Recipe::fromNode($act->field('recipe'))),
@@ -49,6 +49,8 @@ final readonly class ArrangementController
             'split' => $arrangement->split($act->field('zone')->id(), self::side($act->field('into')), Tracks::parse($act->field('tracks')->text(1, 2000), '/tracks')),
             'join' => $arrangement->joined($zones(2)),
             'equalise' => $arrangement->equalised($zones(2)),
+            'align' => $arrangement->aligned($zones(2), self::edge($act->field('edge'))),
+            'distribute' => $arrangement->distributed($zones(3), $act->field('way')->oneOf('across', 'down') === 'across'),
             'swap' => $arrangement->swapped($zones(2)[0], $zones(2)[1]),
             default => $arrangement->withBorder(self::side($act->field('between')), $act->field('from')->int(), $act->field('along')->int(), $act->field('to')->int()),
         };
@@ -70,6 +72,17 @@ final readonly class ArrangementController
     private static function side(Node $node): string
     {
         return $node->oneOf('columns', 'rows') === 'columns' ? 'columns' : 'rows';
+    }
+
+    /** @return 'left'|'centre'|'right'|'top'|'middle'|'bottom' */
+    private static function edge(Node $node): string
+    {
+        $edge = $node->oneOf('left', 'centre', 'right', 'top', 'middle', 'bottom');
+
+        return match ($edge) {
+            'left', 'centre', 'right', 'top', 'middle' => $edge,
+            default => 'bottom',
+        };
     }
 
     /** @return list<string> */

@@ -48,6 +48,9 @@ final readonly class Ground
      */
     public function colours(array $points): array
     {
+        if ($points === []) {
+            return [];
+        }
         $grounds = [];
         foreach ($this->turns() as [$zone, $item]) {
             $coats = $this->coats($zone, $item);
@@ -112,6 +115,9 @@ final readonly class Ground
      */
     private function seen(array $coats, array $points): array
     {
+        if ($coats === []) {
+            return array_fill(0, count($points), $this->background);
+        }
         $background = array_map(static fn (int $channel): float => (float) $channel, $this->background->channels());
         $colours = [];
         foreach ($points as [$x, $y]) {

@@ -33,6 +33,8 @@ final class ArrangementTest extends ApiTestCase
             [['do' => 'border', 'between' => 'columns', 'from' => 1344, 'along' => 0, 'to' => 1200], [1200, 720, 1920]],
             [['do' => 'equalise', 'zones' => ['main', 'side']], [960, 960, 1920]],
             [['do' => 'swap', 'zones' => ['main', 'side']], [576, 1344, 1920]],
+            [['do' => 'align', 'zones' => ['main', 'foot'], 'edge' => 'left'], [1344, 576, 1920]],
+            [['do' => 'distribute', 'zones' => ['main', 'side', 'foot'], 'way' => 'down'], [1344, 576, 1920]],
         ];
         foreach ($acts as [$act, $widths]) {
             [$status, $answer] = $this->ask('POST', '/api/arrangement', ['document' => $document, 'act' => $act]);

@@ -175,6 +175,23 @@ final class ArrangementTest extends TestCase
         self::assertSame(['left', 'main', 'right'], array_keys(self::rects($empty)));
     }
 
+    public function testElementsAreAlignedAndDistributed(): void
+    {
+        $document = Make::layout([self::text('a', 10, 100, 200, 50, 20), self::text('b', 400, 20, 101, 80, 20), self::text('c', 900, 60, 300, 40, 20)]);
+        $at = static fn (Arrangement $arrangement): array => array_map(static fn (array $r): array => [$r[0], $r[1]], self::rects($arrangement));
+        $arrangement = Arrangement::of($document);
+
+        self::assertSame(['a' => [10, 100], 'b' => [10, 20], 'c' => [10, 60]], $at($arrangement->aligned(['a', 'b', 'c'], 'left')));
+        self::assertSame(['a' => [505, 100], 'b' => [554, 20], 'c' => [455, 60]], $at($arrangement->aligned(['a', 'b', 'c'], 'centre')));
+        self::assertSame(['a' => [1000, 100], 'b' => [1099, 20], 'c' => [900, 60]], $at($arrangement->aligned(['a', 'b', 'c'], 'right')));
+        self::assertSame(['a' => [10, 20], 'b' => [400, 20], 'c' => [900, 60]], $at($arrangement->aligned(['a', 'b'], 'top')), 'c was not chosen');
+        self::assertSame(['a' => [10, 60], 'b' => [400, 45], 'c' => [900, 65]], $at($arrangement->aligned(['a', 'b', 'c'], 'middle')));
+        self::assertSame(['a' => [10, 100], 'b' => [400, 70], 'c' => [900, 110]], $at($arrangement->aligned(['a', 'b', 'c'], 'bottom')));
+        self::assertSame(['a' => [10, 100], 'b' => [505, 20], 'c' => [900, 60]], $at($arrangement->distributed(['c', 'a', 'b'], true)), '589 px free: 295 and 294');
+        $this->expectExceptionMessage('40 px larger together than the room');
+        $arrangement->distributed(['a', 'b', 'c'], false);
+    }
+
     public function testTracksAreTypedOverAndAreasFollow(): void
     {
         $arrangement = Arrangement::of(self::harbour());

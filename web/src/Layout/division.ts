@@ -35,6 +35,8 @@ export interface Border {
   most: number
 }
 
+export const EDGES = ['left', 'centre', 'right', 'top', 'middle', 'bottom'] as const
+export type Edge = (typeof EDGES)[number]
 type Side = 'columns' | 'rows'
 type Raster = { width: number; height: number }
 export type Act =
@@ -44,6 +46,8 @@ export type Act =
   | { do: 'retell' | 'follow' | 'shares' }
   | { do: 'split'; zone: string; into: Side; tracks: string }
   | { do: 'join' | 'equalise' | 'swap'; zones: string[] }
+  | { do: 'align'; zones: string[]; edge: Edge }
+  | { do: 'distribute'; zones: string[]; way: 'across' | 'down' }
   | { do: 'border'; between: Side; from: number; along: number; to: number }
 
 export interface Arranged {

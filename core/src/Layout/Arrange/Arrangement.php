@@ -237,6 +237,54 @@ final readonly class Arrangement
         return $this->next(Content::of($this->document)->placed($placed)->document($this->document), [])->following();
     }
 
+    /**
+     * Elements with one edge, or their centres, on a line: that of all of them together.
+     *
+     * @param list<string> $ids
+     * @param 'left'|'centre'|'right'|'top'|'middle'|'bottom' $edge
+     * @throws DocumentRefused
+     */
+    public function aligned(array $ids, string $edge): self
+    {
+        $rects = $this->rects($ids, 2);
+        $whole = self::around(array_values($rects));
+
+        return $this->put(array_map(static fn (Rect $r): Rect => match ($edge) {
+            'left' => Rect::at($whole->x, $r->y, $r->width, $r->height),
+            'centre' => Rect::at($whole->x + intdiv($whole->width - $r->width, 2), $r->y, $r->width, $r->height),
+            'right' => Rect::at($whole->right() - $r->width, $r->y, $r->width, $r->height),
+            'top' => Rect::at($r->x, $whole->y, $r->width, $r->height),
+            'middle' => Rect::at($r->x, $whole->y + intdiv($whole->height - $r->height, 2), $r->width, $r->height),
+            'bottom' => Rect::at($r->x, $whole->bottom() - $r->height, $r->width, $r->height),
+        }, $rects));
+    }
+
+    /**
+     * Elements with the same gap between each two, the first and the last where they are; odd px go to the first gaps.
+     *
+     * @param list<string> $ids
+     * @throws DocumentRefused where they do not fit between the first and the last
+     */
+    public function distributed(array $ids, bool $across): self
+    {
+        $rects = $this->rects($ids, 3);
+        uasort($rects, static fn (Rect $a, Rect $b): int => $across ? [$a->x, $a->right()] <=> [$b->x, $b->right()] : [$a->y, $a->bottom()] <=> [$b->y, $b->bottom()]);
+        $whole = self::around(array_values($rects));
+        $free = ($across ? $whole->width : $whole->height) - array_sum(array_map(static fn (Rect $r): int => $across ? $r->width : $r->height, $rects));
+        if ($free < 0) {
+            throw DocumentRefused::because('zone.apart', sprintf('They are %d px larger together than the room that they have.', -$free), '/zones');
+        }
+        $between = max(1, count($rects) - 1);
+        $gaps = Tracks::whole(array_fill(0, $between, $free / $between));
+        [$at, $placed] = [$across ? $whole->x : $whole->y, []];
+        foreach ($rects as $id => $r) {
+            $placed[$id] = $across ? Rect::at($at, $r->y, $r->width, $r->height) : Rect::at($r->x, $at, $r->width, $r->height);
+            $at += ($across ? $r->width : $r->height) + ($gaps[count($placed) - 1] ?? 0);
+        }
+
+        return $this->put($placed);
+    }
+
     /** Two elements, each in the place of the other. @throws DocumentRefused */
     public function swapped(string $one, string $other): self
     {
@@ -345,6 +393,32 @@ final readonly class Arrangement
     private function zone(string $id): Zone
     {
         return $this->layout->zones[$id] ?? throw DocumentRefused::because('zone.unknown', sprintf('"%s" is no zone of this layout.', $id), '/zones');
+    }
+
+    /** @param array<string, Rect> $placed */
+    private function put(array $placed): self
+    {
+        $next = $this->next(Content::of($this->document)->placed($placed)->document($this->document), []);
+
+        return array_intersect_key($placed, $this->layout->zones) === [] ? $next : $next->following();
+    }
+
+    /**
+     * @param list<string> $ids
+     * @return non-empty-array<string, Rect>
+     * @throws DocumentRefused
+     */
+    private function rects(array $ids, int $least): array
+    {
+        $rects = [];
+        foreach ($ids as $id) {
+            $rects[$id] = $this->layout->element($id)?->rect()
+                ?? throw DocumentRefused::because('zone.unknown', sprintf('"%s" is no element of this layout.', $id), '/zones');
+        }
+
+        return count($rects) >= $least && $rects !== []
+            ? $rects
+            : throw DocumentRefused::because('zone.unknown', sprintf('%d elements or more are wanted.', $least), '/zones');
     }
 
     /** @param non-empty-list<Rect> $rects */
