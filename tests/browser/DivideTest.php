@@ -146,6 +146,25 @@ final class DivideTest extends TestCase
         $this->desk->until(fn (): bool => $this->desk->find('[aria-label=Variant]') === null, 'it to go');
     }
 
+    public function testALayoutPlaysInAZoneOfAnother(): void
+    {
+        $this->desk->press('.ledger th button', 'side')->press('.details .add', 'Add a layout');
+        $this->desk->type('[aria-label="Search layouts to play"]', 'boarding');
+        $this->desk->press('.modal .pick', 'Gate totem, boarding');
+        $this->desk->see('.items li', 'layout, 1080 × 1920');
+        $this->desk->see('.shelf .counts')->click();
+        $this->desk->see('.list', '"Gate totem, boarding" (1080 x 1920 px)');
+        $this->desk->type('[aria-label="Duration of Gate totem, boarding in s"]', '3');
+        $this->desk->see('.list', 'shows 7 words for 3 s');
+        $this->desk->press('.list .fix', 'Show it for');
+        $this->desk->until(fn (): bool => $this->desk->find('.list', 'duration.short') === null, 'time enough to read it');
+        $this->desk->press('.items button', 'its own loop')->see('.items .lasts', 'its own loop');
+        $this->desk->until(
+            fn (): bool => (bool) $this->desk->script('return [...document.querySelectorAll(".room [data-element]")].some((e) => e.dataset.element === "side/gate")'),
+            'its words on the pane',
+        );
+    }
+
     public function testReadableWordsOverAPictureWithTheHelpOfTheChecks(): void
     {
         $this->desk->go(Desk::url('/layouts/hall-day'));

@@ -1,36 +1,22 @@
 <script setup lang="ts">
-import { useElementVisibility } from '@vueuse/core'
-import { computed, useTemplateRef } from 'vue'
-import PictureNow from '../pane/PictureNow.vue'
+import { computed } from 'vue'
 import { moment, size } from '../ui/format'
-import { type DesignSummary, usePicture } from './designs'
+import DesignPicture from './DesignPicture.vue'
+import type { DesignSummary } from './designs'
 
 /** A design in a list: its true picture at this instant, and where it is shown. */
 const props = defineProps<{ design: DesignSummary; plural: 'layouts' | 'playlists'; at: number }>()
 defineEmits<{ remove: []; copy: [] }>()
 
-const card = useTemplateRef('card')
-const seen = useElementVisibility(card, { once: true })
-const picture = usePicture(props.plural, () => props.design)
 const older = computed(() => props.design.handed_over.filter((h) => h.older))
 const shownOn = computed(() => props.design.handed_over.map((h) => h.display_name))
 </script>
 
 <template>
-  <li ref="card" class="design">
-    <RouterLink :to="`/${plural}/${design.id}`" class="still" :aria-label="design.name">
-      <div
-        v-if="seen && picture.data.value"
-        class="fit"
-        :style="{
-          aspectRatio: `${picture.data.value.run_sheet.canvas.width} / ${picture.data.value.run_sheet.canvas.height}`,
-        }"
-        :class="{ tall: picture.data.value.run_sheet.canvas.height > picture.data.value.run_sheet.canvas.width }"
-      >
-        <PictureNow :sheet="picture.data.value.run_sheet" :media="picture.data.value.media" :at="at" />
-      </div>
-      <span v-else-if="picture.error.value" class="small said-error">{{ picture.error.value.message }}</span>
-    </RouterLink>
+  <li class="design">
+    <RouterLink :to="`/${plural}/${design.id}`" class="way" :aria-label="design.name"
+      ><DesignPicture :design="design" :plural="plural" :at="at"
+    /></RouterLink>
     <RouterLink :to="`/${plural}/${design.id}`" class="name">{{ design.name }}</RouterLink>
     <div class="figures soft">
       {{ design.canvas ? `${size(design.canvas)} px, ` : '' }}revision {{ design.revision }},
@@ -57,22 +43,8 @@ const shownOn = computed(() => props.design.handed_over.map((h) => h.display_nam
 </template>
 
 <style scoped>
-.still {
-  height: 168px;
-  background: var(--ground);
-  display: grid;
-  place-items: center;
-  margin-bottom: 5px;
-  padding: 10px;
-  overflow: hidden;
-}
-.fit {
-  width: 100%;
-  max-width: 262px;
-}
-.fit.tall {
-  width: auto;
-  height: 148px;
+.way {
+  display: block;
 }
 .name {
   font-weight: 650;

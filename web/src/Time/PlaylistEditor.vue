@@ -2,14 +2,21 @@
 import { computed, ref } from 'vue'
 import { VueDraggable } from 'vue-draggable-plus'
 import type { Addresses, Fit, Item } from '../Layout/designs'
-import { FITS } from '../Layout/designs'
+import { FITS, useDesigns } from '../Layout/designs'
+import LayoutPicker from '../Layout/LayoutPicker.vue'
 import { type MediaState, refOf } from '../Media/media'
 import MediaPicker from '../Media/MediaPicker.vue'
 import { seconds, size } from '../ui/format'
 import { vKept } from '../ui/kept'
 
 /** What plays, in order: the same editor in a zone's ledger and for a playlist of its own. */
-const props = defineProps<{ items: Item[]; media: Addresses; due?: string | null }>()
+const props = defineProps<{
+  items: Item[]
+  media: Addresses
+  due?: string | null
+  /** Of the zone that plays this, in which layouts can play as well: its layout, and its size. */
+  zone?: { layout: string; width: number; height: number }
+}>()
 const emit = defineEmits<{ change: [items: Item[], gesture?: string]; goto: [item: string] }>()
 
 const picking = ref(false)
@@ -25,14 +32,25 @@ const set = (index: number, change: Partial<Item>, gesture?: string) => {
   )
 }
 
+function freeId(items: Item[]): string {
+  let n = items.length + 1
+  while (items.some((i) => i.id === `i${n}`)) n++
+  return `i${n}`
+}
+
 function add(chosen: MediaState[]) {
   const items = [...props.items]
   for (const m of chosen) {
-    let n = items.length + 1
-    while (items.some((i) => i.id === `i${n}`)) n++
-    items.push({ id: `i${n}`, media: refOf(m), ...(m.kind === 'picture' ? { duration_ms: 10_000 } : {}), fit: 'cover' })
+    items.push({ id: freeId(items), media: refOf(m), ...(m.kind === 'picture' ? { duration_ms: 10_000 } : {}), fit: 'cover' })
   }
   emit('change', items)
+}
+
+const choosing = ref(false)
+const { all: layouts } = useDesigns('layouts')
+const layoutOf = (item: Item) => layouts.value.find((d) => d.id === item.layout?.ref) ?? null
+function addLayout(layout: { id: string }) {
+  emit('change', [...props.items, { id: freeId(props.items), layout: { ref: layout.id }, duration_ms: 10_000, fit: 'contain' }])
 }
 
 function move(index: number, by: number) {
@@ -62,10 +80,15 @@ function lasts(index: number, event: Event) {
 
 const shownDuration = (item: Item) => String((item.duration_ms ?? item.media?.length_ms ?? 0) / 1000)
 const factsOf = (item: Item) => {
-  if (!item.media) return `layout ${item.layout?.ref ?? ''}`
+  if (!item.media) {
+    const canvas = layoutOf(item)?.canvas
+    return canvas ? `layout, ${size(canvas)}` : 'layout'
+  }
   return `${item.media.length_ms ? `film ${seconds(item.media.length_ms)}` : 'picture'}, ${size(item.media)}`
 }
-const nameOf = (item: Item) => item.media?.name ?? item.layout?.ref ?? item.id
+const nameOf = (item: Item) => item.media?.name ?? layoutOf(item)?.name ?? item.layout?.ref ?? item.id
+/** A layout lasts so many seconds, or until its own loops have come round. */
+const itsOwnLoop = (index: number) => set(index, { duration_ms: undefined, lasts: 'own' })
 </script>
 
 <template>
@@ -125,9 +148,22 @@ const nameOf = (item: Item) => item.media?.name ?? item.layout?.ref ?? item.id
             >
               take out
             </button>
+            <template v-if="item.layout">
+              <button v-if="item.duration_ms !== undefined" type="button" class="btn btn-link btn-sm p-0" @click="itsOwnLoop(i)">its own loop</button>
+              <RouterLink v-if="'ref' in item.layout" class="small" :to="`/layouts/${item.layout.ref}`">open</RouterLink>
+            </template>
           </div>
         </div>
-        <label class="lasts figures"
+        <button
+          v-if="item.layout && item.lasts === 'own' && item.duration_ms === undefined"
+          type="button"
+          class="btn btn-link btn-sm p-0 lasts"
+          title="Let it last so many seconds instead"
+          @click="set(i, { duration_ms: 10_000, lasts: undefined })"
+        >
+          its own loop
+        </button>
+        <label v-else class="lasts figures"
           ><input
             v-if="item.lasts !== 'endless'"
             v-kept="shownDuration(item)"
@@ -142,7 +178,9 @@ const nameOf = (item: Item) => item.media?.name ?? item.layout?.ref ?? item.id
     </VueDraggable>
     <p v-if="items.length === 0" class="soft small px-3 pt-2 mb-1">Nothing to play yet.</p>
     <button type="button" class="btn btn-outline-dark btn-sm add" @click="picking = true">Add pictures or films…</button>
+    <button v-if="zone" type="button" class="btn btn-outline-dark btn-sm add" @click="choosing = true">Add a layout…</button>
     <MediaPicker v-model="picking" several @chosen="add" />
+    <LayoutPicker v-if="zone" v-model="choosing" :without="zone.layout" :box="zone" @chosen="addLayout" />
   </div>
 </template>
 
@@ -218,6 +256,6 @@ li.off img {
   text-align: right;
 }
 .add {
-  margin: 8px 14px 12px;
+  margin: 8px 0 12px 14px;
 }
 </style>

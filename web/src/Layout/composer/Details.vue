@@ -84,6 +84,7 @@ const rename = (name: string) => one.value && composer.edit(one.value.id, { name
         :items="zoneItems(one)!"
         :media="addresses"
         :due="due[one.id]"
+        :zone="{ layout: composer.document.value.id, width: one.rect.width, height: one.rect.height }"
         @change="(items, gesture) => composer.edit<ZoneElement>(one!.id, { playlist: { items } }, gesture)"
         @goto="hand.toItem(one.id, $event)"
       />
