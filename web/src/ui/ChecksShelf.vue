@@ -113,10 +113,21 @@ watch(
   padding: 0 16px;
   flex: 1;
   min-width: 0;
+  display: flex;
+  gap: 10px;
+  align-items: baseline;
   white-space: nowrap;
   overflow: hidden;
-  text-overflow: ellipsis;
   font-size: 0.875rem;
+}
+/* A long sentence is cut; what cures it always stands there whole. */
+.first .say {
+  overflow: hidden;
+  text-overflow: ellipsis;
+  min-width: 0;
+}
+.first .fix {
+  flex: none;
 }
 .say {
   border: 0;
