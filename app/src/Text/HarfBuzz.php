@@ -6,6 +6,7 @@ namespace UpperPane\App\Text;
 
 use FFI;
 use FFI\CData;
+use UpperPane\Core\Display\Legibility;
 use UpperPane\Core\Text\FaceFile;
 use UpperPane\Core\Text\FaceMetrics;
 use UpperPane\Core\Text\FaceWeight;
@@ -30,6 +31,10 @@ final class HarfBuzz implements FaceMetrics
         void hb_buffer_guess_segment_properties(void *buffer);
         unsigned int hb_buffer_get_length(void *buffer);
         void hb_shape(void *font, void *buffer, const void *features, unsigned int num_features);
+        void hb_buffer_destroy(void *buffer);
+        void hb_font_destroy(void *font);
+        void hb_face_destroy(void *face);
+        void hb_blob_destroy(void *blob);
         void *hb_buffer_get_glyph_positions(void *buffer, unsigned int *length);
         void *hb_buffer_get_glyph_infos(void *buffer, unsigned int *length);
         C;
@@ -55,6 +60,17 @@ final class HarfBuzz implements FaceMetrics
             $files[$face['family']][$face['weight']] = $face['file'];
         }
         $this->files = $files;
+    }
+
+    /** What HarfBuzz holds is not PHP's: a worker that answers thousands of requests would keep it all. */
+    public function __destruct()
+    {
+        foreach ($this->open as $face) {
+            $this->call('hb_font_destroy', $face['font']);
+        }
+        if ($this->buffer !== null) {
+            $this->call('hb_buffer_destroy', $this->buffer);
+        }
     }
 
     public static function ofTheHouse(string $projectDir): self
@@ -180,8 +196,11 @@ final class HarfBuzz implements FaceMetrics
             $this->open[$file] = [
                 'font' => $this->pointer('hb_font_create', $face),
                 'upem' => $this->number('hb_face_get_upem', $face),
-                'cap_share' => FaceFile::fromBytes((string) file_get_contents($file))->capShare ?? 0.7,
+                'cap_share' => FaceFile::fromBytes((string) file_get_contents($file))->capShare ?? Legibility::CAP_SHARE,
             ];
+            // The font holds the face, and the face the file, as long as they are wanted.
+            $this->call('hb_face_destroy', $face);
+            $this->call('hb_blob_destroy', $blob);
         }
 
         return $this->open[$file];
