@@ -34,7 +34,6 @@ final class ArrangementTest extends ApiTestCase
             [['do' => 'equalise', 'zones' => ['main', 'side']], [960, 960, 1920]],
             [['do' => 'swap', 'zones' => ['main', 'side']], [576, 1344, 1920]],
             [['do' => 'align', 'zones' => ['main', 'foot'], 'edge' => 'left'], [1344, 576, 1920]],
-            [['do' => 'distribute', 'zones' => ['main', 'side', 'foot'], 'way' => 'down'], [1344, 576, 1920]],
         ];
         foreach ($acts as [$act, $widths]) {
             [$status, $answer] = $this->ask('POST', '/api/arrangement', ['document' => $document, 'act' => $act]);
@@ -53,6 +52,7 @@ final class ArrangementTest extends ApiTestCase
             ['zone.unknown', '/zones', ['do' => 'split', 'zone' => 'nowhere', 'into' => 'rows', 'tracks' => '1fr']],
             ['zone.apart', '/zones', ['do' => 'join', 'zones' => ['main', 'foot']]],
             ['border.unknown', '/from', ['do' => 'border', 'between' => 'columns', 'from' => 5, 'along' => 0, 'to' => 6]],
+            ['zone.apart', '/zones', ['do' => 'distribute', 'zones' => ['main', 'side', 'foot'], 'way' => 'down']],
             ['value.unknown', '/act/do', ['do' => 'fold']],
             ['value.range', '/act/zones', ['do' => 'swap', 'zones' => ['main']]],
             ] as [$code, $path, $act]
