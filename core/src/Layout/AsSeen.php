@@ -63,9 +63,10 @@ final readonly class AsSeen
             'verdict' => $arcmin === null ? null : Legibility::verdict($arcmin),
             'needed' => $needed,
             'ratio' => $worst === null ? null : round($worst['ratio'], 2),
+            'level' => $worst === null ? null : TextContrasts::level($worst['ratio'], $needed),
             'over' => $worst['name'] ?? null,
             'cells' => array_map(
-                static fn (array $cell): array => $cell['box']->toArray() + ['ratio' => round($cell['ratio'], 2)],
+                static fn (array $cell): array => $cell['box']->toArray() + ['level' => TextContrasts::level($cell['ratio'], $needed)],
                 $worst['cells'] ?? [],
             ),
         ];

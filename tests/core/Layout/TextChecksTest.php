@@ -12,6 +12,7 @@ use UpperPane\Core\Layout\AsSeen;
 use UpperPane\Core\Layout\Checks;
 use UpperPane\Core\Layout\Layout;
 use UpperPane\Core\Layout\Reading;
+use UpperPane\Core\Layout\TextContrasts;
 use UpperPane\Core\Media\Media;
 use UpperPane\Core\Media\Pixels;
 use UpperPane\Core\Media\Swatch;
@@ -125,6 +126,8 @@ final class TextChecksTest extends TestCase
         self::assertSame([10_000.0, 253.0, 142.3], array_values($seen['from'][0]));
         self::assertSame([6000.0, 2000.0], array_column(array_slice($seen['from'], 1), 'distance_mm'));
         self::assertCount(1, $seen['texts']);
+        self::assertSame(['enough', 'enough'], [$seen['texts'][0]['level'], $seen['texts'][0]['cells'][0]['level']]);
+        self::assertSame(['enough', 'nearly', 'nearly', 'lost'], array_map(static fn (float $r): string => TextContrasts::level($r, 3.0), [3.0, 2.99, 2.25, 2.24]));
         $cells = $seen['texts'][0]['cells'];
         self::assertSame([16.0, 'limit', 21.0], [$seen['texts'][0]['arcmin'], $seen['texts'][0]['verdict'], $seen['texts'][0]['ratio']]);
         self::assertEqualsWithDelta(476 * 136 * 1.2, array_sum(array_map(static fn (array $c): float => $c['width'] * $c['height'], $cells)), 476 * 2, 'the cells cover the line');

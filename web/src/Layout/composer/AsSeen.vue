@@ -16,6 +16,7 @@ const emit = defineEmits<{ close: [] }>()
 const composer = useComposer()
 const { at } = useHand()
 
+type Level = 'enough' | 'nearly' | 'lost'
 interface Seen {
   from: { distance_mm: number; width_px: number; height_px: number }[]
   texts: {
@@ -26,7 +27,8 @@ interface Seen {
     needed: number
     ratio: number | null
     over: string | null
-    cells: (Rect & { ratio: number })[]
+    level: Level | null
+    cells: (Rect & { level: Level })[]
   }[]
 }
 const query = useQuery({
@@ -51,7 +53,6 @@ const { width, height } = useElementSize(stand)
 const canvas = computed(() => props.analysis.run_sheet.canvas)
 const fit = computed(() => Math.max(0.01, Math.min((width.value - 40) / canvas.value.width, (height.value - 40) / canvas.value.height)))
 const drawn = computed(() => (view.value === 'row' && place.value ? place.value.width_px : canvas.value.width * fit.value))
-const level = (ratio: number, needed: number) => (ratio >= needed ? 'enough' : ratio >= 0.75 * needed ? 'nearly' : 'lost')
 const WORDS = { comfortable: 'comfortable', limit: 'at the limit', unreadable: 'unreadable' }
 </script>
 
@@ -70,7 +71,7 @@ const WORDS = { comfortable: 'comfortable', limit: 'at the limit', unreadable: '
             <rect
               v-for="(c, i) in t.cells"
               :key="i"
-              :class="level(c.ratio, t.needed)"
+              :class="c.level"
               :x="c.x + c.width * 0.08"
               :y="c.y + c.height * 0.08"
               :width="c.width * 0.84"
@@ -105,7 +106,7 @@ const WORDS = { comfortable: 'comfortable', limit: 'at the limit', unreadable: '
               <button type="button" @click="composer.choose([t.element])">{{ t.element }}</button>
             </th>
             <td v-if="seen.from.length" :class="t.verdict">{{ t.arcmin?.toFixed(1) }}′ {{ t.verdict ? WORDS[t.verdict] : '' }}</td>
-            <td :class="t.ratio === null ? '' : level(t.ratio, t.needed)">
+            <td :class="t.level">
               {{ t.ratio === null ? 'not known' : `${t.ratio.toFixed(1)} of ${t.needed}` }}
             </td>
             <td>{{ t.over ?? (t.ratio === null ? 'a layout, or what nobody looked at' : 'its ground') }}</td>

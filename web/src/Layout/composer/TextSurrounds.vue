@@ -6,13 +6,12 @@ import FigureField from './FigureField.vue'
 /** What lies around the letters of a text so that they stand out: an outline, a plate, a shadow. 0 px take it away; a plate has a switch of its own. */
 const props = defineProps<{ style: Style }>()
 const emit = defineEmits<{ change: [change: Partial<Style>, gesture?: string] }>()
-const against = () => (/^#[0-7]/.test(props.style.color ?? '#000000') ? '#ffffff' : '#000000')
 
 const put = (what: 'outline' | 'plate', part: Partial<Surround>, gesture?: string) =>
-  emit('change', { [what]: { px: 0, color: against(), ...props.style[what], ...part } }, gesture)
+  emit('change', { [what]: { px: 0, color: '#000000', ...props.style[what], ...part } }, gesture)
 const outline = (px: number, gesture?: string) => (px === 0 ? emit('change', { outline: undefined }, gesture) : put('outline', { px }, gesture))
 const shadow = (px: number, gesture?: string) =>
-  emit('change', { shadow: px === 0 ? undefined : { color: against(), ...props.style.shadow, x_px: px, y_px: px, blur_px: px } }, gesture)
+  emit('change', { shadow: px === 0 ? undefined : { color: '#000000', ...props.style.shadow, x_px: px, y_px: px, blur_px: px } }, gesture)
 </script>
 
 <template>
