@@ -7,6 +7,7 @@ namespace UpperPane\Tests\Reference;
 use PHPUnit\Framework\TestCase;
 use UpperPane\App\Text\FaceFiles;
 use UpperPane\App\Text\HarfBuzz;
+use UpperPane\Core\Text\Run;
 use UpperPane\Core\Text\SetText;
 use UpperPane\Tests\Browser\Support\Chrome;
 use UpperPane\Tests\Core\Make;
@@ -115,6 +116,63 @@ final class TextReferenceTest extends TestCase
             self::assertEqualsWithDelta($painted[$index][1], $set->heightPx, 1.0, 'lines are as high as the line height says');
         }
         self::assertGreaterThan(50, $exact);
+    }
+
+    /** Words of several weights and sizes: where lines break, and how high each is. */
+    public function testLinesOfSeveralSizesStandAsChromiumDrawsThem(): void
+    {
+        $faces = HarfBuzz::ofTheHouse(self::ROOT);
+        $random = Make::random(16);
+        $all = explode(' ', self::WORDS);
+        $cases = [];
+        for ($i = 0; $i < 30; $i++) {
+            $face = FaceFiles::in(self::ROOT)[$i % 6];
+            $words = array_slice($all, $random->getInt(0, count($all) - 20), 18);
+            $pieces = [];
+            foreach (array_chunk($words, 3) as $n => $chunk) {
+                $pieces[] = ['text' => implode(' ', $chunk) . ' '] + ($n % 2 === 0 ? [] : ['weight' => [400, 700][$random->getInt(0, 1)], 'size_px' => $random->getInt(20, 90)]);
+            }
+            $cases[] = ['pieces' => $pieces, 'box' => $random->getInt(300, 900), 'family' => $face['family'], 'weight' => $face['weight']];
+        }
+        $painted = $this->inChromium(<<<'JS'
+            const box = document.body.appendChild(document.createElement('div'))
+            box.style.cssText = 'position:absolute;white-space:pre-wrap;overflow-wrap:break-word;font-size:48px;line-height:1.2'
+            return arguments[0].map((c) => {
+              Object.assign(box.style, { fontFamily: c.family, fontWeight: c.weight, width: `${c.box}px` })
+              box.replaceChildren(...c.pieces.map((p) => {
+                const span = document.createElement('span')
+                span.textContent = p.text
+                if (p.size_px) Object.assign(span.style, { fontSize: `${p.size_px}px`, fontWeight: p.weight })
+                return span
+              }))
+              const range = document.createRange(), lines = []
+              let bottom = null
+              for (const span of box.children) {
+                for (let i = 0; i < span.firstChild.length; i++) {
+                  range.setStart(span.firstChild, i); range.setEnd(span.firstChild, i + 1)
+                  const r = range.getClientRects()[0]
+                  if (!r || (span.textContent[i] === ' ' && r.width === 0)) continue
+                  // Letters of one line overlap in height, those of the next begin below their middle.
+                  if (bottom === null || r.top + r.height / 2 > bottom) { lines.push(''); bottom = r.bottom }
+                  lines[lines.length - 1] += span.textContent[i]
+                }
+              }
+              return [lines, box.getBoundingClientRect().height]
+            })
+            JS, $cases);
+        foreach ($cases as $index => $case) {
+            [$text, $runs] = ['', []];
+            foreach ($case['pieces'] as $piece) {
+                $from = strlen($text);
+                $text .= $piece['text'];
+                if (isset($piece['size_px'])) {
+                    $runs[] = new Run($from, strlen($text), $piece['weight'], (float) $piece['size_px']);
+                }
+            }
+            $set = SetText::of($text, $faces, $case['family'], $case['weight'], self::SIZE_PX, 1.2, (float) $case['box'], $runs);
+            self::assertSame(preg_replace('/\s+/', '', implode('|', $painted[$index][0])), preg_replace('/\s+/', '', implode('|', array_column($set->lines, 'text'))), "{$case['family']} in {$case['box']} px");
+            self::assertEqualsWithDelta($painted[$index][1], $set->heightPx, 1.0 + 0.5 * count($set->lines), 'Chromium rounds ascents of each size to whole px');
+        }
     }
 
     /** @param list<array<string, mixed>> $cases */

@@ -6,11 +6,13 @@ namespace UpperPane\Tests\Web;
 
 use PHPUnit\Framework\TestCase;
 use UpperPane\Core\Layout\Layout;
+use UpperPane\Core\Playback\Means;
 use UpperPane\Core\Playback\RunSheet;
 use UpperPane\Core\Playback\ShownAt;
 use UpperPane\Core\Playback\Timeline;
 use UpperPane\Core\Units\Instant;
 use UpperPane\Tests\Core\Make;
+use UpperPane\Tests\Core\Typewriter;
 
 /** The lookup that players, composer and thumbnails share (web/src/pane/sheet.ts) says what the core says. */
 final class SheetLookupTest extends TestCase
@@ -34,6 +36,40 @@ final class SheetLookupTest extends TestCase
             + ($due['opacity'] < 1 ? ['opacity' => round($due['opacity'], 4)] : []), $things), (new Module('pane/sheet.ts'))->calls($calls));
 
         self::assertEquals($want, $found);
+    }
+
+    public function testClocksRunningTextAndFillingShapesGoOnInTheBrowserAsInTheCore(): void
+    {
+        $random = Make::random(79);
+        $means = new Means('Europe/Lisbon', new Typewriter());
+        [$calls, $want] = [[], []];
+        for ($i = 0; $i < 30; $i++) {
+            $inner = Make::livelyLayout($random);
+            $layout = $i % 3 > 0 ? Layout::fromArray($inner) : Layout::fromArray(Make::layout([Make::zone('o', 0, 0, 640, 360, [
+                ['id' => 'i', 'layout' => $inner, 'duration_ms' => 9000], Make::picture('p', durationMs: 3000),
+            ])]));
+            $shown = ShownAt::of($layout, 0, $means);
+            for ($n = 0; $n < 12; $n++) {
+                // Around the night on which Lisbon's clocks go back.
+                $at = 1_792_890_000_000 + $random->getInt(-90_000_000, 90_000_000);
+                $calls[] = ['dueAt', [RunSheet::of($layout, 0, $means), $at]];
+                $want[] = json_decode((string) json_encode($shown->at($at)->toArray()['things']), true);
+            }
+        }
+        foreach ((new Module('pane/sheet.ts'))->calls($calls) as $index => $things) {
+            foreach ($things as $place => $due) {
+                $told = array_diff_key(array_replace($due['part'], $due['now'] ?? []), ['clock' => 1, 'ticker' => 1, 'progress' => 1]);
+                foreach (array_intersect_key($want[$index][$place], ['text' => 1, 'local_ms' => 1]) as $field => $value) {
+                    self::assertSame($value, $told[$field], json_encode($due['part']) . ' at ' . $calls[$index][1][1]);
+                }
+                foreach (['rect', 'drawn'] as $box) {
+                    foreach ($want[$index][$place][$box] as $side => $px) {
+                        self::assertEqualsWithDelta($px, $told[$box][$side], 0.02, "$box of {$due['part']['element']}");
+                    }
+                }
+            }
+            self::assertCount(count($want[$index]), $things);
+        }
     }
 
     public function testTheTideTableWritesTheSlotsOfTheTimeline(): void

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace UpperPane\App\CommandLine;
 
+use UpperPane\App\Layout\QrCodes;
 use UpperPane\App\Text\HarfBuzz;
 use UpperPane\Core\Colour\Colour;
 use UpperPane\Core\Colour\Contrast;
@@ -27,6 +28,7 @@ use UpperPane\Core\Layout\Checks;
 use UpperPane\Core\Layout\Layout;
 use UpperPane\Core\Layout\Library;
 use UpperPane\Core\Layout\Matching;
+use UpperPane\Core\Playback\Means;
 use UpperPane\Core\Playback\ShownAt;
 use UpperPane\Core\Playback\Timeline;
 use UpperPane\Core\Text\SetText;
@@ -41,7 +43,7 @@ final class UpperPane
           fit --source 1600x900 --box 1344x864 --mode cover [--focus 50,50]
           match LAYOUT DISPLAY
           check LAYOUT [--display DISPLAY]
-          shown LAYOUT --at 2026-06-01T10:00:12Z [--anchor INSTANT]
+          shown LAYOUT --at 2026-06-01T10:00:12Z [--anchor INSTANT] [--display DISPLAY]
           timeline LAYOUT --from INSTANT --to INSTANT [--anchor INSTANT]
           tracks "7fr 3fr" --length 1920 [--gap 8]
           solve LAYOUT --raster 1366x768
@@ -158,9 +160,10 @@ final class UpperPane
      */
     private function shown(array $words): array
     {
-        $arguments = Arguments::of($words, ['LAYOUT'], ['at', 'anchor', 'with']);
+        $arguments = Arguments::of($words, ['LAYOUT'], ['at', 'anchor', 'with', 'display']);
+        $timezone = $arguments->optional('display') === null ? 'UTC' : $this->display($arguments->required('display'))->timezone;
 
-        return ShownAt::of($this->layout($arguments), $this->anchorMs($arguments))->at($arguments->instant('at')->ms)->toArray();
+        return ShownAt::of($this->layout($arguments), $this->anchorMs($arguments), new Means($timezone, $this->faces, new QrCodes()))->at($arguments->instant('at')->ms)->toArray();
     }
 
     /**

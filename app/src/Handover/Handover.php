@@ -31,6 +31,7 @@ use UpperPane\Core\Layout\Checks;
 use UpperPane\Core\Layout\Layout;
 use UpperPane\Core\Layout\Matching;
 use UpperPane\Core\Media\Pixels;
+use UpperPane\Core\Playback\Means;
 use UpperPane\Core\Text\FaceMetrics;
 use UpperPane\Core\Time\Playlist;
 
@@ -41,6 +42,7 @@ final readonly class Handover
         private EntityManagerInterface $entities,
         private DesignLibrary $library,
         private Pictures $pictures,
+        private Means $means,
         private Publisher $publisher,
         private Pointers $pointers,
         private HouseFaces $faces,
@@ -88,7 +90,7 @@ final readonly class Handover
             }
         }
         try {
-            $release = Release::of($display, $layout, $files, $this->faces->all());
+            $release = Release::of($display, $layout, $files, $this->faces->all(), $this->means);
         } catch (\DomainException $e) {
             throw new Problem(409, 'media.missing', $e->getMessage() . ' Bring it in again, or take it out.');
         }

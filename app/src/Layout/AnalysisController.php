@@ -21,6 +21,7 @@ use UpperPane\Core\Layout\Matching;
 use UpperPane\Core\Layout\Sum;
 use UpperPane\Core\Layout\Sums;
 use UpperPane\Core\Media\Pixels;
+use UpperPane\Core\Playback\Means;
 use UpperPane\Core\Playback\ShownAt;
 use UpperPane\Core\Playback\Timeline;
 use UpperPane\Core\Text\FaceMetrics;
@@ -36,6 +37,7 @@ final readonly class AnalysisController
         private Pictures $pictures,
         private FaceMetrics $faces,
         private Pixels $pixels,
+        private Means $means,
     ) {
     }
 
@@ -52,7 +54,7 @@ final readonly class AnalysisController
         $said = Checks::run($layout, $display, $this->faces, $this->pixels)->toArray() + [
             'match' => $match?->toArray(),
             'mm_per_px' => $display === null ? null : $match?->mmPerCanvasPx($display->pxPerMm()),
-            'sums' => array_map(static fn (Sum $sum): array => $sum->toArray(), Sums::of($layout)),
+            'sums' => array_map(static fn (Sum $sum): array => $sum->toArray(), Sums::of($layout->visible())),
             'shares' => (object) $layout->shares(),
             'borders' => array_map(static fn (Border $border): array => $border->toArray(), Arrangement::borders($layout)),
             'tracks' => $layout->recipe?->edges($layout->canvas) ?? ['columns' => [], 'rows' => []],
@@ -64,7 +66,7 @@ final readonly class AnalysisController
         return new JsonResponse($said + [
             'loops' => (object) array_map(static fn ($loop): ?int => $loop->periodMs, $layout->loops),
             'meets_every_ms' => $layout->meetsEveryMs(),
-        ] + $this->pictures->of($layout));
+        ] + $this->pictures->of($layout, $display->timezone ?? 'UTC'));
     }
 
     /** A figure as designers type it, in px of the canvas. */
@@ -107,7 +109,7 @@ final readonly class AnalysisController
         $body = Body::of($request)->object('document', 'at');
         $at = Instant::parse($body->field('at')->text(), '/at')->ms;
 
-        return new JsonResponse(ShownAt::of($this->layout($body->field('document')))->at($at)->toArray());
+        return new JsonResponse(ShownAt::of($this->layout($body->field('document')), 0, $this->means)->at($at)->toArray());
     }
 
     private function layout(\UpperPane\Core\Document\Node $document): Layout

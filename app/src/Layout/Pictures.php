@@ -8,19 +8,23 @@ use Doctrine\ORM\EntityManagerInterface;
 use UpperPane\App\Media\MediaAsset;
 use UpperPane\Core\Handover\Release;
 use UpperPane\Core\Layout\Layout;
+use UpperPane\Core\Playback\Means;
 use UpperPane\Core\Playback\RunSheet;
 
 /** What a browser needs to draw a layout at any instant. */
 final readonly class Pictures
 {
-    public function __construct(private EntityManagerInterface $entities)
+    public function __construct(private EntityManagerInterface $entities, private Means $means)
     {
     }
 
-    /** @return array{run_sheet: array<string, mixed>, media: object} media: addresses by media id */
-    public function of(Layout $layout): array
+    /**
+     * @param string $timezone of the display, which clocks without one of their own tell
+     * @return array{run_sheet: array<string, mixed>, media: object} media: addresses by media id
+     */
+    public function of(Layout $layout, string $timezone = 'UTC'): array
     {
-        return ['run_sheet' => RunSheet::of($layout), 'media' => (object) $this->addresses($layout)];
+        return ['run_sheet' => RunSheet::of($layout, 0, $this->means->in($timezone)), 'media' => (object) $this->addresses($layout)];
     }
 
     /** @return array<string, array{url: string, thumbnail: ?string, type: string}> */

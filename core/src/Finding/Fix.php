@@ -31,6 +31,12 @@ final readonly class Fix
         return new self($label, ['element' => $element, 'style' => $set] + ($rect === null ? [] : ['rect' => $rect->toArray()]));
     }
 
+    /** @param array<string, mixed> $set fields of the element itself; null takes the field away */
+    public static function element(string $label, string $element, array $set): self
+    {
+        return new self($label, ['element' => $element, 'fields' => $set]);
+    }
+
     /** @param array<string, mixed> $set fields of a panel of the display */
     public static function panel(string $label, string $panel, array $set): self
     {

@@ -19,6 +19,7 @@ final readonly class Difference
         if ($old === null) {
             return [sprintf('"%s" is the first to be handed over.', $new->name)];
         }
+        [$old, $new] = [$old->visible(), $new->visible()];
         $words = [];
         if ($old->id !== $new->id) {
             $words[] = sprintf('"%s" takes the place of "%s".', $new->name, $old->name);
@@ -82,7 +83,7 @@ final readonly class Difference
         } elseif ($old instanceof Text && $new instanceof Text) {
             if ($old->text !== $new->text) {
                 $words[] = sprintf('"%s" says "%s", was "%s".', $new->id(), mb_strimwidth($new->text, 0, 60, '...'), mb_strimwidth($old->text, 0, 60, '...'));
-            } elseif ($old->style->toArray() !== $new->style->toArray()) {
+            } elseif ($old->style->toArray() !== $new->style->toArray() || $old->marks != $new->marks) {
                 $words[] = sprintf('"%s" is set in another style.', $new->id());
             }
         } elseif ($old instanceof Picture && $new instanceof Picture && $old->media->toArray() !== $new->media->toArray()) {

@@ -9,9 +9,10 @@ use UpperPane\Core\Display\Feed;
 use UpperPane\Core\Layout\Layout;
 use UpperPane\Core\Layout\Matching;
 use UpperPane\Core\Layout\Picture;
-use UpperPane\Core\Layout\Text;
+use UpperPane\Core\Layout\Worded;
 use UpperPane\Core\Layout\Zone;
 use UpperPane\Core\Media\Media;
+use UpperPane\Core\Playback\Means;
 use UpperPane\Core\Playback\RunSheet;
 
 /**
@@ -29,8 +30,9 @@ final readonly class Release
     /**
      * @param array<string, array{url: string, sha256: string, bytes: int, type: string}> $media the file of each media id
      * @param list<array{family: string, weight: int, url: string, sha256: string, bytes: int, cap_share?: float}> $faces type faces of the house
+     * @param ?Means $means who measures and draws; the time zone is that of the display
      */
-    public static function of(Display $display, Layout $layout, array $media, array $faces): self
+    public static function of(Display $display, Layout $layout, array $media, array $faces, ?Means $means = null): self
     {
         $used = [];
         foreach (self::mediaOf($layout) as $one) {
@@ -60,7 +62,7 @@ final readonly class Release
             ],
             'layout' => ['id' => $layout->id, 'name' => $layout->name],
             'match' => Matching::of($layout->canvas, $display->raster())->toArray(),
-            'run_sheet' => RunSheet::of($layout),
+            'run_sheet' => RunSheet::of($layout, 0, ($means ?? new Means())->in($display->timezone)),
             'media' => array_values($used),
             'faces' => array_values(array_filter($faces, static fn (array $face): bool => isset($families[$face['family']]))),
         ]);
@@ -88,7 +90,7 @@ final readonly class Release
     public static function mediaOf(Layout $layout): array
     {
         $found = [];
-        foreach ($layout->elements as $element) {
+        foreach ($layout->visible()->elements as $element) {
             if ($element instanceof Picture) {
                 $found[] = $element->media;
             } elseif ($element instanceof Zone) {
@@ -109,9 +111,11 @@ final readonly class Release
     private static function familiesOf(Layout $layout): array
     {
         $families = [];
-        foreach ($layout->elements as $element) {
-            if ($element instanceof Text) {
-                $families[$element->style->family] = true;
+        foreach ($layout->visible()->elements as $element) {
+            if ($element instanceof Worded) {
+                foreach ($element->styles() as $style) {
+                    $families[$style->family] = true;
+                }
             } elseif ($element instanceof Zone) {
                 foreach ($element->layouts as $nested) {
                     $families += array_fill_keys(self::familiesOf($nested), true);

@@ -21,13 +21,28 @@ final readonly class AsSeen
         $mmPerPx = $display === null ? null : Matching::of($layout->canvas, $display->raster())->mmPerCanvasPx($display->pxPerMm());
         $farthest = $display?->viewing->farthestMm;
         $texts = [];
-        foreach ($layout->elements as $element) {
-            if ($element instanceof Text && trim($element->text) !== '' && $faces->knows($element->style->family)) {
-                $texts[] = self::text($element, $layout, $faces, $pixels, $mmPerPx, $farthest);
+        foreach (self::words($layout, $faces) as $text) {
+            if ($faces->knows($text->style->family)) {
+                $texts[] = self::text($text, $layout, $faces, $pixels, $mmPerPx, $farthest);
             }
         }
 
         return ['from' => $display === null || $mmPerPx === null ? [] : self::from($layout, $display, $mmPerPx), 'texts' => $texts];
+    }
+
+    /** @return list<Text> all words of a layout that can be seen, as they need the most room */
+    public static function words(Layout $layout, FaceMetrics $faces): array
+    {
+        $words = [];
+        foreach ($layout->visible()->elements as $element) {
+            foreach ($element instanceof Worded ? $element->words($faces) : [] as $text) {
+                if (trim($text->text) !== '') {
+                    $words[] = $text;
+                }
+            }
+        }
+
+        return $words;
     }
 
     /**
@@ -54,7 +69,7 @@ final readonly class AsSeen
         $worst = TextContrasts::worst($text, $layout, $faces, $pixels);
         $arcmin = $mmPerPx === null || $farthest === null
             ? null
-            : Legibility::arcmin($text->style->sizePx * $faces->capShare($text->style->family, $text->style->weight) * $mmPerPx, $farthest);
+            : Legibility::arcmin($text->smallestPx() * $faces->capShare($text->style->family, $text->style->weight) * $mmPerPx, $farthest);
 
         return [
             'element' => $text->id(),

@@ -7,6 +7,9 @@ namespace UpperPane\Core\Layout;
 use UpperPane\Core\Display\Display;
 use UpperPane\Core\Finding\Findings;
 use UpperPane\Core\Layout\Check\Check;
+use UpperPane\Core\Layout\Check\TickerPace;
+use UpperPane\Core\Layout\Check\TextClipped;
+use UpperPane\Core\Layout\Check\CodeScan;
 use UpperPane\Core\Layout\Check\DisplayMatch;
 use UpperPane\Core\Layout\Check\DurationShort;
 use UpperPane\Core\Layout\Check\ElementOutside;
@@ -53,6 +56,9 @@ final readonly class Checks
             new TextOverflow(),
             new TextSmall(),
             new TextContrast(),
+            new TextClipped(),
+            new TickerPace(),
+            new CodeScan(),
             new DurationShort(),
         ];
     }

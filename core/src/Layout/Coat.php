@@ -6,6 +6,7 @@ namespace UpperPane\Core\Layout;
 
 use UpperPane\Core\Geometry\Box;
 use UpperPane\Core\Geometry\Fit;
+use UpperPane\Core\Geometry\Flip;
 use UpperPane\Core\Geometry\Rect;
 use UpperPane\Core\Media\Swatch;
 
@@ -13,8 +14,14 @@ use UpperPane\Core\Media\Swatch;
 final readonly class Coat
 {
     /** @param array{int, int, int, int}|Swatch $paint red, green, blue and alpha, 0 to 255, or what a picture has */
-    private function __construct(private Rect $clip, private bool $ellipse, private array|Swatch $paint, private Box $drawn)
-    {
+    private function __construct(
+        private Box $clip,
+        private bool $ellipse,
+        private array|Swatch $paint,
+        private Box $drawn,
+        private Flip $flip = Flip::None,
+        private float $opacity = 1.0,
+    ) {
     }
 
     public static function ofShape(Shape $shape): self
@@ -22,12 +29,17 @@ final readonly class Coat
         $hex = str_pad(substr($shape->fill->hex, 1), 8, 'f');
         $rgba = array_map(static fn (string $byte): int => (int) hexdec($byte), str_split($hex, 2));
 
-        return new self($shape->rect(), $shape->shape === 'ellipse', [$rgba[0], $rgba[1], $rgba[2], $rgba[3]], Box::ofRect($shape->rect()));
+        return new self(Box::ofRect($shape->rect()), $shape->shape === 'ellipse', [$rgba[0], $rgba[1], $rgba[2], $rgba[3]], Box::ofRect($shape->rect()));
     }
 
-    public static function ofPicture(Rect $rect, Fit $fit, Swatch $swatch): self
+    public static function ofPicture(Picture $picture, Swatch $swatch): self
     {
-        return new self($rect, false, $swatch, $fit->drawn->placed(1.0, 1.0, $rect->x, $rect->y));
+        return new self($picture->painted(), false, $swatch, $picture->whole(), $picture->flip, $picture->opacity);
+    }
+
+    public static function ofItem(Rect $rect, Fit $fit, Swatch $swatch): self
+    {
+        return new self(Box::ofRect($rect), false, $swatch, $fit->drawn->placed(1.0, 1.0, $rect->x, $rect->y));
     }
 
     /**
@@ -39,14 +51,16 @@ final readonly class Coat
     public function over(array $below, float $x, float $y): array
     {
         [$dx, $dy] = [($x - $this->drawn->x) / $this->drawn->width, ($y - $this->drawn->y) / $this->drawn->height];
-        $outside = $x < $this->clip->x || $y < $this->clip->y || $x >= $this->clip->right() || $y >= $this->clip->bottom()
+        $outside = $x < $this->clip->x || $y < $this->clip->y || $x >= $this->clip->x + $this->clip->width || $y >= $this->clip->y + $this->clip->height
             || $dx < 0.0 || $dy < 0.0 || $dx >= 1.0 || $dy >= 1.0
             || ($this->ellipse && ($dx - 0.5) ** 2 + ($dy - 0.5) ** 2 > 0.25);
         if ($outside) {
             return $below;
         }
-        [$red, $green, $blue, $alpha] = $this->paint instanceof Swatch ? $this->paint->at($dx, $dy) : $this->paint;
-        $share = $alpha / 255;
+        [$red, $green, $blue, $alpha] = $this->paint instanceof Swatch
+            ? $this->paint->at($this->flip->isAcross() ? 1.0 - $dx : $dx, $this->flip->isDown() ? 1.0 - $dy : $dy)
+            : $this->paint;
+        $share = $this->opacity * $alpha / 255;
 
         return [$below[0] + $share * ($red - $below[0]), $below[1] + $share * ($green - $below[1]), $below[2] + $share * ($blue - $below[2])];
     }

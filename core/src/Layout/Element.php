@@ -17,4 +17,7 @@ interface Element
 
     /** Whether nothing below can be seen through it. */
     public function covers(): bool;
+
+    /** Whether it is left out for the time being: neither drawn nor checked. */
+    public function isHidden(): bool;
 }

@@ -4,27 +4,23 @@ declare(strict_types=1);
 
 namespace UpperPane\Core\Layout;
 
-use UpperPane\Core\Document\DocumentRefused;
-use UpperPane\Core\Document\Node;
 use UpperPane\Core\Geometry\Rect;
 
-/** What every kind of element has: its id and its rectangle. */
+/** An element that has a Head. */
 trait ElementHead
 {
     public function id(): string
     {
-        return $this->id;
+        return $this->head->id;
     }
 
     public function rect(): Rect
     {
-        return $this->rect;
+        return $this->head->rect;
     }
 
-    /** @throws DocumentRefused on a field that this kind does not have */
-    private static function head(Node $node, string ...$own): void
+    public function isHidden(): bool
     {
-        $node->object('id', 'kind', 'name', 'rect', ...$own);
-        $node->optional('name')?->text();
+        return $this->head->hidden;
     }
 }

@@ -28,10 +28,10 @@ final readonly class Ground
     {
         $below = [];
         foreach ($layout->elements as $element) {
-            if ($element === $text) {
+            if ($element->id() === $text->id()) {
                 break;
             }
-            if (!$element instanceof Text && $element->rect()->intersection($text->rect()) !== null) {
+            if (!$element instanceof Worded && !$element->isHidden() && $element->rect()->intersection($text->rect()) !== null) {
                 // What lies under something opaque that is larger is not seen.
                 $below = $element instanceof Shape && $element->covers() && $element->rect()->contains($text->rect()) ? [$element] : [...$below, $element];
             }
@@ -87,7 +87,12 @@ final readonly class Ground
                 continue;
             }
             if ($element instanceof Picture) {
-                [$media, $fit] = [$element->media, $element->fitted()];
+                $swatch = $this->pixels?->of($element->media);
+                if ($swatch === null) {
+                    return null;
+                }
+                $coats[] = Coat::ofPicture($element, $swatch);
+                continue;
             } elseif ($element instanceof Zone) {
                 $item = $element === $turn ? $due : ($element->playlist->enabled()[0] ?? null);
                 if ($item === null) {
@@ -102,7 +107,7 @@ final readonly class Ground
             if ($swatch === null || $fit === null) {
                 return null;
             }
-            $coats[] = Coat::ofPicture($element->rect(), $fit, $swatch);
+            $coats[] = Coat::ofItem($element->rect(), $fit, $swatch);
         }
 
         return $coats;

@@ -22,7 +22,7 @@ final readonly class Layout
     /** Loops that meet only after more than a year are said never to meet. */
     public const YEAR_MS = 31_536_000_000;
 
-    private const UNBUILT = ['clock', 'code', 'ticker', 'board', 'live', 'web'];
+    private const UNBUILT = ['board', 'live', 'web'];
 
     /**
      * @param list<Element> $elements
@@ -55,7 +55,7 @@ final readonly class Layout
     /** @throws DocumentRefused */
     public static function fromNode(Node $node, Library $library): self
     {
-        $node->object('format', 'id', 'name', 'canvas', 'background', 'recipe', 'elements', 'variants');
+        $node->object('format', 'id', 'name', 'canvas', 'background', 'recipe', 'elements', 'variants', 'guides', 'safe');
         $node->format(self::FORMAT);
         $id = $node->field('id')->id();
         $recipe = $node->optional('recipe');
@@ -71,7 +71,12 @@ final readonly class Layout
         $zones = self::zones($elements);
         foreach ($node->field('elements')->items() as $element) {
             self::checkFollows($element->optional('follows'), $zones, $element->field('id')->id());
+            $progress = $element->optional('progress')?->field('zone');
+            if ($progress !== null && !isset($zones[$progress->id()])) {
+                throw $progress->refused('ref.unknown', sprintf('is "%s", which is no zone of this layout.', $progress->id()));
+            }
         }
+        Guides::fromNode($node);
 
         return self::of(
             $id,
@@ -90,6 +95,24 @@ final readonly class Layout
         $all = [$this, ...array_values($this->variants)];
 
         return $all[Matching::bestOf(array_map(static fn (self $layout): Size => $layout->canvas, $all), $raster)];
+    }
+
+    /** Without the elements that are left out for the time being; followers of a hidden leader go on following it. */
+    public function visible(): self
+    {
+        $elements = array_values(array_filter($this->elements, static fn (Element $element): bool => !$element->isHidden()));
+
+        return count($elements) === count($this->elements) ? $this : new self(
+            $this->id,
+            $this->name,
+            $this->canvas,
+            $this->background,
+            $elements,
+            self::zones($elements),
+            $this->loops,
+            $this->recipe,
+            $this->variants,
+        );
     }
 
     /** One playlist over a whole raster, drawn by nobody. */
@@ -193,13 +216,16 @@ final readonly class Layout
     {
         $kind = $node->field('kind');
         if (in_array($kind->value, self::UNBUILT, true)) {
-            throw $kind->refused('kind.unbuilt', sprintf('is "%s", which is not drawn yet; zone, text, picture and shape are.', $kind->text()));
+            throw $kind->refused('kind.unbuilt', sprintf('is "%s", which is not drawn yet; zone, text, picture, shape, clock, code and ticker are.', $kind->text()));
         }
 
-        return match ($kind->oneOf(Zone::KIND, Text::KIND, Picture::KIND, Shape::KIND)) {
+        return match ($kind->oneOf(Zone::KIND, Text::KIND, Picture::KIND, Shape::KIND, Clock::KIND, Code::KIND, Ticker::KIND)) {
             Zone::KIND => Zone::fromNode($node, $library),
             Text::KIND => Text::fromNode($node),
             Picture::KIND => Picture::fromNode($node),
+            Clock::KIND => Clock::fromNode($node),
+            Code::KIND => Code::fromNode($node),
+            Ticker::KIND => Ticker::fromNode($node),
             default => Shape::fromNode($node),
         };
     }

@@ -6,8 +6,10 @@ namespace UpperPane\Core\Layout;
 
 use UpperPane\Core\Document\DocumentRefused;
 use UpperPane\Core\Document\Node;
+use UpperPane\Core\Geometry\Box;
 use UpperPane\Core\Geometry\Fit;
 use UpperPane\Core\Geometry\FitMode;
+use UpperPane\Core\Geometry\Flip;
 use UpperPane\Core\Geometry\Rect;
 use UpperPane\Core\Media\Media;
 use UpperPane\Core\Time\Item;
@@ -20,32 +22,42 @@ final readonly class Picture implements Element
     public const KIND = 'picture';
 
     private function __construct(
-        private string $id,
-        private Rect $rect,
+        private Head $head,
         public Media $media,
         public FitMode $fit,
         public float $focusX,
         public float $focusY,
+        public ?Rect $crop,
+        public Flip $flip,
+        public float $opacity,
+        public float $radiusPx,
     ) {
     }
 
-    /** @throws DocumentRefused also for a film: films play in zones */
+    /** @throws DocumentRefused also for a film, since films play in zones, and for a crop beyond the picture */
     public static function fromNode(Node $node): self
     {
-        self::head($node, 'media', 'fit', 'focus');
+        $head = Head::fromNode($node, 'media', 'fit', 'focus', 'crop', 'flip', 'opacity', 'radius_px');
         $media = Media::fromNode($node->field('media'));
         if ($media->isFilm()) {
             throw $node->field('media')->refused('value.unknown', sprintf('is the film "%s"; a film plays in a zone.', $media->name));
         }
         [$x, $y] = Item::focus($node->optional('focus'));
+        $crop = ($cut = $node->optional('crop')) ? Rect::fromNode($cut) : null;
+        if ($cut !== null && $crop !== null && !Rect::whole($media->size)->contains($crop)) {
+            throw $cut->refused('value.range', sprintf('goes beyond the picture, which has %s px.', $media->size));
+        }
 
         return new self(
-            $node->field('id')->id(),
-            Rect::fromNode($node->field('rect')),
+            $head,
             $media,
             FitMode::from($node->optional('fit')?->oneOf(...FitMode::names()) ?? FitMode::Contain->value),
             $x,
             $y,
+            $crop,
+            Flip::from($node->optional('flip')?->oneOf(...Flip::names()) ?? Flip::None->value),
+            $node->optional('opacity')?->number(0.0, 1.0) ?? 1.0,
+            $node->optional('radius_px')?->number(0.0, 100_000, 'px') ?? 0.0,
         );
     }
 
@@ -56,11 +68,39 @@ final readonly class Picture implements Element
 
     public function covers(): bool
     {
-        return true;
+        return $this->opacity === 1.0 && $this->radiusPx === 0.0;
     }
 
+    /** How what is shown of it, its crop, meets its box. */
     public function fitted(): Fit
     {
-        return Fit::of($this->media->size, $this->rect->size(), $this->fit, $this->focusX, $this->focusY);
+        return Fit::of($this->crop?->size() ?? $this->media->size, $this->rect()->size(), $this->fit, $this->focusX, $this->focusY);
+    }
+
+    /** Where it is painted, canvas px: its box, or less of it. */
+    public function painted(): Box
+    {
+        $box = Box::ofRect($this->rect());
+
+        return $this->crop === null && $this->radiusPx === 0.0 ? $box : $this->fitted()->drawn->placed(1, 1, $box->x, $box->y)->clippedTo($box);
+    }
+
+    /** Where the whole of it would lie, what is cropped away included, canvas px; a picture that is flipped is flipped within this box. */
+    public function whole(): Box
+    {
+        $fit = $this->fitted();
+        $drawn = $fit->drawn->placed(1, 1, $this->rect()->x, $this->rect()->y);
+        $crop = $this->crop ?? Rect::whole($this->media->size);
+        [$left, $top] = [
+            $this->flip->isAcross() ? $this->media->size->width - $crop->right() : $crop->x,
+            $this->flip->isDown() ? $this->media->size->height - $crop->bottom() : $crop->y,
+        ];
+
+        return new Box(
+            $drawn->x - $left * $fit->scaleX,
+            $drawn->y - $top * $fit->scaleY,
+            $this->media->size->width * $fit->scaleX,
+            $this->media->size->height * $fit->scaleY,
+        );
     }
 }

@@ -8,7 +8,7 @@ namespace UpperPane\Core\Layout;
 final readonly class Reading
 {
     private const NOTICE_MS = 1000;
-    private const WORDS_A_MINUTE = 180;
+    public const WORDS_A_MINUTE = 180;
 
     public static function wordsOf(string $text): int
     {
@@ -24,6 +24,6 @@ final readonly class Reading
     /** The words of all texts of a layout, those of layouts within it not counted. */
     public static function wordsIn(Layout $layout): int
     {
-        return array_sum(array_map(static fn (Element $element): int => $element instanceof Text ? self::wordsOf($element->text) : 0, $layout->elements));
+        return array_sum(array_map(static fn (Element $element): int => $element instanceof Worded ? $element->wordCount() : 0, $layout->visible()->elements));
     }
 }

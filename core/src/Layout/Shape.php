@@ -9,7 +9,7 @@ use UpperPane\Core\Document\DocumentRefused;
 use UpperPane\Core\Document\Node;
 use UpperPane\Core\Geometry\Rect;
 
-/** A filled rectangle, its corners rounded by so many px, or an ellipse. */
+/** A filled rectangle, its corners rounded by so many px, or an ellipse; it may fill up as a zone goes on. */
 final readonly class Shape implements Element
 {
     use ElementHead;
@@ -17,25 +17,25 @@ final readonly class Shape implements Element
     public const KIND = 'shape';
 
     private function __construct(
-        private string $id,
-        private Rect $rect,
+        private Head $head,
         public string $shape,
         public Colour $fill,
         public float $radiusPx,
+        public ?Progress $progress,
     ) {
     }
 
     /** @throws DocumentRefused */
     public static function fromNode(Node $node): self
     {
-        self::head($node, 'shape', 'fill', 'radius_px');
+        $head = Head::fromNode($node, 'shape', 'fill', 'radius_px', 'progress');
 
         return new self(
-            $node->field('id')->id(),
-            Rect::fromNode($node->field('rect')),
+            $head,
             $node->optional('shape')?->oneOf('rectangle', 'ellipse') ?? 'rectangle',
             Colour::fromNode($node->field('fill')),
             $node->optional('radius_px')?->number(0.0, 100_000, 'px') ?? 0.0,
+            ($progress = $node->optional('progress')) ? Progress::fromNode($progress) : null,
         );
     }
 
@@ -46,6 +46,6 @@ final readonly class Shape implements Element
 
     public function covers(): bool
     {
-        return $this->shape === 'rectangle' && $this->radiusPx === 0.0 && $this->fill->isOpaque();
+        return $this->progress === null && $this->shape === 'rectangle' && $this->radiusPx === 0.0 && $this->fill->isOpaque();
     }
 }

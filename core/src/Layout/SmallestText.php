@@ -22,15 +22,14 @@ final readonly class SmallestText
     {
         $scale = Matching::of($layout->canvas, $raster)->scale;
         $smallest = null;
-        foreach ($layout->elements as $element) {
-            if (!$element instanceof Text || trim($element->text) === '') {
-                continue;
-            }
-            $style = $element->style;
-            $type = $style->sizePx * $scale;
-            $cap = $type * ($capShares["$style->family $style->weight"] ?? Legibility::CAP_SHARE);
-            if ($smallest === null || $cap < $smallest->capPx) {
-                $smallest = new self($element->id(), mb_strimwidth(strtr($element->text, "\n", ' '), 0, 60, '...'), $type, $cap);
+        foreach ($layout->visible()->elements as $element) {
+            foreach ($element instanceof Worded ? $element->styles() : [] as $style) {
+                $words = $element instanceof Text ? $element->text : $element->id();
+                $type = ($element instanceof Text ? $element->smallestPx() : $style->sizePx) * $scale;
+                $cap = $type * ($capShares["$style->family $style->weight"] ?? Legibility::CAP_SHARE);
+                if (trim($words) !== '' && ($smallest === null || $cap < $smallest->capPx)) {
+                    $smallest = new self($element->id(), mb_strimwidth(strtr($words, "\n", ' '), 0, 60, '...'), $type, $cap);
+                }
             }
         }
 

@@ -9,30 +9,99 @@ use UpperPane\Core\Document\Node;
 use UpperPane\Core\Geometry\Box;
 use UpperPane\Core\Geometry\Rect;
 use UpperPane\Core\Text\FaceMetrics;
+use UpperPane\Core\Text\Run;
 use UpperPane\Core\Text\SetText;
 
-/** Words on the canvas. */
-final readonly class Text implements Element
+/** Words on the canvas; parts of them may be set otherwise. What has no room in the box is told, or set smaller, or cut with an ellipsis. */
+final readonly class Text implements Worded
 {
     use ElementHead;
 
     public const KIND = 'text';
+    private const ELLIPSIS = '…';
 
-    private function __construct(private string $id, private Rect $rect, public string $text, public TextStyle $style)
-    {
+    /**
+     * @param list<Mark> $marks
+     * @param 'report'|'shrink'|'clip' $overflow
+     * @param float $leastPx type that it may be shrunk to
+     * @param bool $ownBox whether its rectangle is that of its element, and not a part of it
+     */
+    private function __construct(
+        private Head $head,
+        public string $text,
+        public TextStyle $style,
+        public array $marks = [],
+        public string $overflow = 'report',
+        public float $leastPx = 1.0,
+        public bool $ownBox = true,
+    ) {
     }
 
     /** @throws DocumentRefused */
     public static function fromNode(Node $node): self
     {
-        self::head($node, 'text', 'style');
+        $head = Head::fromNode($node, 'text', 'style', 'marks', 'overflow', 'least_px');
+        $text = strtr($node->field('text')->text(0, 20_000), ["\r\n" => "\n", "\r" => "\n"]);
+        $style = TextStyle::fromNode($node->field('style'));
+        $least = $node->optional('least_px')?->number(1, 100_000, 'px') ?? 1.0;
+        if ($least > $style->sizePx) {
+            throw $node->field('least_px')->refused('value.range', sprintf('is %s px; it is at most the size of the type, %s px.', Box::figure($least), Box::figure($style->sizePx)));
+        }
 
         return new self(
-            $node->field('id')->id(),
-            Rect::fromNode($node->field('rect')),
-            $node->field('text')->text(0, 10_000),
-            TextStyle::fromNode($node->field('style')),
+            $head,
+            $text,
+            $style,
+            Mark::allFromNode($node->optional('marks'), mb_strlen($text)),
+            match ($node->optional('overflow')?->oneOf('report', 'shrink', 'clip') ?? 'report') {
+                'shrink' => 'shrink',
+                'clip' => 'clip',
+                default => 'report',
+            },
+            $least,
         );
+    }
+
+    /** Words that are a part of another element. */
+    public static function within(Element $element, Rect $rect, string $text, TextStyle $style): self
+    {
+        return new self(Head::of($element->id(), $rect), $text, $style, ownBox: $rect->equals($element->rect()));
+    }
+
+    public function words(FaceMetrics $faces): array
+    {
+        return [$this->resolved($faces)];
+    }
+
+    public function styles(): array
+    {
+        return [$this->style];
+    }
+
+    /** Its smallest type, px: its own where not all of it is marked. */
+    public function smallestPx(): float
+    {
+        $sizes = array_map(fn (Mark $mark): float => $mark->sizePx ?? $this->style->sizePx, $this->marks);
+        $marked = array_sum(array_map(static fn (Mark $mark): int => $mark->to - $mark->from, $this->marks));
+
+        return $sizes === [] || $marked < mb_strlen($this->text) ? min([...$sizes, $this->style->sizePx]) : min($sizes);
+    }
+
+    public function wordCount(): int
+    {
+        return Reading::wordsOf($this->text);
+    }
+
+    /** As it is drawn: set smaller or cut where it has no room and says so. */
+    public function resolved(FaceMetrics $faces): self
+    {
+        if ($this->overflow === 'report' || !$faces->knows($this->style->family) || !$this->overflows($this->set($faces))) {
+            return $this;
+        }
+
+        return $this->overflow === 'shrink'
+            ? $this->sized((float) max(ceil($this->leastPx), $this->largestThatFits($faces, (int) ceil($this->style->sizePx) - 1) ?? 1))
+            : $this->cut($faces);
     }
 
     /**
@@ -46,7 +115,70 @@ final readonly class Text implements Element
         $style = $this->style;
         $plate = 2 * ($style->plate->px ?? 0.0);
 
-        return SetText::of($this->text, $faces, $style->family, $style->weight, $sizePx ?? $style->sizePx, $style->lineHeight, max(1.0, ($widthPx ?? $this->rect->width) - $plate));
+        return SetText::of(
+            $this->text,
+            $faces,
+            $style->family,
+            $style->weight,
+            $sizePx ?? $style->sizePx,
+            $style->lineHeight,
+            max(1.0, ($widthPx ?? $this->rect()->width) - $plate),
+            $this->runs(($sizePx ?? $style->sizePx) / $style->sizePx),
+        );
+    }
+
+    /** Its type in another size, that of its parts in proportion. */
+    private function sized(float $sizePx): self
+    {
+        $factor = $sizePx / $this->style->sizePx;
+
+        return new self($this->head, $this->text, $this->style->sized($sizePx), array_map(static fn (Mark $mark): Mark => $mark->scaled($factor), $this->marks), $this->overflow, $this->leastPx, $this->ownBox);
+    }
+
+    /** As many letters as its box has room for, and an ellipsis. */
+    private function cut(FaceMetrics $faces): self
+    {
+        // Nothing behind the first line that has no room is left.
+        [$room, $text] = [$this->rect()->height - 2 * ($this->style->plate->px ?? 0.0), $this->text];
+        foreach ($this->set($faces)->lines as $line) {
+            $room -= $line['height_px'];
+            if ($room < 0.0 && $line['from'] > 0) {
+                $text = substr($this->text, 0, $line['from'] + strlen($line['text']));
+                break;
+            }
+        }
+        $letters = [];
+        preg_match_all('/\X/u', $text, $letters);
+        $cut = function (int $count) use ($letters): self {
+            $left = rtrim(implode('', array_slice($letters[0], 0, $count)));
+            $marks = array_values(array_filter(array_map(static fn (Mark $mark): ?Mark => $mark->cutAt(mb_strlen($left)), $this->marks)));
+
+            return new self($this->head, $left . self::ELLIPSIS, $this->style, $marks, $this->overflow, $this->leastPx, $this->ownBox);
+        };
+        [$least, $most] = [0, count($letters[0])];
+        while ($least < $most) {
+            $middle = intdiv($least + $most + 1, 2);
+            $this->overflows($cut($middle)->set($faces)) ? $most = $middle - 1 : $least = $middle;
+        }
+
+        return $cut($least);
+    }
+
+    /** @return list<Run> parts in another weight or size */
+    private function runs(float $factor): array
+    {
+        $runs = [];
+        [$characters, $bytes] = [0, 0];
+        foreach ($this->marks as $mark) {
+            $from = $bytes + strlen(mb_substr($this->text, $characters, $mark->from - $characters));
+            $to = $from + strlen(mb_substr($this->text, $mark->from, $mark->to - $mark->from));
+            [$characters, $bytes] = [$mark->to, $to];
+            if ($mark->weight !== null || $mark->sizePx !== null) {
+                $runs[] = new Run($from, $to, $mark->weight ?? $this->style->weight, ($mark->sizePx ?? $this->style->sizePx) * $factor);
+            }
+        }
+
+        return $runs;
     }
 
     /** Whether lines that were set for it are larger than its box, plate included. */
@@ -54,7 +186,7 @@ final readonly class Text implements Element
     {
         $plate = 2 * ($this->style->plate->px ?? 0.0);
 
-        return $set->overflows($this->rect->width - $plate, $this->rect->height - $plate);
+        return $set->overflows($this->rect()->width - $plate, $this->rect()->height - $plate);
     }
 
     /**
@@ -86,24 +218,24 @@ final readonly class Text implements Element
     {
         $style = $this->style;
         $plate = $style->plate->px ?? 0.0;
-        $line = $style->lineHeight * $style->sizePx;
-        $room = $this->rect->height - 2 * $plate - $set->heightPx;
-        $top = $this->rect->y + $plate + match ($style->valign) {
+        $room = $this->rect()->height - 2 * $plate - $set->heightPx;
+        $top = $this->rect()->y + $plate + match ($style->valign) {
             'middle' => $room / 2,
             'bottom' => $room,
             default => 0.0,
         };
         $boxes = [];
-        foreach ($set->lines as $index => ['width_px' => $width]) {
-            $free = $this->rect->width - 2 * $plate - $width;
+        foreach ($set->lines as ['width_px' => $width, 'height_px' => $line]) {
+            $free = $this->rect()->width - 2 * $plate - $width;
             $left = match ($style->align) {
                 'center' => $free / 2,
                 'end' => $this->isRightToLeft() ? 0.0 : $free,
                 default => $this->isRightToLeft() ? $free : 0.0,
             };
             if ($width > 0.0) {
-                $boxes[] = new Box($this->rect->x + $plate + $left, $top + $index * $line, $width, $line);
+                $boxes[] = new Box($this->rect()->x + $plate + $left, $top, $width, $line);
             }
+            $top += $line;
         }
 
         return $boxes;

@@ -54,6 +54,9 @@ final readonly class TextContrasts
         $worst = null;
         foreach (Ground::under($text, $layout, $pixels)->colours($points) as $ground) {
             $ratios = self::ratios($text->style, $ground['colours']);
+            foreach ($text->marks as $mark) {
+                $ratios = $mark->color === null ? $ratios : array_map(static fn (float $a, float $b): float => min($a, $b), $ratios, self::ratios($text->style->coloured($mark->color), $ground['colours']));
+            }
             $ratio = self::percentile($ratios);
             if ($worst === null || $ratio < $worst['ratio']) {
                 $worst = ['ratio' => $ratio, 'zone' => $ground['zone'], 'item' => $ground['item'], 'name' => $ground['name'], 'ratios' => $ratios];

@@ -45,6 +45,17 @@ final readonly class TextStyle
         );
     }
 
+    /** The same in another size, px; outline, plate and shadow stay. */
+    public function sized(float $sizePx): self
+    {
+        return new self($this->family, $sizePx, $this->weight, $this->color, $this->align, $this->valign, $this->lineHeight, $this->outline, $this->plate, $this->shadow);
+    }
+
+    public function coloured(Colour $color): self
+    {
+        return new self($this->family, $this->sizePx, $this->weight, $color, $this->align, $this->valign, $this->lineHeight, $this->outline, $this->plate, $this->shadow);
+    }
+
     /** @return array<string, mixed> as it stands in a layout, its px scaled */
     public function toArray(float $scale = 1.0): array
     {

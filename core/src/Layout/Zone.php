@@ -24,8 +24,7 @@ final readonly class Zone implements Element
      * @param array<string, Layout> $layouts the layouts that items play, by item id
      */
     private function __construct(
-        private string $id,
-        private Rect $rect,
+        private Head $head,
         public Playlist $playlist,
         public ?string $follows,
         public array $layouts,
@@ -35,7 +34,7 @@ final readonly class Zone implements Element
     /** @throws DocumentRefused */
     public static function fromNode(Node $node, Library $library): self
     {
-        self::head($node, 'playlist', 'follows');
+        $head = Head::fromNode($node, 'playlist', 'follows');
         $list = $node->field('playlist');
         $playlist = $library->playlist($list);
         $follows = $node->optional('follows')?->id();
@@ -43,7 +42,7 @@ final readonly class Zone implements Element
         foreach ($playlist->items as $index => $item) {
             $path = $list->has('ref') ? $list->path : "$list->path/items/$index";
             if ($item->layout !== null) {
-                $layouts[$item->id] = $library->layout($item->layout)->for(Rect::fromNode($node->field('rect'))->size());
+                $layouts[$item->id] = $library->layout($item->layout)->for($head->rect->size());
                 if ($item->durationMs === null && $item->lasts !== Lasts::Endless && !$layouts[$item->id]->hasLoop() && $follows === null) {
                     throw DocumentRefused::because('field.missing', "$path/duration_ms is missing: the layout has no loop of its own.", "$path/duration_ms");
                 }
@@ -52,13 +51,13 @@ final readonly class Zone implements Element
             }
         }
 
-        return new self($node->field('id')->id(), Rect::fromNode($node->field('rect')), $playlist, $follows, $layouts);
+        return new self($head, $playlist, $follows, $layouts);
     }
 
     /** A zone over the whole canvas. */
     public static function whole(string $id, Rect $rect, Playlist $playlist): self
     {
-        return new self($id, $rect, $playlist, null, []);
+        return new self(Head::of($id, $rect), $playlist, null, []);
     }
 
     public function kind(): string

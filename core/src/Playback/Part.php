@@ -12,11 +12,13 @@ final readonly class Part
 {
     /**
      * @param string $element id of the element; inside nested layouts the ids of the way, `outer/inner`
-     * @param string $kind zone, text, picture, shape, or background for the ground of a nested layout
+     * @param string $kind that of the element, or background for the ground of a nested layout
      * @param ?string $item id of the playlist's item
      * @param Box $rect what clips it, canvas px
      * @param Box $drawn where the whole of it would lie, canvas px
      * @param array<string, mixed> $look text and style, or shape and fill
+     * @param float $opacity of its own, 0 to 1
+     * @param ?Box $of the element's own rectangle, where what is drawn is a part of it
      */
     public function __construct(
         public string $element,
@@ -26,6 +28,9 @@ final readonly class Part
         public Box $rect,
         public Box $drawn,
         public array $look = [],
+        public float $opacity = 1.0,
+        public ?Box $of = null,
+        public ?Changing $changing = null,
     ) {
     }
 
@@ -40,6 +45,8 @@ final readonly class Part
             $array['media'] = $this->media->toArray();
         }
 
-        return $array + ['rect' => $this->rect->toArray(), 'drawn' => $this->drawn->toArray()] + $this->look;
+        return $array + ['rect' => $this->rect->toArray(), 'drawn' => $this->drawn->toArray()] + $this->look
+            + ($this->opacity < 1.0 ? ['opacity' => $this->opacity] : [])
+            + ($this->of === null ? [] : ['of' => $this->of->toArray()]);
     }
 }

@@ -6,10 +6,16 @@ namespace UpperPane\Core\Playback;
 
 use UpperPane\Core\Geometry\Box;
 use UpperPane\Core\Geometry\Fit;
+use UpperPane\Core\Layout\Clock;
+use UpperPane\Core\Layout\Code;
+use UpperPane\Core\Layout\Element;
 use UpperPane\Core\Layout\Layout;
+use UpperPane\Core\Layout\Mark;
 use UpperPane\Core\Layout\Picture;
 use UpperPane\Core\Layout\Shape;
 use UpperPane\Core\Layout\Text;
+use UpperPane\Core\Layout\TextStyle;
+use UpperPane\Core\Layout\Ticker;
 use UpperPane\Core\Layout\Zone;
 use UpperPane\Core\Time\Item;
 
@@ -21,29 +27,23 @@ final readonly class Plan
     {
     }
 
-    public static function of(Layout $layout): self
+    public static function of(Layout $layout, Means $means): self
     {
-        return self::placed($layout, Placing::outermost());
+        return self::placed($layout, Placing::outermost(), $means);
     }
 
-    private static function placed(Layout $layout, Placing $placing): self
+    private static function placed(Layout $layout, Placing $placing, Means $means): self
     {
         $layers = [];
-        foreach ($layout->elements as $element) {
-            $box = Box::ofRect($element->rect());
-            $id = $placing->element($element->id());
-            $layers[] = match (true) {
-                $element instanceof Zone => self::zone($element, $layout, $placing),
-                $element instanceof Picture => self::picture($element, $placing),
-                $element instanceof Text => new Part($id, Text::KIND, null, null, $placing->rect($box), $placing->box($box), [
-                    'text' => $element->text,
-                    'style' => $element->style->toArray($placing->typeScale()),
-                ]),
-                $element instanceof Shape => new Part($id, Shape::KIND, null, null, $placing->rect($box), $placing->box($box), [
-                    'shape' => $element->shape,
-                    'fill' => $element->fill->hex,
-                    'radius_px' => Box::figure($element->radiusPx * $placing->typeScale()),
-                ]),
+        foreach ($layout->visible()->elements as $element) {
+            match (true) {
+                $element instanceof Zone => $layers[] = self::zone($element, $layout, $placing, $means),
+                $element instanceof Picture => $layers[] = self::picture($element, $placing),
+                $element instanceof Text => $layers[] = self::text($element, $means->faces === null ? $element : $element->resolved($means->faces), $placing),
+                $element instanceof Clock => $layers[] = self::clock($element, $placing, $means),
+                $element instanceof Ticker => $layers[] = self::ticker($element, $placing, $means),
+                $element instanceof Code => array_push($layers, ...self::code($element, $placing, $means)),
+                $element instanceof Shape => $layers[] = self::shape($element, $placing),
                 default => throw new \LogicException('No plan for an element of kind ' . $element->kind() . '.'),
             };
         }
@@ -51,20 +51,101 @@ final readonly class Plan
         return new self($layers);
     }
 
-    private static function picture(Picture $picture, Placing $placing): Part
+    /**
+     * @param array<string, mixed> $look
+     */
+    private static function plain(Element $element, Placing $placing, array $look, ?Changing $changing = null): Part
     {
-        $box = Box::ofRect($picture->rect());
-        $drawn = $picture->fitted()->drawn->placed(1, 1, $box->x, $box->y);
+        $box = Box::ofRect($element->rect());
 
-        return new Part($placing->element($picture->id()), Picture::KIND, null, $picture->media, $placing->rect($box), $placing->box($drawn));
+        return new Part($placing->element($element->id()), $element->kind(), null, null, $placing->rect($box), $placing->box($box), $look, changing: $changing);
     }
 
-    private static function zone(Zone $zone, Layout $layout, Placing $placing): ZonePlan
+    private static function text(Element $element, Text $text, Placing $placing): Part
+    {
+        $box = Box::ofRect($text->rect());
+        $scale = $placing->typeScale();
+
+        return new Part($placing->element($element->id()), Text::KIND, null, null, $placing->rect($box), $placing->box($box), self::words($text->text, $text->style, $scale)
+            + ($text->marks === [] ? [] : ['marks' => array_map(static fn (Mark $mark): array => $mark->toArray($scale), $text->marks)]), of: $text->ownBox ? null : $placing->rect(Box::ofRect($element->rect())));
+    }
+
+    /** @return array<string, mixed> */
+    private static function words(string $text, TextStyle $style, float $scale): array
+    {
+        return ['text' => $text, 'style' => $style->toArray($scale)];
+    }
+
+    private static function clock(Clock $clock, Placing $placing, Means $means): Part
+    {
+        return self::plain($clock, $placing, $clock->style === null
+            ? ['dial' => $clock->dial?->toArray()]
+            : self::words('', $clock->style, $placing->typeScale()), new ToldTime($clock, $means->timezone));
+    }
+
+    private static function ticker(Ticker $ticker, Placing $placing, Means $means): Part
+    {
+        $length = $means->faces === null ? null : $ticker->lengthPx($means->faces);
+
+        return self::plain(
+            $ticker,
+            $placing,
+            self::words($ticker->text, $ticker->style, $placing->typeScale()),
+            $length === null ? null : new RunningText($ticker, $length, $placing->box(Box::ofRect($ticker->rect())), $placing->typeScale()),
+        );
+    }
+
+    /** @return list<Part> the code, and its caption */
+    private static function code(Code $code, Placing $placing, Means $means): array
+    {
+        $own = $placing->rect(Box::ofRect($code->rect()));
+        $symbol = $code->symbol();
+        $parts = [new Part($placing->element($code->id()), Code::KIND, null, null, $placing->rect($symbol), $placing->box($symbol), [
+            'fill' => $code->ground->hex,
+            'code' => ['modules' => $means->codes?->modules($code->text, $code->level) ?? [], 'quiet' => $code->quiet, 'color' => $code->color->hex],
+        ], of: $own)];
+        $rect = $code->captionRect();
+        if ($rect !== null && $code->captionStyle !== null) {
+            $parts[] = self::text($code, Text::within($code, $rect, $code->caption, $code->captionStyle), $placing);
+        }
+
+        return $parts;
+    }
+
+    private static function shape(Shape $shape, Placing $placing): Part
+    {
+        return self::plain($shape, $placing, [
+            'shape' => $shape->shape,
+            'fill' => $shape->fill->hex,
+            'radius_px' => Box::figure($shape->radiusPx * $placing->typeScale()),
+        ], $shape->progress === null ? null : new Filling($shape->progress, $placing->element($shape->progress->zone)));
+    }
+
+    private static function picture(Picture $picture, Placing $placing): Part
+    {
+        $painted = $picture->painted();
+        $own = Box::ofRect($picture->rect());
+
+        return new Part(
+            $placing->element($picture->id()),
+            Picture::KIND,
+            null,
+            $picture->media,
+            $placing->rect($painted),
+            $placing->box($picture->whole()),
+            ($picture->radiusPx > 0.0 ? ['radius_px' => Box::figure($picture->radiusPx * $placing->typeScale())] : [])
+                + ($picture->flip->isAcross() || $picture->flip->isDown() ? ['flip' => $picture->flip->value] : []),
+            $picture->opacity,
+            $painted == $own ? null : $placing->rect($own),
+        );
+    }
+
+    private static function zone(Zone $zone, Layout $layout, Placing $placing, Means $means): ZonePlan
     {
         $scenes = [];
         $fades = [];
         foreach ($zone->playlist->enabled() as $item) {
-            $scenes[] = self::scene($zone, $item, $placing);
+            $scenes[] = self::scene($zone, $item, $placing, $means);
             $fades[] = $item->fadeMs;
         }
 
@@ -72,7 +153,7 @@ final readonly class Plan
     }
 
     /** @return list<Part|ZonePlan> what one item puts into its zone */
-    private static function scene(Zone $zone, Item $item, Placing $placing): array
+    private static function scene(Zone $zone, Item $item, Placing $placing, Means $means): array
     {
         $box = Box::ofRect($zone->rect());
         $nested = $item->layout === null ? null : $zone->layouts[$item->id];
@@ -86,6 +167,6 @@ final readonly class Plan
         $inside = $placing->inside($zone->id(), $box, $fit);
         $ground = new Part($id, 'background', $item->id, null, $drawn->clippedTo($placing->rect($box)), $drawn, ['fill' => $nested->background->hex]);
 
-        return [$ground, ...self::placed($nested, $inside)->layers];
+        return [$ground, ...self::placed($nested, $inside, $means)->layers];
     }
 }

@@ -17,14 +17,14 @@ final readonly class RunSheet
     public const FORMAT = 'upper-pane/run-sheet@1';
 
     /** @return array<string, mixed> */
-    public static function of(Layout $layout, int $anchorMs = 0): array
+    public static function of(Layout $layout, int $anchorMs = 0, ?Means $means = null): array
     {
         return [
             'format' => self::FORMAT,
             'canvas' => $layout->canvas->toArray(),
             'background' => $layout->background->hex,
             'anchor_ms' => $anchorMs,
-            'layers' => self::layers(Plan::of($layout)->layers),
+            'layers' => self::layers(Plan::of($layout, $means ?? new Means())->layers),
         ];
     }
 
@@ -37,7 +37,7 @@ final readonly class RunSheet
         $written = [];
         foreach ($layers as $layer) {
             if ($layer instanceof Part) {
-                $written[] = ['part' => $layer->toArray()];
+                $written[] = ['part' => $layer->toArray() + ($layer->changing?->compiled() ?? [])];
                 continue;
             }
             $loop = $layer->loop;

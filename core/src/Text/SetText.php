@@ -26,7 +26,7 @@ final readonly class SetText
         . '|(?<=[0-9A-Za-z]-)(?=[0-9])'
         . '|(?<=\?)(?=[#$%&(*+\-0-9<=>@A-Z\[\\\\^_`a-z{|\~])~';
 
-    /** @param list<array{text: string, width_px: float}> $lines spaces at their ends taken off */
+    /** @param list<array{text: string, width_px: float, height_px: float, from: int}> $lines spaces at their ends taken off; `from` is the byte of the text at which it begins */
     private function __construct(public array $lines, public float $widthPx, public float $heightPx)
     {
     }
@@ -34,19 +34,39 @@ final readonly class SetText
     /**
      * @param float $widthPx of the box; INF for one line a paragraph
      * @param float $lineHeight as a multiple of the size
+     * @param list<Run> $runs parts in another weight or size, in order
      */
-    public static function of(string $text, FaceMetrics $faces, string $family, int $weight, float $sizePx, float $lineHeight, float $widthPx): self
+    public static function of(string $text, FaceMetrics $faces, string $family, int $weight, float $sizePx, float $lineHeight, float $widthPx, array $runs = []): self
     {
-        $measure = static fn (string $line): float => self::width($line, $faces, $family, $weight) * $sizePx;
+        $text = strtr($text, ["\r\n" => "\n", "\r" => "\n"]);
         $lines = [];
-        foreach (explode("\n", strtr($text, ["\r\n" => "\n", "\r" => "\n"])) as $paragraph) {
-            foreach (self::broken($paragraph, $measure, $widthPx + self::TOLERANCE_PX) as $line) {
-                $line = rtrim($line, " \t");
-                $lines[] = ['text' => $line, 'width_px' => $measure($line)];
+        $at = 0;
+        foreach (explode("\n", $text) as $paragraph) {
+            $own = Run::within($runs, $at, $at + strlen($paragraph));
+            $measure = static function (int $from, int $to) use ($paragraph, $own, $faces, $family, $weight, $sizePx): float {
+                if ($own === []) {
+                    return $to <= $from ? 0.0 : self::width(substr($paragraph, $from, $to - $from), $faces, $family, $weight) * $sizePx;
+                }
+                $width = 0.0;
+                foreach (Run::parts($own, $from, $to, $weight, $sizePx) as [$begin, $end, $partWeight, $partSize]) {
+                    $width += self::width(substr($paragraph, $begin, $end - $begin), $faces, $family, $partWeight) * $partSize;
+                }
+
+                return $width;
+            };
+            foreach (self::broken($paragraph, $measure, $widthPx + self::TOLERANCE_PX) as [$from, $to]) {
+                $end = self::trimmed($paragraph, $from, $to);
+                $lines[] = [
+                    'text' => substr($paragraph, $from, $end - $from),
+                    'width_px' => $measure($from, $end),
+                    'height_px' => $lineHeight * Run::largest($own, $from, $to, $sizePx),
+                    'from' => $at + $from,
+                ];
             }
+            $at += strlen($paragraph) + 1;
         }
 
-        return new self($lines, max(array_column($lines, 'width_px')), count($lines) * $lineHeight * $sizePx);
+        return new self($lines, max(array_column($lines, 'width_px')), array_sum(array_column($lines, 'height_px')));
     }
 
     /** Whether it is larger than a box. */
@@ -65,39 +85,49 @@ final readonly class SetText
         ];
     }
 
+    /** Where a part ends without the spaces behind it. */
+    private static function trimmed(string $paragraph, int $from, int $to): int
+    {
+        return $from + strlen(rtrim(substr($paragraph, $from, $to - $from), " \t"));
+    }
+
     /**
-     * @param \Closure(string): float $measure
-     * @return non-empty-list<string>
+     * @param \Closure(int, int): float $measure
+     * @return non-empty-list<array{int, int}> bytes of the paragraph at which each line begins and ends
      */
     private static function broken(string $paragraph, \Closure $measure, float $widthPx): array
     {
-        if ($paragraph === '' || $widthPx === INF || $measure($paragraph) <= $widthPx) {
-            return [$paragraph];
+        $length = strlen($paragraph);
+        if ($paragraph === '' || $widthPx === INF || $measure(0, $length) <= $widthPx) {
+            return [[0, $length]];
         }
         $lines = [];
-        $line = '';
+        [$begin, $end] = [0, 0];
         // Widths of the pieces add up to nearly that of the line; it is measured whole only where that decides.
         $nearly = 0.0;
-        foreach (self::pieces($paragraph) as $piece) {
-            $width = $measure(rtrim($piece, " \t"));
-            if ($line !== '' && ($nearly + $width > 0.9 * $widthPx) && $measure(rtrim($line . $piece, " \t")) > $widthPx) {
-                $lines[] = $line;
-                [$line, $nearly] = ['', 0.0];
+        foreach (self::pieces($paragraph) as [$from, $to]) {
+            $solid = self::trimmed($paragraph, $from, $to);
+            $width = $measure($from, $solid);
+            if ($end > $begin && ($nearly + $width > 0.9 * $widthPx) && $measure($begin, $solid) > $widthPx) {
+                $lines[] = [$begin, $end];
+                [$begin, $nearly] = [$from, 0.0];
+                $end = $begin;
             }
-            if ($line === '' && $width > $widthPx) {
-                $parts = self::torn($piece, $measure, $widthPx);
-                $piece = array_pop($parts);
+            if ($end === $begin && $width > $widthPx) {
+                $parts = self::torn($paragraph, $from, $to, $measure, $widthPx);
+                [$from, $to] = array_pop($parts);
                 array_push($lines, ...$parts);
+                $begin = $from;
             }
-            $line .= $piece;
-            $nearly += $measure($piece);
+            $end = $to;
+            $nearly += $measure($from, $to);
         }
-        $lines[] = $line;
+        $lines[] = [$begin, $end];
 
         return $lines;
     }
 
-    /** @return iterable<string> what lies between two places where a line may break, the spaces behind it included */
+    /** @return iterable<array{int, int}> what lies between two places where a line may break, the spaces behind it included */
     private static function pieces(string $paragraph): iterable
     {
         $breaks = \IntlBreakIterator::createLineInstance('en') ?? throw new \LogicException('ICU breaks no lines.');
@@ -115,7 +145,7 @@ final readonly class SetText
         ksort($places);
         $from = 0;
         foreach (array_keys($places) as $to) {
-            yield substr($paragraph, $from, $to - $from);
+            yield [$from, $to];
             $from = $to;
         }
     }
@@ -129,18 +159,19 @@ final readonly class SetText
     /**
      * A word that is longer than the line, broken between letters; each line takes as many as it holds, at least one.
      *
-     * @param \Closure(string): float $measure
-     * @return non-empty-list<string>
+     * @param \Closure(int, int): float $measure
+     * @return non-empty-list<array{int, int}>
      */
-    private static function torn(string $word, \Closure $measure, float $widthPx): array
+    private static function torn(string $paragraph, int $from, int $to, \Closure $measure, float $widthPx): array
     {
         $letters = [];
-        preg_match_all('/\X/u', $word, $letters);
-        [$parts, $at, $all] = [[], 0, $letters[0]];
-        while ($at < count($all)) {
+        preg_match_all('/\X/u', substr($paragraph, $from, $to - $from), $letters, PREG_OFFSET_CAPTURE);
+        $starts = [...array_map(static fn (array $letter): int => $from + $letter[1], $letters[0]), $to];
+        [$parts, $at, $last] = [[], 0, count($starts) - 1];
+        while ($at < $last) {
             // The most letters that fit: doubled until they do not, then by halving.
-            $fit = static fn (int $count): bool => $measure(rtrim(implode('', array_slice($all, $at, $count)), " \t")) <= $widthPx;
-            [$least, $most] = [1, count($all) - $at];
+            $fit = static fn (int $count): bool => $measure($starts[$at], self::trimmed($paragraph, $starts[$at], $starts[$at + $count])) <= $widthPx;
+            [$least, $most] = [1, $last - $at];
             while ($least < $most && 2 * $least <= $most && $fit(2 * $least)) {
                 $least *= 2;
             }
@@ -149,11 +180,11 @@ final readonly class SetText
                 $middle = intdiv($least + $most + 1, 2);
                 $fit($middle) ? $least = $middle : $most = $middle - 1;
             }
-            $parts[] = implode('', array_slice($all, $at, $least));
+            $parts[] = [$starts[$at], $starts[$at + $least]];
             $at += $least;
         }
 
-        return $parts === [] ? [$word] : $parts;
+        return $parts === [] ? [[$from, $to]] : $parts;
     }
 
     /** @return float em; a tab goes on to the next multiple of eight spaces, the one behind where that is under half a figure away (CSS Text 3, 4.2) */

@@ -243,7 +243,7 @@ final class ChecksTest extends TestCase
         }
         foreach ($files as $file) {
             $code = (string) file_get_contents(__DIR__ . "/../../../core/src/Layout/Check/$file");
-            preg_match_all("/'((?:zone|element|item|canvas|display|seam|span|player|recipe|text|duration|code)\\.[a-z-]+)'/", $code, $codes);
+            preg_match_all("/'((?:zone|element|item|canvas|display|seam|span|player|recipe|text|ticker|duration|code)\\.[a-z-]+)'/", $code, $codes);
             self::assertNotEmpty($codes[1], $file);
             foreach ($codes[1] as $code) {
                 self::assertStringContainsString("`$code`", $explained);

@@ -22,7 +22,7 @@ export interface TextStyle {
 
 export interface Part {
   element: string
-  kind: 'zone' | 'text' | 'picture' | 'shape' | 'background'
+  kind: 'zone' | 'text' | 'picture' | 'shape' | 'background' | 'clock' | 'code' | 'ticker'
   item?: string
   media?: { id?: string; name: string; width: number; height: number; length_ms?: number }
   rect: Box
@@ -32,6 +32,43 @@ export interface Part {
   shape?: 'rectangle' | 'ellipse'
   fill?: string
   radius_px?: number
+  opacity?: number
+  flip?: 'across' | 'down' | 'both'
+  /** The element's own rectangle, where this part is not all of it. */
+  of?: Box
+  marks?: Mark[]
+  dial?: { color: string; ground?: string; seconds: boolean }
+  code?: { modules: string[]; quiet: number; color: string }
+  clock?: Clock
+  ticker?: { pass_ms: number; from_px: number; speed_px_s: number; length_px: number }
+  progress?: { zone: string; of: 'item' | 'loop'; from: 'left' | 'right' | 'top' | 'bottom' }
+}
+
+/** Characters of a text, counted as Unicode code points, that are set otherwise. */
+export interface Mark {
+  from: number
+  to: number
+  weight?: number
+  size_px?: number
+  color?: string
+}
+
+export type Token = { say: string } | { field: string; digits: number } | { field: string; names: string[] }
+
+export interface Clock {
+  tokens?: Token[]
+  figures?: string[]
+  offsets?: [number, number][]
+  until_ms?: number
+  after?: string
+}
+
+/** What a part says at one instant alone. */
+export interface Now {
+  text?: string
+  local_ms?: number
+  rect?: Box
+  drawn?: Box
 }
 
 export interface Segment {
@@ -62,6 +99,7 @@ export interface Due {
   part: Part
   offset_ms: number | null
   opacity: number
+  now?: Now
 }
 
 export const isZone = (layer: Layer): layer is ZoneLayer => 'zone' in layer
@@ -79,14 +117,16 @@ export function segmentAt(zone: ZoneLayer, position: number): number {
 
 export function dueAt(sheet: RunSheet, at: number): Due[] {
   const things: Due[] = []
-  collect(sheet.layers, at - sheet.anchor_ms, null, 1, things)
+  collect(sheet.layers, at, at - sheet.anchor_ms, null, 1, things)
   return things
 }
 
-function collect(layers: Layer[], since: number, offset: number | null, opacity: number, things: Due[]): void {
+function collect(layers: Layer[], at: number, since: number, offset: number | null, opacity: number, things: Due[]): void {
   for (const layer of layers) {
     if (!isZone(layer)) {
-      things.push({ part: layer.part, offset_ms: offset, opacity })
+      const { part } = layer
+      const own = opacity * (part.opacity ?? 1)
+      things.push(part.clock || part.ticker || part.progress ? { part, offset_ms: offset, opacity: own, now: nowOf(part, at, since, layers) } : { part, offset_ms: offset, opacity: own })
       continue
     }
     if (layer.segments.length === 0) continue
@@ -99,11 +139,112 @@ function collect(layers: Layer[], since: number, offset: number | null, opacity:
     if (fading) {
       const before = layer.segments[due > 0 ? due - 1 : layer.segments.length - 1]!
       const held = before.length_ms ?? 0
-      collect(layer.scenes[before.scene]!, held, held, opacity, things)
+      collect(layer.scenes[before.scene]!, at, held, held, opacity, things)
       own = (opacity * into) / segment.fade_ms
     }
-    collect(layer.scenes[segment.scene]!, into, into, own, things)
+    collect(layer.scenes[segment.scene]!, at, into, into, own, things)
   }
+}
+
+function nowOf(part: Part, at: number, since: number, layers: Layer[]): Now {
+  if (part.ticker) {
+    const { pass_ms, from_px, speed_px_s, length_px } = part.ticker
+    return { drawn: { ...part.drawn, x: part.drawn.x + from_px + (speed_px_s * mod(since, pass_ms)) / 1000, width: length_px } }
+  }
+  if (part.progress) {
+    const { zone: id, of, from } = part.progress
+    const zone = layers.filter(isZone).find((z) => z.zone === id)
+    return { rect: filled(part.rect, part.drawn, from, zone ? gone(zone, since, of) : 0) }
+  }
+  const { clock = {} } = part
+  if (part.dial) return { local_ms: at + offsetAt(clock, at) }
+  if (clock.until_ms === undefined) return { text: written(clock, fieldsOf(at + offsetAt(clock, at))) }
+  if (at >= clock.until_ms && clock.after !== undefined) return { text: clock.after }
+  return { text: written(clock, fieldsLeft(clock, clock.until_ms - at)) }
+}
+
+const cut = (box: Box, clip: Box): Box => {
+  const x = Math.max(box.x, clip.x)
+  const y = Math.max(box.y, clip.y)
+  return {
+    x,
+    y,
+    width: Math.max(0, Math.min(box.x + box.width, clip.x + clip.width) - x),
+    height: Math.max(0, Math.min(box.y + box.height, clip.y + clip.height) - y),
+  }
+}
+
+function filled(rect: Box, drawn: Box, from: 'left' | 'right' | 'top' | 'bottom', share: number): Box {
+  const [width, height] = [drawn.width * share, drawn.height * share]
+  const part = from === 'left' || from === 'right' ? { ...drawn, width } : { ...drawn, height }
+  if (from === 'right') part.x = drawn.x + drawn.width - width
+  if (from === 'bottom') part.y = drawn.y + drawn.height - height
+  return cut(rect, part)
+}
+
+function gone(zone: ZoneLayer, since: number, of: 'item' | 'loop'): number {
+  if (zone.segments.length === 0) return 0
+  const position = positionIn(zone, since)
+  if (of === 'loop') return zone.period_ms ? position / zone.period_ms : 0
+  const segment = zone.segments[segmentAt(zone, position)]!
+  return segment.length_ms ? Math.min(1, (position - segment.start_ms) / segment.length_ms) : 0
+}
+
+function offsetAt(clock: Clock, at: number): number {
+  const table = clock.offsets ?? []
+  let i = table.length - 1
+  while (i > 0 && table[i]![0] > at) i--
+  return table[i]?.[1] ?? 0
+}
+
+function fieldsOf(local: number): Record<string, number> {
+  const date = new Date(local)
+  const hour = date.getUTCHours()
+  return {
+    year: date.getUTCFullYear(),
+    month: date.getUTCMonth() + 1,
+    day: date.getUTCDate(),
+    weekday: date.getUTCDay(),
+    half: hour < 12 ? 0 : 1,
+    hour,
+    hour11: hour % 12,
+    hour12: hour % 12 || 12,
+    hour24: hour || 24,
+    minute: date.getUTCMinutes(),
+    second: date.getUTCSeconds(),
+  }
+}
+
+const UNITS: [string, number][] = [
+  ['days', 86_400_000],
+  ['hours', 3_600_000],
+  ['minutes', 60_000],
+  ['seconds', 1000],
+]
+
+function fieldsLeft(clock: Clock, ms: number): Record<string, number> {
+  const told = new Set((clock.tokens ?? []).map((t) => ('field' in t ? t.field : '')))
+  const units = UNITS.filter(([name]) => told.has(name))
+  const least = units.at(-1)?.[1] ?? 1000
+  let left = Math.ceil(Math.max(0, ms) / least) * least
+  const fields: Record<string, number> = {}
+  for (const [field, unit] of units) {
+    fields[field] = Math.floor(left / unit)
+    left %= unit
+  }
+  return fields
+}
+
+function written(clock: Clock, fields: Record<string, number>): string {
+  return (clock.tokens ?? [])
+    .map((token) => {
+      if ('say' in token) return token.say
+      const value = fields[token.field] ?? 0
+      if ('names' in token) return token.names[token.field === 'month' ? value - 1 : value] ?? ''
+      const figures = String(token.field === 'year' && token.digits === 2 ? value % 100 : value).padStart(token.digits, '0')
+      return clock.figures ? figures.replace(/\d/g, (figure) => clock.figures![Number(figure)]!) : figures
+    })
+    .join('')
 }
 
 /** Each slot of a zone that lies in [from, to), as it is written in the tide table. */

@@ -1,4 +1,5 @@
-import { type Box, type Due, type Part, type RunSheet, dueAt } from './sheet'
+import { contentOf, look, tell } from './look'
+import { type Box, type Due, type Now, type Part, type RunSheet, dueAt } from './sheet'
 
 /** Where the file of a media id lies, and a small picture of a film until its frame is there; null where there is none. */
 export type AddressOf = (mediaId: string) => { url: string; type: string; thumbnail?: string | null } | null
@@ -8,6 +9,7 @@ interface Drawn {
   content: HTMLElement
   part: Part
   source: string
+  now?: Now
 }
 
 const DRIFT_MS = 300
@@ -74,6 +76,11 @@ export class Stage {
       style.visibility = 'visible'
       style.zIndex = String(order + 1)
       style.opacity = String(thing.opacity)
+      if (thing.now) {
+        one.now = thing.now
+        if (thing.now.rect || thing.now.drawn) this.put(one)
+        tell(one.content, thing.part, thing.now)
+      }
       if (one.content instanceof HTMLVideoElement) this.time(one.content, thing, playing)
     })
     for (const [key, one] of this.drawn) {
@@ -143,13 +150,16 @@ export class Stage {
     return one
   }
 
-  private put({ clip, content, part }: Drawn): void {
+  private put({ clip, content, part, now }: Drawn): void {
     const moved = this.overridden.get(part.element)
-    const rect = moved ?? part.rect
-    let drawn = part.drawn
+    let rect = now?.rect ?? part.rect
+    let drawn = now?.drawn ?? part.drawn
     if (moved) {
-      const byItself = part.kind === 'text' || part.kind === 'shape'
-      drawn = byItself ? moved : { ...drawn, x: drawn.x + moved.x - part.rect.x, y: drawn.y + moved.y - part.rect.y }
+      const of = part.of ?? part.rect
+      const whole = !part.of && (part.kind === 'text' || part.kind === 'shape' || part.kind === 'clock')
+      const shifted = (box: Box): Box => ({ ...box, x: box.x + moved.x - of.x, y: box.y + moved.y - of.y })
+      drawn = whole ? moved : shifted(drawn)
+      rect = part.of ? shifted(rect) : moved
     }
     Object.assign(clip.style, {
       left: `${rect.x}px`,
@@ -165,6 +175,7 @@ export class Stage {
       height: `${drawn.height}px`,
       maxWidth: 'none',
     })
+    clip.style.borderRadius = part.kind === 'picture' && part.radius_px ? `${part.radius_px}px` : ''
   }
 
   /** Puts a film at its frame, or lets it run and corrects it when it drifts. */
@@ -191,75 +202,4 @@ export class Stage {
     clip.remove()
     this.drawn.delete(key)
   }
-}
-
-function contentOf(part: Part, source: string): HTMLElement {
-  if (!part.media) return document.createElement('div')
-  if (source === '') {
-    const missing = document.createElement('div')
-    Object.assign(missing.style, {
-      background: '#8b8f8d',
-      color: '#17272e',
-      font: '24px sans-serif',
-      padding: '8px',
-      overflow: 'hidden',
-    })
-    missing.textContent = `${part.media.name} is not there`
-    return missing
-  }
-  if (part.media.length_ms === undefined) {
-    const picture = document.createElement('img')
-    picture.alt = ''
-    picture.draggable = false
-    picture.src = source
-    return picture
-  }
-  const film = document.createElement('video')
-  film.muted = true
-  film.playsInline = true
-  film.preload = 'auto'
-  film.disablePictureInPicture = true
-  film.src = source
-  film.style.objectFit = 'fill'
-  return film
-}
-
-function look(content: HTMLElement, part: Part): void {
-  if (part.fill) {
-    content.style.background = part.fill
-    content.style.borderRadius = part.shape === 'ellipse' ? '50%' : `${part.radius_px ?? 0}px`
-  }
-  const { style } = part
-  if (!style) return
-  Object.assign(content.style, {
-    fontFamily: `"${style.family}", sans-serif`,
-    fontSize: `${style.size_px}px`,
-    fontWeight: String(style.weight),
-    color: style.color,
-    textAlign: style.align,
-    lineHeight: String(style.line_height),
-    whiteSpace: 'pre-wrap',
-    overflowWrap: 'break-word',
-    display: 'flex',
-    flexDirection: 'column',
-    justifyContent: { top: 'flex-start', middle: 'center', bottom: 'flex-end' }[style.valign],
-  })
-  const words = document.createElement('div')
-  words.textContent = part.text ?? ''
-  // Right-to-left scripts begin at the right.
-  words.dir = 'auto'
-  const { outline, plate, shadow } = style
-  Object.assign(words.style, {
-    webkitTextStroke: outline && outline.px > 0 ? `${2 * outline.px}px ${outline.color}` : '',
-    // The stroke lies on both sides of the edge: its inner half is under the letter.
-    paintOrder: 'stroke fill',
-    strokeLinejoin: 'round',
-    textShadow: shadow ? `${shadow.x_px}px ${shadow.y_px}px ${shadow.blur_px}px ${shadow.color}` : '',
-    background: plate?.color ?? '',
-    padding: plate ? `${plate.px}px` : '',
-    boxSizing: 'border-box',
-    maxWidth: '100%',
-    alignSelf: plate ? { start: 'flex-start', center: 'center', end: 'flex-end' }[style.align] : 'stretch',
-  })
-  content.replaceChildren(words)
 }

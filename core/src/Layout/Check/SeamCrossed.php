@@ -9,10 +9,12 @@ use UpperPane\Core\Finding\Finding;
 use UpperPane\Core\Finding\Fix;
 use UpperPane\Core\Finding\Level;
 use UpperPane\Core\Geometry\Rect;
+use UpperPane\Core\Layout\Clock;
+use UpperPane\Core\Layout\Code;
 use UpperPane\Core\Layout\Element;
 use UpperPane\Core\Layout\Text;
 
-/** `seam.crossed`: words that lie across the seam of a wall, with the smallest move that puts them on one panel. */
+/** `seam.crossed`: words, a clock or a code that lie across the seam of a wall, with the smallest move that puts them on one panel. */
 final readonly class SeamCrossed implements Check
 {
     public function findings(Subject $subject): iterable
@@ -21,7 +23,8 @@ final readonly class SeamCrossed implements Check
             return;
         }
         foreach ($subject->layout->elements as $element) {
-            if ($element instanceof Text) {
+            // Running text crosses seams as it runs.
+            if ($element instanceof Text || $element instanceof Clock || $element instanceof Code) {
                 yield from $this->of($subject, $element);
             }
         }

@@ -6,7 +6,7 @@ namespace UpperPane\Core\Layout\Check;
 
 use UpperPane\Core\Display\Display;
 use UpperPane\Core\Geometry\Rect;
-use UpperPane\Core\Layout\Element;
+use UpperPane\Core\Layout\AsSeen;
 use UpperPane\Core\Layout\Layout;
 use UpperPane\Core\Layout\Matching;
 use UpperPane\Core\Layout\Neighbours;
@@ -31,6 +31,8 @@ final readonly class Subject
 
     public static function of(Layout $layout, ?Display $display, ?FaceMetrics $faces = null, ?Pixels $pixels = null): self
     {
+        $layout = $layout->visible();
+
         return new self(
             $layout,
             $display,
@@ -42,7 +44,7 @@ final readonly class Subject
     }
 
     /**
-     * The texts whose face can be measured; none where nobody can.
+     * All words whose face can be measured, as they need the most room; none where nobody can.
      *
      * @return list<Text>
      */
@@ -51,9 +53,15 @@ final readonly class Subject
         $faces = $this->faces;
 
         return $faces === null ? [] : array_values(array_filter(
-            $this->layout->elements,
-            static fn (Element $element): bool => $element instanceof Text && trim($element->text) !== '' && $faces->knows($element->style->family),
+            $this->words(),
+            static fn (Text $text): bool => $faces->knows($text->style->family),
         ));
+    }
+
+    /** @return list<Text> all words, as they need the most room; none where nobody can measure them */
+    public function words(): array
+    {
+        return $this->faces === null ? [] : AsSeen::words($this->layout, $this->faces);
     }
 
     /** Mm of the display for one px of the canvas; null where no display is given. */

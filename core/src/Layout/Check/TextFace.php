@@ -6,7 +6,6 @@ namespace UpperPane\Core\Layout\Check;
 
 use UpperPane\Core\Finding\Finding;
 use UpperPane\Core\Finding\Level;
-use UpperPane\Core\Layout\Text;
 
 /** `text.face`: a face that is not of the house, or letters that the face does not have: each player then takes what it has. */
 final readonly class TextFace implements Check
@@ -17,10 +16,7 @@ final readonly class TextFace implements Check
         if ($faces === null) {
             return;
         }
-        foreach ($subject->layout->elements as $element) {
-            if (!$element instanceof Text || trim($element->text) === '') {
-                continue;
-            }
+        foreach ($subject->words() as $element) {
             $family = $element->style->family;
             if (!$faces->knows($family)) {
                 yield new Finding('text.face', Level::Warning, [$element->id()], sprintf(

@@ -9,6 +9,7 @@ use UpperPane\Core\Finding\Fix;
 use UpperPane\Core\Finding\Level;
 use UpperPane\Core\Geometry\Rect;
 use UpperPane\Core\Layout\Text;
+use UpperPane\Core\Layout\Worded;
 use UpperPane\Core\Text\SetText;
 
 /** `text.overflow`: words that need more room than their box has; what stands beyond it is cut off. */
@@ -22,6 +23,7 @@ final readonly class TextOverflow implements Check
         }
         foreach ($subject->measurable() as $text) {
             $set = $text->set($faces);
+            // What runs through its box, or is cut where it ends, has room by itself.
             if (!$text->overflows($set)) {
                 continue;
             }
@@ -51,9 +53,9 @@ final readonly class TextOverflow implements Check
         $rect = $text->rect();
         $height = (int) ceil($set->heightPx + 2 * ($text->style->plate->px ?? 0));
         $higher = Rect::at($rect->x, $rect->y, $rect->width, max($height, $rect->height));
-        $free = $set->widthPx <= $rect->width && $higher->bottom() <= $subject->layout->canvas->height;
+        $free = $text->ownBox && $set->widthPx <= $rect->width && $higher->bottom() <= $subject->layout->canvas->height;
         foreach ($free ? $subject->layout->elements : [] as $other) {
-            if ($other !== $text && $other instanceof Text && $other->rect()->intersection($higher) !== null && $other->rect()->intersection($rect) === null) {
+            if ($other->id() !== $text->id() && $other instanceof Worded && $other->rect()->intersection($higher) !== null && $other->rect()->intersection($rect) === null) {
                 $free = false;
             }
         }

@@ -27,7 +27,9 @@ final readonly class TextSmall implements Check
         $led = $subject->display->led;
         foreach ($subject->measurable() as $text) {
             $share = $subject->faces->capShare($text->style->family, $text->style->weight);
-            $capPx = $text->style->sizePx * $share;
+            $capPx = $text->smallestPx() * $share;
+            // What is smaller than the text itself stays so in proportion.
+            $part = $text->smallestPx() / $text->style->sizePx;
             $arcmin = Legibility::arcmin($capPx * $mmPerPx, $farthest);
             $rasterPx = $capPx * $subject->displayScale();
             $fewPx = $led && $rasterPx < Legibility::LEAST_CAP_PX_LED;
@@ -37,7 +39,7 @@ final readonly class TextSmall implements Check
             $sizes = [];
             foreach ([Legibility::COMFORTABLE_ARCMIN, Legibility::LIMIT_ARCMIN] as $wanted) {
                 $cap = Legibility::capMm($wanted, $farthest) / $mmPerPx;
-                $sizes[] = (int) ceil(round(max($cap, $led ? Legibility::LEAST_CAP_PX_LED / $subject->displayScale() : 0.0) / $share, 6));
+                $sizes[] = (int) ceil(round(max($cap, $led ? Legibility::LEAST_CAP_PX_LED / $subject->displayScale() : 0.0) / $share / $part, 6));
             }
             $fix = $this->fix($subject, $text, $sizes);
             yield new Finding(
@@ -94,7 +96,7 @@ final readonly class TextSmall implements Check
     /** The box grown downwards, and to the right where it must be, as far as the words of this size want; null where that is too far. */
     private function roomFor(Subject $subject, Text $text, float $sizePx): ?Rect
     {
-        if ($subject->faces === null) {
+        if ($subject->faces === null || !$text->ownBox) {
             return null;
         }
         $canvas = $subject->layout->canvas;

@@ -1,0 +1,62 @@
+<?php
+
+declare(strict_types=1);
+
+namespace UpperPane\Core\Layout;
+
+use UpperPane\Core\Colour\Colour;
+use UpperPane\Core\Document\DocumentRefused;
+use UpperPane\Core\Document\Node;
+use UpperPane\Core\Geometry\Box;
+
+/** A part of a text that is set in another weight, size or colour: characters [from, to), counted in Unicode code points. */
+final readonly class Mark
+{
+    private function __construct(public int $from, public int $to, public ?int $weight, public ?float $sizePx, public ?Colour $color)
+    {
+    }
+
+    /**
+     * @param int $length of the text, characters
+     * @return list<self> in order, none over another
+     * @throws DocumentRefused
+     */
+    public static function allFromNode(?Node $node, int $length): array
+    {
+        [$marks, $behind] = [[], 0];
+        foreach ($node?->items(500) ?? [] as $one) {
+            $one->object('from', 'to', 'weight', 'size_px', 'color');
+            $from = $one->field('from')->int($behind, $length);
+            $marks[] = new self(
+                $from,
+                $behind = $one->field('to')->int($from + 1, $length),
+                $one->optional('weight')?->int(100, 900),
+                $one->optional('size_px')?->number(1, 100_000, 'px'),
+                ($color = $one->optional('color')) ? Colour::fromNode($color) : null,
+            );
+        }
+
+        return $marks;
+    }
+
+    public function scaled(float $factor): self
+    {
+        return new self($this->from, $this->to, $this->weight, $this->sizePx === null ? null : $this->sizePx * $factor, $this->color);
+    }
+
+    /** What is left of it in a text cut to so many characters; null for nothing. */
+    public function cutAt(int $length): ?self
+    {
+        return $this->from >= $length ? null : new self($this->from, min($this->to, $length), $this->weight, $this->sizePx, $this->color);
+    }
+
+    /** @return array<string, mixed> */
+    public function toArray(float $scale = 1.0): array
+    {
+        return ['from' => $this->from, 'to' => $this->to] + array_filter([
+            'weight' => $this->weight,
+            'size_px' => $this->sizePx === null ? null : Box::figure($this->sizePx * $scale),
+            'color' => $this->color?->hex,
+        ], static fn (mixed $value): bool => $value !== null);
+    }
+}

@@ -1,0 +1,44 @@
+<?php
+
+declare(strict_types=1);
+
+namespace UpperPane\Core\Layout;
+
+use UpperPane\Core\Document\DocumentRefused;
+use UpperPane\Core\Document\Node;
+
+/** That a shape fills up from one side as a zone goes through its item, or through its loop. */
+final readonly class Progress
+{
+    /**
+     * @param string $zone id
+     * @param 'item'|'loop' $of
+     * @param 'left'|'right'|'top'|'bottom' $from the side at which it begins
+     */
+    private function __construct(public string $zone, public string $of, public string $from)
+    {
+    }
+
+    /** @throws DocumentRefused */
+    public static function fromNode(Node $node): self
+    {
+        $node->object('zone', 'of', 'from');
+
+        return new self(
+            $node->field('zone')->id(),
+            ($node->optional('of')?->oneOf('item', 'loop') ?? 'item') === 'loop' ? 'loop' : 'item',
+            match ($node->optional('from')?->oneOf('left', 'right', 'top', 'bottom') ?? 'left') {
+                'right' => 'right',
+                'top' => 'top',
+                'bottom' => 'bottom',
+                default => 'left',
+            },
+        );
+    }
+
+    /** @return array{zone: string, of: string, from: string} of a zone that is called so on the way to it */
+    public function toArray(string $zone): array
+    {
+        return ['zone' => $zone, 'of' => $this->of, 'from' => $this->from];
+    }
+}

@@ -1,0 +1,66 @@
+<?php
+
+declare(strict_types=1);
+
+namespace UpperPane\Core\Units;
+
+use UpperPane\Core\Document\DocumentRefused;
+use UpperPane\Core\Document\Node;
+
+/** How far a time zone is ahead of UTC, and since when: as a table that a player can look up. Source: the tz database, as PHP brings it. */
+final readonly class UtcOffsets
+{
+    /** 2000 to 2050: longer than any release is played. Before and behind it, its first and last offset hold. */
+    private const FROM_S = 946_684_800;
+    private const TO_S = 2_524_608_000;
+
+    /** @param non-empty-list<array{int, int}> $table from (Unix ms), offset (ms) */
+    private function __construct(private array $table)
+    {
+    }
+
+    /** @param string $timezone a name of the tz database; one that is unknown counts as UTC, so check it before */
+    public static function of(string $timezone): self
+    {
+        $table = [];
+        foreach (self::isKnown($timezone) ? (new \DateTimeZone($timezone))->getTransitions(self::FROM_S, self::TO_S) ?: [] : [] as $change) {
+            $offset = $change['offset'] * 1000;
+            if ($table === [] || $table[count($table) - 1][1] !== $offset) {
+                $table[] = [$change['ts'] * 1000, $offset];
+            }
+        }
+
+        return new self($table === [] ? [[self::FROM_S * 1000, 0]] : $table);
+    }
+
+    /** @throws DocumentRefused unless the tz database has a zone of that name */
+    public static function name(Node $node): string
+    {
+        $name = $node->text(1, 80);
+
+        return self::isKnown($name) ? $name : throw $node->refused('value.unknown', sprintf('is "%s", which is no time zone; one such as Europe/Lisbon is right.', $name));
+    }
+
+    /** @return int ms that local time is ahead of UTC at an instant (Unix ms) */
+    public function at(int $ms): int
+    {
+        [$least, $most] = [0, count($this->table) - 1];
+        while ($least < $most) {
+            $middle = intdiv($least + $most + 1, 2);
+            $this->table[$middle][0] <= $ms ? $least = $middle : $most = $middle - 1;
+        }
+
+        return $this->table[$least][1];
+    }
+
+    /** @return non-empty-list<array{int, int}> from (Unix ms), offset (ms) */
+    public function toArray(): array
+    {
+        return $this->table;
+    }
+
+    private static function isKnown(string $name): bool
+    {
+        return $name === 'UTC' || in_array($name, \DateTimeZone::listIdentifiers(\DateTimeZone::ALL_WITH_BC), true);
+    }
+}
