@@ -151,14 +151,27 @@ final class Make
     public static function livelyLayout(Randomizer $random, int $depth = 1): array
     {
         $layout = self::randomLayout($random, $depth);
-        $rect = static fn (): array => ['x' => $random->getInt(-50, 900), 'y' => $random->getInt(-50, 500), 'width' => $random->getInt(1, 900), 'height' => $random->getInt(1, 500)];
+        $rect = static fn (): array => [
+            'x' => $random->getInt(-50, 900), 'y' => $random->getInt(-50, 500), 'width' => $random->getInt(1, 900), 'height' => $random->getInt(1, 500),
+        ];
         $pick = static fn (string ...$of): string => $of[$random->getInt(0, count($of) - 1)];
         $style = ['family' => Typewriter::FAMILY, 'size_px' => 20];
         for ($i = 0; $i < 3; $i++) {
-            $layout['elements'][] = ['id' => "c$i", 'kind' => 'clock', 'rect' => $rect(), 'style' => $style, 'locale' => $pick('en', 'pt-PT', 'ar-EG', 'el'), 'timezone' => $pick('Europe/Lisbon', 'Atlantic/Azores', 'Australia/Lord_Howe')]
-                + ($random->getInt(0, 1) === 0 ? ['pattern' => $pick('HH:mm:ss', "h 'o' a", 'EEEE d MMMM yyyy', 'dd.MM.yy k')] : ['until' => '2026-10-25T01:30:00Z', 'pattern' => $pick('d H', 'mm:ss', "s 's'")] + ($random->getInt(0, 1) === 0 ? [] : ['after' => 'now']));
-            $layout['elements'][] = ['id' => "n$i", 'kind' => 'ticker', 'rect' => $rect(), 'style' => $style, 'text' => str_repeat('word ', $random->getInt(0, 20)), 'speed_px_s' => $random->getInt(1, 400), 'way' => $pick('left', 'right')];
-            $layout['elements'][] = ['id' => "p$i", 'kind' => 'shape', 'rect' => $rect(), 'fill' => '#102030', 'progress' => ['zone' => 'z0', 'of' => $pick('item', 'loop'), 'from' => $pick('left', 'right', 'top', 'bottom')]];
+            $told = $random->getInt(0, 1) === 0
+                ? ['pattern' => $pick('HH:mm:ss', "h 'o' a", 'EEEE d MMMM yyyy', 'dd.MM.yy k')]
+                : ['until' => '2026-10-25T01:30:00Z', 'pattern' => $pick('d H', 'mm:ss', "s 's'")] + ($pick('yes', 'no') === 'no' ? [] : ['after' => 'now']);
+            $layout['elements'][] = $told + [
+                'id' => "c$i", 'kind' => 'clock', 'rect' => $rect(), 'style' => $style,
+                'locale' => $pick('en', 'pt-PT', 'ar-EG', 'el'), 'timezone' => $pick('Europe/Lisbon', 'Atlantic/Azores', 'Australia/Lord_Howe'),
+            ];
+            $layout['elements'][] = [
+                'id' => "n$i", 'kind' => 'ticker', 'rect' => $rect(), 'style' => $style,
+                'text' => str_repeat('word ', $random->getInt(0, 20)), 'speed_px_s' => $random->getInt(1, 400), 'way' => $pick('left', 'right'),
+            ];
+            $layout['elements'][] = [
+                'id' => "p$i", 'kind' => 'shape', 'rect' => $rect(), 'fill' => '#102030',
+                'progress' => ['zone' => 'z0', 'of' => $pick('item', 'loop'), 'from' => $pick('left', 'right', 'top', 'bottom')],
+            ];
         }
         $layout['elements'][] = ['id' => 'd', 'kind' => 'clock', 'rect' => $rect(), 'dial' => ['color' => '#ffffff']];
 

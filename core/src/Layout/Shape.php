@@ -7,7 +7,6 @@ namespace UpperPane\Core\Layout;
 use UpperPane\Core\Colour\Colour;
 use UpperPane\Core\Document\DocumentRefused;
 use UpperPane\Core\Document\Node;
-use UpperPane\Core\Geometry\Rect;
 
 /** A filled rectangle, its corners rounded by so many px, or an ellipse; it may fill up as a zone goes on. */
 final readonly class Shape implements Element

@@ -205,11 +205,12 @@ final readonly class TimePattern
                 ? ['field' => self::LEFT[$letter], 'digits' => $count]
                 : throw $node->refused('pattern.syntax', sprintf('has "%s" at character %d; d, H, m and s tell a time that is left, words stand in quotes.', $letters, $at + 1));
         }
+        $named = static fn (int $count, \Closure $at): array => array_map(static fn (int $n): string => self::name($locale, $letters, (int) $at($n)), range(0, $count - 1));
         $names = match (true) {
-            in_array($letter, ['M', 'L'], true) && $count >= 3 && $count <= 5 => ['month', array_map(static fn (int $month): string => self::name($locale, $letters, (int) gmmktime(12, 0, 0, $month, 15, 2026)), range(1, 12))],
+            in_array($letter, ['M', 'L'], true) && $count >= 3 && $count <= 5 => ['month', $named(12, static fn (int $month) => gmmktime(12, 0, 0, $month + 1, 15, 2026))],
             // 4 January 2026 is a Sunday.
-            ($letter === 'E' && $count <= 5) || ($letter === 'c' && $count >= 3 && $count <= 5) => ['weekday', array_map(static fn (int $day): string => self::name($locale, $letters, (int) gmmktime(12, 0, 0, 1, 4 + $day, 2026)), range(0, 6))],
-            $letter === 'a' && $count <= 3 => ['half', array_map(static fn (int $hour): string => self::name($locale, $letters, (int) gmmktime($hour, 0, 0, 1, 4, 2026)), [6, 18])],
+            ($letter === 'E' && $count <= 5) || ($letter === 'c' && $count >= 3 && $count <= 5) => ['weekday', $named(7, static fn (int $day) => gmmktime(12, 0, 0, 1, 4 + $day, 2026))],
+            $letter === 'a' && $count <= 3 => ['half', $named(2, static fn (int $half) => gmmktime(6 + 12 * $half, 0, 0, 1, 4, 2026))],
             default => null,
         };
         if ($names !== null) {

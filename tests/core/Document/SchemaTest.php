@@ -48,9 +48,16 @@ final class SchemaTest extends TestCase
             $this->fits('layout', $document, "round $i");
             $this->fits('run-sheet', RunSheet::of(Layout::fromArray($document)), "round $i");
             $lively = Make::livelyLayout($random);
-            $lively['elements'][] = ['id' => 'k', 'kind' => 'code', 'rect' => ['x' => 0, 'y' => 0, 'width' => 99, 'height' => 200], 'text' => 'QUAY', 'caption' => ['text' => 'x', 'style' => ['size_px' => 9]]];
-            $lively['elements'][] = ['id' => 'pic', 'kind' => 'picture', 'rect' => ['x' => 0, 'y' => 0, 'width' => 99, 'height' => 200], 'media' => ['name' => 'x', 'width' => 90, 'height' => 90], 'crop' => ['x' => 1, 'y' => 1, 'width' => 9, 'height' => 9], 'flip' => 'both', 'opacity' => 0.5, 'radius_px' => 4, 'hidden' => $i % 2 === 0];
-            $lively['elements'][] = ['id' => 'w', 'kind' => 'text', 'rect' => ['x' => 0, 'y' => 0, 'width' => 99, 'height' => 9], 'text' => 'Berth 2', 'marks' => [['from' => 0, 'to' => 3, 'weight' => 700, 'size_px' => 9, 'color' => '#ffffff']], 'overflow' => 'shrink', 'least_px' => 9, 'style' => ['size_px' => 20]];
+            $rect = ['x' => 0, 'y' => 0, 'width' => 99, 'height' => 200];
+            $lively['elements'][] = ['id' => 'k', 'kind' => 'code', 'rect' => $rect, 'text' => 'QUAY', 'caption' => ['text' => 'x', 'style' => ['size_px' => 9]]];
+            $lively['elements'][] = [
+                'id' => 'pic', 'kind' => 'picture', 'rect' => $rect, 'media' => ['name' => 'x', 'width' => 90, 'height' => 90],
+                'crop' => ['x' => 1, 'y' => 1, 'width' => 9, 'height' => 9], 'flip' => 'both', 'opacity' => 0.5, 'radius_px' => 4, 'hidden' => $i % 2 === 0,
+            ];
+            $lively['elements'][] = [
+                'id' => 'w', 'kind' => 'text', 'rect' => $rect, 'text' => 'Berth 2', 'overflow' => 'shrink', 'least_px' => 9, 'style' => ['size_px' => 20],
+                'marks' => [['from' => 0, 'to' => 3, 'weight' => 700, 'size_px' => 9, 'color' => '#ffffff']],
+            ];
             $this->fits('layout', $lively, "lively $i");
             $this->fits('run-sheet', RunSheet::of(Layout::fromArray($lively), 0, new Means('UTC', new Typewriter())), "lively $i");
         }

@@ -123,16 +123,16 @@ final class LivelyTest extends TestCase
     }
 
     /** Version 1 has 21 modules; with a quiet zone of 4 on each side 29. */
+    /**
+     * @param array{int, int, int} $symbol
+     * @param ?array{int, int, int, int} $caption
+     */
     #[TestWith([300, 300, null, [5, 5, 290], null])]
     #[TestWith([29, 400, null, [0, 185, 29], null])]
     #[TestWith([20, 20, null, [0, 0, 20], null, 'less than a px a module is drawn all the same'])]
     #[TestWith([600, 290, 40, [0, 0, 290], [290, 0, 310, 290], 'a caption stands beside it in a wide box'])]
     #[TestWith([290, 400, 40, [0, 0, 290], [0, 290, 290, 110], 'and below it in a high one'])]
     #[TestWith([300, 300, 40, [34, 10, 232], [0, 252, 300, 48], 'a square one leaves it a line, so that a module has 8 px, not 10'])]
-    /**
-     * @param array{int, int, int} $symbol
-     * @param ?array{int, int, int, int} $caption
-     */
     public function testACodeStandsOnWholePx(int $width, int $height, ?int $captionPx, array $symbol, ?array $caption): void
     {
         $code = self::code($width, $height, $captionPx === null ? [] : ['caption' => ['text' => 'UP-7', 'style' => self::style($captionPx)]]);
@@ -229,7 +229,7 @@ final class LivelyTest extends TestCase
     /** @return array<string, mixed> */
     private static function clock(string $id, string ...$more): array
     {
-        return ['id' => $id, 'kind' => 'clock', 'rect' => self::rect(0, 0, 900, 100), 'style' => self::style(60)] + $more;
+        return ['id' => $id, 'kind' => 'clock', 'rect' => self::rect(0, 0, 900, 100), 'style' => self::style(60)] + array_filter($more, is_string(...), ARRAY_FILTER_USE_KEY);
     }
 
     /** @return array<string, mixed> */

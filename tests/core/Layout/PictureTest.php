@@ -16,6 +16,11 @@ use UpperPane\Tests\Core\Make;
 /** Pictures that are cropped, flipped, rounded or seen through: a picture of 800 x 400 px in a box of 400 x 400 px at 100, 50. */
 final class PictureTest extends TestCase
 {
+    /**
+     * @param array<string, mixed> $more
+     * @param array{int, int, int, int} $painted
+     * @param array{int, int, int, int} $whole
+     */
     #[TestWith([[], [100, 50, 400, 400], [100, 150, 400, 200]])]
     #[TestWith([['crop' => [200, 100, 200, 200]], [100, 50, 400, 400], [-300, -150, 1600, 800]], 'the crop fills the box, the rest lies beyond')]
     #[TestWith([['crop' => [200, 100, 400, 200]], [100, 150, 400, 200], [-100, 50, 800, 400]], 'nothing of the rest shows in the bars')]
@@ -23,11 +28,6 @@ final class PictureTest extends TestCase
     #[TestWith([['crop' => [0, 0, 200, 200], 'flip' => 'down'], [100, 50, 400, 400], [100, -350, 1600, 800]])]
     #[TestWith([['fit' => 'cover', 'radius_px' => 20], [100, 50, 400, 400], [-100, 50, 800, 400]])]
     #[TestWith([['radius_px' => 20], [100, 150, 400, 200], [100, 150, 400, 200]], 'the picture is rounded, not its bars')]
-    /**
-     * @param array<string, mixed> $more
-     * @param array{int, int, int, int} $painted
-     * @param array{int, int, int, int} $whole
-     */
     public function testWhereItIsPaintedAndWhereTheWholeOfItLies(array $more, array $painted, array $whole): void
     {
         $picture = self::read($more);
@@ -47,11 +47,11 @@ final class PictureTest extends TestCase
     }
 
     /** A picture red at the left and blue at the right. */
+    /** @param array<string, mixed> $more */
     #[TestWith([[], '0000ff'])]
     #[TestWith([['flip' => 'across'], 'ff0000'])]
     #[TestWith([['opacity' => 0.5], '000080'])]
     #[TestWith([['crop' => [0, 0, 400, 400]], 'ff0000'])]
-    /** @param array<string, mixed> $more */
     public function testWhatLiesUnderWordsIsWhatIsDrawn(array $more, string $hex): void
     {
         $coat = Coat::ofPicture(self::read(['fit' => 'fill'] + $more), Swatch::of(2, 1, "\xff\x00\x00\xff\x00\x00\xff\xff"));
