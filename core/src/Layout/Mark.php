@@ -12,7 +12,8 @@ use UpperPane\Core\Geometry\Box;
 /** A part of a text that is set in another weight, size or colour: characters [from, to), counted in Unicode code points. */
 final readonly class Mark
 {
-    private function __construct(public int $from, public int $to, public ?int $weight, public ?float $sizePx, public ?Colour $color)
+    /** @param float $size of its type as a multiple of that of the text */
+    private function __construct(public int $from, public int $to, public ?int $weight, public float $size, public ?Colour $color)
     {
     }
 
@@ -25,13 +26,13 @@ final readonly class Mark
     {
         [$marks, $behind] = [[], 0];
         foreach ($node?->items(500) ?? [] as $one) {
-            $one->object('from', 'to', 'weight', 'size_px', 'color');
+            $one->object('from', 'to', 'weight', 'size', 'color');
             $from = $one->field('from')->int($behind, $length);
             $marks[] = new self(
                 $from,
                 $behind = $one->field('to')->int($from + 1, $length),
                 $one->optional('weight')?->int(100, 900),
-                $one->optional('size_px')?->number(1, 100_000, 'px'),
+                $one->optional('size')?->number(0.05, 20.0, 'times the size of the text') ?? 1.0,
                 ($color = $one->optional('color')) ? Colour::fromNode($color) : null,
             );
         }
@@ -39,23 +40,21 @@ final readonly class Mark
         return $marks;
     }
 
-    public function scaled(float $factor): self
-    {
-        return new self($this->from, $this->to, $this->weight, $this->sizePx === null ? null : $this->sizePx * $factor, $this->color);
-    }
-
     /** What is left of it in a text cut to so many characters; null for nothing. */
     public function cutAt(int $length): ?self
     {
-        return $this->from >= $length ? null : new self($this->from, min($this->to, $length), $this->weight, $this->sizePx, $this->color);
+        return $this->from >= $length ? null : new self($this->from, min($this->to, $length), $this->weight, $this->size, $this->color);
     }
 
-    /** @return array<string, mixed> */
-    public function toArray(float $scale = 1.0): array
+    /**
+     * @param float $sizePx of the text around it
+     * @return array<string, mixed> as it is drawn
+     */
+    public function drawn(float $sizePx): array
     {
         return ['from' => $this->from, 'to' => $this->to] + array_filter([
             'weight' => $this->weight,
-            'size_px' => $this->sizePx === null ? null : Box::figure($this->sizePx * $scale),
+            'size_px' => $this->size === 1.0 ? null : Box::figure($this->size * $sizePx),
             'color' => $this->color?->hex,
         ], static fn (mixed $value): bool => $value !== null);
     }

@@ -81,7 +81,7 @@ final readonly class Text implements Worded
     /** Its smallest type, px: its own where not all of it is marked. */
     public function smallestPx(): float
     {
-        $sizes = array_map(fn (Mark $mark): float => $mark->sizePx ?? $this->style->sizePx, $this->marks);
+        $sizes = array_map(fn (Mark $mark): float => $mark->size * $this->style->sizePx, $this->marks);
         $marked = array_sum(array_map(static fn (Mark $mark): int => $mark->to - $mark->from, $this->marks));
 
         return $sizes === [] || $marked < mb_strlen($this->text) ? min([...$sizes, $this->style->sizePx]) : min($sizes);
@@ -123,16 +123,14 @@ final readonly class Text implements Worded
             $sizePx ?? $style->sizePx,
             $style->lineHeight,
             max(1.0, ($widthPx ?? $this->rect()->width) - $plate),
-            $this->runs(($sizePx ?? $style->sizePx) / $style->sizePx),
+            $this->runs($sizePx ?? $style->sizePx),
         );
     }
 
-    /** Its type in another size, that of its parts in proportion. */
+    /** Its type in another size, and that of its parts with it. */
     private function sized(float $sizePx): self
     {
-        $factor = $sizePx / $this->style->sizePx;
-
-        return new self($this->head, $this->text, $this->style->sized($sizePx), array_map(static fn (Mark $mark): Mark => $mark->scaled($factor), $this->marks), $this->overflow, $this->leastPx, $this->ownBox);
+        return new self($this->head, $this->text, $this->style->sized($sizePx), $this->marks, $this->overflow, $this->leastPx, $this->ownBox);
     }
 
     /** As many letters as its box has room for, and an ellipsis. */
@@ -165,7 +163,7 @@ final readonly class Text implements Worded
     }
 
     /** @return list<Run> parts in another weight or size */
-    private function runs(float $factor): array
+    private function runs(float $sizePx): array
     {
         $runs = [];
         [$characters, $bytes] = [0, 0];
@@ -173,8 +171,8 @@ final readonly class Text implements Worded
             $from = $bytes + strlen(mb_substr($this->text, $characters, $mark->from - $characters));
             $to = $from + strlen(mb_substr($this->text, $mark->from, $mark->to - $mark->from));
             [$characters, $bytes] = [$mark->to, $to];
-            if ($mark->weight !== null || $mark->sizePx !== null) {
-                $runs[] = new Run($from, $to, $mark->weight ?? $this->style->weight, ($mark->sizePx ?? $this->style->sizePx) * $factor);
+            if ($mark->weight !== null || $mark->size !== 1.0) {
+                $runs[] = new Run($from, $to, $mark->weight ?? $this->style->weight, $mark->size * $sizePx);
             }
         }
 

@@ -29,7 +29,7 @@ final readonly class Variants
         $variants = [];
         $ids = new UniqueIds();
         foreach ($layout->optional('variants')?->items(self::MOST) ?? [] as $node) {
-            $node->object('id', 'canvas', 'recipe', 'places');
+            $node->object('id', 'canvas', 'recipe', 'places', 'guides', 'safe');
             $ids->take($node->field('id'));
             try {
                 $variants[$node->field('id')->id()] = Layout::fromArray(self::document($layout, $node), $library);
@@ -79,9 +79,9 @@ final readonly class Variants
             $elements[] = $arranged;
         }
         $document = is_array($layout->value) ? $layout->value : [];
-        unset($document['variants'], $document['recipe']);
+        unset($document['variants'], $document['recipe'], $document['guides'], $document['safe']);
 
         return array_replace($document, ['canvas' => Size::fromNode($variant->field('canvas'))->toArray(), 'elements' => $elements])
-            + ($variant->has('recipe') ? ['recipe' => $variant->field('recipe')->value] : []);
+            + array_filter(['recipe' => $variant->optional('recipe')?->value, 'guides' => $variant->optional('guides')?->value, 'safe' => $variant->optional('safe')?->value]);
     }
 }

@@ -67,7 +67,7 @@ final readonly class Plan
         $scale = $placing->typeScale();
 
         return new Part($placing->element($element->id()), Text::KIND, null, null, $placing->rect($box), $placing->box($box), self::words($text->text, $text->style, $scale)
-            + ($text->marks === [] ? [] : ['marks' => array_map(static fn (Mark $mark): array => $mark->toArray($scale), $text->marks)]), of: $text->ownBox ? null : $placing->rect(Box::ofRect($element->rect())));
+            + ($text->marks === [] ? [] : ['marks' => array_map(static fn (Mark $mark): array => $mark->drawn($text->style->sizePx * $scale), $text->marks)]), of: $text->ownBox ? null : $placing->rect(Box::ofRect($element->rect())));
     }
 
     /** @return array<string, mixed> */

@@ -205,12 +205,12 @@ final readonly class TimePattern
                 ? ['field' => self::LEFT[$letter], 'digits' => $count]
                 : throw $node->refused('pattern.syntax', sprintf('has "%s" at character %d; d, H, m and s tell a time that is left, words stand in quotes.', $letters, $at + 1));
         }
-        $named = static fn (int $count, \Closure $at): array => array_map(static fn (int $n): string => self::name($locale, $letters, (int) $at($n)), range(0, $count - 1));
+        $named = static fn (int $count, int $hour, int $hours): array => array_map(static fn (int $n): string => self::name($locale, $letters, 3600 * ($hour + $hours * $n)), range(0, $count - 1));
         $names = match (true) {
-            in_array($letter, ['M', 'L'], true) && $count >= 3 && $count <= 5 => ['month', $named(12, static fn (int $month) => gmmktime(12, 0, 0, $month + 1, 15, 2026))],
-            // 4 January 2026 is a Sunday.
-            ($letter === 'E' && $count <= 5) || ($letter === 'c' && $count >= 3 && $count <= 5) => ['weekday', $named(7, static fn (int $day) => gmmktime(12, 0, 0, 1, 4 + $day, 2026))],
-            $letter === 'a' && $count <= 3 => ['half', $named(2, static fn (int $half) => gmmktime(6 + 12 * $half, 0, 0, 1, 4, 2026))],
+            // In steps of 731 hours from 15 January 1970 each month is met once; 4 January was a Sunday.
+            in_array($letter, ['M', 'L'], true) && $count >= 3 && $count <= 5 => ['month', $named(12, 14 * 24, 731)],
+            ($letter === 'E' && $count <= 5) || ($letter === 'c' && $count >= 3 && $count <= 5) => ['weekday', $named(7, 3 * 24 + 12, 24)],
+            $letter === 'a' && $count <= 3 => ['half', $named(2, 6, 12)],
             default => null,
         };
         if ($names !== null) {

@@ -56,7 +56,7 @@ final class SchemaTest extends TestCase
             ];
             $lively['elements'][] = [
                 'id' => 'w', 'kind' => 'text', 'rect' => $rect, 'text' => 'Berth 2', 'overflow' => 'shrink', 'least_px' => 9, 'style' => ['size_px' => 20],
-                'marks' => [['from' => 0, 'to' => 3, 'weight' => 700, 'size_px' => 9, 'color' => '#ffffff']],
+                'marks' => [['from' => 0, 'to' => 3, 'weight' => 700, 'size' => 0.5, 'color' => '#ffffff']],
             ];
             $this->fits('layout', $lively, "lively $i");
             $this->fits('run-sheet', RunSheet::of(Layout::fromArray($lively), 0, new Means('UTC', new Typewriter())), "lively $i");

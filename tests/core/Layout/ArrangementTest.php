@@ -54,6 +54,21 @@ final class ArrangementTest extends TestCase
         self::assertEquals($document['elements'][0]['playlist'], $solved->document['elements'][0]['playlist'], 'what is in the zones stays');
     }
 
+    public function testRunningTextCaptionsAndGuidesScaleToo(): void
+    {
+        $document = ['guides' => ['x' => [960], 'y' => [10, 864]], 'safe' => 48] + self::harbour();
+        $style = ['family' => 'Inter', 'size_px' => 60, 'outline' => ['px' => 3, 'color' => '#000000']];
+        $document['elements'][] = ['id' => 'news', 'kind' => 'ticker', 'rect' => ['x' => 0, 'y' => 900, 'width' => 1920, 'height' => 100], 'text' => 'x', 'style' => $style, 'speed_px_s' => 180];
+        $document['elements'][] = ['id' => 'code', 'kind' => 'code', 'rect' => ['x' => 1400, 'y' => 100, 'width' => 400, 'height' => 400], 'text' => 'x', 'caption' => ['text' => 'x', 'style' => $style]];
+        $solved = Arrangement::of($document)->solvedFor(Size::px(1366, 768))->document;
+
+        // By 1366/1920 in the footer and by 614/864 at the side: the smaller one counts.
+        self::assertSame([42.69, 2.13], [$solved['elements'][3]['style']['size_px'], $solved['elements'][3]['style']['outline']['px']]);
+        self::assertSame(120, $solved['elements'][3]['speed_px_s'], 'to the next speed that runs smoothly');
+        self::assertSame(42.64, $solved['elements'][4]['caption']['style']['size_px']);
+        self::assertSame([[683], [7, 614], 34], [$solved['guides']['x'], $solved['guides']['y'], $solved['safe']]);
+    }
+
     public function testPxThatDoNotFitAreRefusedAndCanBecomeShares(): void
     {
         $document = self::harbour('1fr 576px', '1fr 216px');

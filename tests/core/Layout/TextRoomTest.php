@@ -21,17 +21,17 @@ final class TextRoomTest extends TestCase
 {
     public function testPartsInAnotherSizeTakeTheirOwnRoom(): void
     {
-        $text = self::read('Berth 22', ['marks' => [['from' => 6, 'to' => 8, 'size_px' => 80]]]);
+        $text = self::read('Berth 22', ['marks' => [['from' => 6, 'to' => 8, 'size' => 2]]]);
         $set = $text->set(new Typewriter());
         self::assertEqualsWithDelta(6 * 20 + 2 * 40, $set->widthPx, 1e-9);
         self::assertEqualsWithDelta(80 * 1.2, $set->heightPx, 1e-9, 'a line is as high as its largest type');
-        self::assertEqualsWithDelta(40 * 1.2, self::read('Berth 22', ['marks' => [['from' => 6, 'to' => 8, 'size_px' => 10]]])->set(new Typewriter())->heightPx, 1e-9, 'and never lower than its own');
+        self::assertEqualsWithDelta(40 * 1.2, self::read('Berth 22', ['marks' => [['from' => 6, 'to' => 8, 'size' => 0.25]]])->set(new Typewriter())->heightPx, 1e-9, 'and never lower than its own');
     }
 
     public function testOnlyTheLinesWithLargeTypeAreHigher(): void
     {
         // 10 letters of 20 px fill the box; the large word stands on the second line.
-        $text = self::read('Sailing to Tolm', ['marks' => [['from' => 11, 'to' => 15, 'size_px' => 60]]], 200, 300);
+        $text = self::read('Sailing to Tolm', ['marks' => [['from' => 11, 'to' => 15, 'size' => 1.5]]], 200, 300);
         $boxes = $text->lineBoxes($text->set(new Typewriter()));
         self::assertSame([48.0, 72.0], array_map(static fn ($box): float => round($box->height, 6), $boxes));
         self::assertSame([0.0, 48.0], array_map(static fn ($box): float => round($box->y, 6), $boxes));
@@ -40,15 +40,16 @@ final class TextRoomTest extends TestCase
 
     public function testCharactersAreCountedAsCodePoints(): void
     {
-        $text = self::read("São João ⛴ x", ['marks' => [['from' => 4, 'to' => 8, 'size_px' => 80]]]);
+        $text = self::read("São João ⛴ x", ['marks' => [['from' => 4, 'to' => 8, 'size' => 2]]]);
         self::assertEqualsWithDelta(8 * 20 + 4 * 40, $text->set(new Typewriter())->widthPx, 1e-9);
     }
 
     public function testTypeShrinksUntilItFitsAndNoFurtherThanToldTo(): void
     {
         $faces = new Typewriter();
-        $shrunk = self::read('Berth 2 is closed', ['overflow' => 'shrink', 'least_px' => 12, 'marks' => [['from' => 0, 'to' => 7, 'size_px' => 20]]], 200, 24)->resolved($faces);
-        self::assertSame([20.0, 10.0], [$shrunk->style->sizePx, $shrunk->marks[0]->sizePx], 'its parts in proportion');
+        $shrunk = self::read('Berth 2 is closed', ['overflow' => 'shrink', 'least_px' => 12, 'marks' => [['from' => 0, 'to' => 7, 'size' => 0.5]]], 200, 24)->resolved($faces);
+        self::assertSame(20.0, $shrunk->style->sizePx);
+        self::assertSame(7 * 5.0 + 10 * 10.0, $shrunk->set($faces)->widthPx, 'its parts in proportion');
         self::assertSame([], self::findings(self::text('Berth 2 is closed', ['overflow' => 'shrink', 'least_px' => 12], 200, 24), 'text.overflow'));
         self::assertCount(1, self::findings(self::text('Berth 2 is closed', ['overflow' => 'shrink', 'least_px' => 30], 200, 24), 'text.overflow'), 'below 30 px it is told');
         self::assertSame(40.0, self::read('Berth 2', ['overflow' => 'shrink'], 200, 48)->resolved($faces)->style->sizePx, 'what fits stays');
@@ -76,7 +77,7 @@ final class TextRoomTest extends TestCase
 
     public function testTheSmallestPartAndThePalestPartAreLookedAt(): void
     {
-        $small = self::text('Welcome', ['marks' => [['from' => 0, 'to' => 2, 'size_px' => 20]]], 1900, 600, 400);
+        $small = self::text('Welcome', ['marks' => [['from' => 0, 'to' => 2, 'size' => 0.05]]], 1900, 600, 400);
         $found = Checks::run(Layout::fromArray(Make::layout([$small])), \UpperPane\Core\Display\Display::fromArray(Make::display()), new Typewriter())->all;
         self::assertSame(['text.small'], array_map(static fn (Finding $f): string => $f->code, $found));
         self::assertSame(2713, $found[0]->measure['size_px']['limit'] ?? null, '135.63 px for the smallest, which is a twentieth');

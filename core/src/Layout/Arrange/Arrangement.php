@@ -8,6 +8,7 @@ use UpperPane\Core\Document\DocumentRefused;
 use UpperPane\Core\Geometry\Rect;
 use UpperPane\Core\Geometry\Size;
 use UpperPane\Core\Geometry\Tracks;
+use UpperPane\Core\Layout\Guides;
 use UpperPane\Core\Layout\Layout;
 use UpperPane\Core\Layout\Library;
 use UpperPane\Core\Layout\Recipe;
@@ -358,6 +359,9 @@ final readonly class Arrangement
         [$content, $said] = Content::of($this->document)->laid($this->layout, $rects, $scaled ? $places : null);
         $document = $content->document($this->document);
         $document['canvas'] = $canvas->toArray();
+        if (!$canvas->equals($this->layout->canvas)) {
+            $document = Guides::scaled($document, $this->layout->canvas, $canvas);
+        }
         if ($recipe !== null) {
             $document['recipe'] = $recipe->toArray();
         }

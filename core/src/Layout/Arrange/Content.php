@@ -4,18 +4,12 @@ declare(strict_types=1);
 
 namespace UpperPane\Core\Layout\Arrange;
 
-use UpperPane\Core\Geometry\Box;
 use UpperPane\Core\Geometry\Rect;
 use UpperPane\Core\Layout\Layout;
 
 /** The elements of a layout document that has been read once and is known to be right: each act gives a new list. */
 final readonly class Content
 {
-    /** Fields that are px of the canvas, beside the rectangle: they scale with it. */
-    private const PX = ['radius_px'];
-    private const STYLE_PX = ['size_px'];
-    private const SURROUNDS = ['outline' => ['px'], 'plate' => ['px'], 'shadow' => ['x_px', 'y_px', 'blur_px']];
-
     /** @param list<array<string, mixed>> $elements */
     private function __construct(private array $elements)
     {
@@ -106,27 +100,8 @@ final readonly class Content
             }
             $words = $known->rect()->size()->equals($rect->size()) ? [] : [sprintf('%s becomes %s px', $known->rect()->size(), $rect->size())];
             $element = array_replace($element, ['rect' => $rect->toArray()]);
-            $factor = $scaling?->factor($known) ?? 1.0;
-            if (is_array($element['style'] ?? null) && $factor !== 1.0) {
-                $element['style'] = self::surroundsScaled($element['style'], $factor);
-            }
-            foreach ([self::PX, self::STYLE_PX] as $level => $fields) {
-                foreach ($fields as $field) {
-                    $value = $level === 0 ? $element[$field] ?? null : (is_array($element['style'] ?? null) ? $element['style'][$field] ?? null : null);
-                    if ((!is_int($value) && !is_float($value)) || $factor === 1.0) {
-                        continue;
-                    }
-                    $scaled = Box::figure(max($field === 'size_px' ? 1.0 : 0.0, $value * $factor));
-                    if ($level === 0) {
-                        $element[$field] = $scaled;
-                    } elseif (is_array($element['style'] ?? null)) {
-                        $element['style'][$field] = $scaled;
-                    }
-                    if ($field === 'size_px') {
-                        $words[] = sprintf('type of %s px becomes %s px', $value, $scaled);
-                    }
-                }
-            }
+            [$element, $type] = ScaledLook::of($element, $scaling?->factor($known) ?? 1.0);
+            $words = $type === null ? $words : [...$words, $type];
             $elements[] = $element;
             if ($words !== []) {
                 $said[] = sprintf('"%s": %s.', $id, implode(', ', $words));
@@ -177,23 +152,6 @@ final readonly class Content
         }
 
         return [new self($elements), $said];
-    }
-
-    /**
-     * @param array<mixed> $style of a text
-     * @return array<mixed>
-     */
-    private static function surroundsScaled(array $style, float $factor): array
-    {
-        foreach (self::SURROUNDS as $part => $fields) {
-            foreach (is_array($style[$part] ?? null) ? $style[$part] : [] as $field => $value) {
-                if (in_array($field, $fields, true) && (is_int($value) || is_float($value))) {
-                    $style[$part] = array_replace(is_array($style[$part]) ? $style[$part] : [], [$field => Box::figure($value * $factor)]);
-                }
-            }
-        }
-
-        return $style;
     }
 
     /** @param array<string, mixed> $element */
