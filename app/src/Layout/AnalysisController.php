@@ -18,6 +18,7 @@ use UpperPane\Core\Layout\AsSeen;
 use UpperPane\Core\Layout\Checks;
 use UpperPane\Core\Layout\Layout;
 use UpperPane\Core\Layout\Matching;
+use UpperPane\Core\Layout\Says;
 use UpperPane\Core\Layout\Sum;
 use UpperPane\Core\Layout\Sums;
 use UpperPane\Core\Media\Pixels;
@@ -25,8 +26,10 @@ use UpperPane\Core\Playback\Means;
 use UpperPane\Core\Playback\ShownAt;
 use UpperPane\Core\Playback\Timeline;
 use UpperPane\Core\Text\FaceMetrics;
+use UpperPane\Core\Text\TimePattern;
 use UpperPane\Core\Units\Instant;
 use UpperPane\Core\Units\TypedFigure;
+use UpperPane\Core\Units\UtcOffsets;
 
 /** Everything the core says about a layout that is being worked on, saved or not. */
 final readonly class AnalysisController
@@ -55,6 +58,7 @@ final readonly class AnalysisController
             'match' => $match?->toArray(),
             'mm_per_px' => $display === null ? null : $match?->mmPerCanvasPx($display->pxPerMm()),
             'sums' => array_map(static fn (Sum $sum): array => $sum->toArray(), Sums::of($layout->visible())),
+            'says' => (object) Says::of($layout, $this->faces, $display === null ? null : $match?->mmPerCanvasPx($display->pxPerMm())),
             'shares' => (object) $layout->shares(),
             'borders' => array_map(static fn (Border $border): array => $border->toArray(), Arrangement::borders($layout)),
             'tracks' => $layout->recipe?->edges($layout->canvas) ?? ['columns' => [], 'rows' => []],
@@ -77,6 +81,22 @@ final readonly class AnalysisController
         $mm = $body->has('mm_per_px') && $body->field('mm_per_px')->value !== null ? $body->field('mm_per_px')->positive('mm') : null;
 
         return new JsonResponse(['px' => TypedFigure::px($body->field('text')->text(0, 200), $body->field('side_px')->int(1, Size::LONGEST, 'px'), $mm)]);
+    }
+
+    /** What a clock says at an instant: so that a pattern is looked at before it is taken. */
+    #[Route('/api/clock', methods: ['POST'])]
+    public function clock(Request $request): JsonResponse
+    {
+        $body = Body::of($request)->object('pattern', 'locale', 'timezone', 'until', 'at');
+        $at = Instant::parse($body->field('at')->text(), '/at')->ms;
+        $locale = ($language = $body->optional('locale')) ? TimePattern::locale($language) : 'en';
+        $until = ($end = $body->optional('until')) ? Instant::parse($end->text(), '/until')->ms : null;
+        $timezone = ($zone = $body->optional('timezone')) ? UtcOffsets::name($zone) : 'UTC';
+        $pattern = $body->field('pattern');
+
+        return new JsonResponse(['says' => $until === null
+            ? TimePattern::ofClock($pattern, $locale)->at($at + UtcOffsets::of($timezone)->at($at))
+            : TimePattern::ofTimeLeft($pattern, $locale)->left($until - $at)]);
     }
 
     /** As viewers see it: its size from where they stand, the angle and the contrast of each text. */

@@ -35,10 +35,10 @@ final readonly class ArrangementController
     /** @throws DocumentRefused */
     private function act(Arrangement $arrangement, Node $act): Arrangement
     {
-        $act->object('do', 'raster', 'recipe', 'zone', 'zones', 'into', 'tracks', 'between', 'from', 'along', 'to', 'edge', 'way');
+        $act->object('do', 'raster', 'recipe', 'zone', 'zones', 'into', 'tracks', 'between', 'from', 'along', 'to', 'edge', 'way', 'columns', 'rows', 'gap_x', 'gap_y');
         $zones = static fn (int $least): array => self::zones($act->field('zones'), $least);
 
-        return match ($act->field('do')->oneOf('solve', 'scale', 'start', 'write', 'retell', 'follow', 'shares', 'split', 'join', 'border', 'equalise', 'swap', 'align', 'distribute')) {
+        return match ($act->field('do')->oneOf('solve', 'scale', 'start', 'write', 'retell', 'follow', 'shares', 'split', 'join', 'border', 'equalise', 'swap', 'align', 'distribute', 'repeat')) {
             'solve' => $arrangement->solvedFor(Size::fromNode($act->field('raster'))),
             'scale' => $arrangement->scaledTo(Size::fromNode($act->field('raster'))),
             'start' => $arrangement->startedWith(Recipe::fromNode($act->field('recipe'))),
@@ -51,6 +51,13 @@ final readonly class ArrangementController
             'equalise' => $arrangement->equalised($zones(2)),
             'align' => $arrangement->aligned($zones(2), self::edge($act->field('edge'))),
             'distribute' => $arrangement->distributed($zones(3), $act->field('way')->oneOf('across', 'down') === 'across'),
+            'repeat' => $arrangement->repeated(
+                $zones(1),
+                $act->field('columns')->int(1, 500),
+                $act->field('rows')->int(1, 500),
+                $act->field('gap_x')->int(-Size::LONGEST, Size::LONGEST, 'px'),
+                $act->field('gap_y')->int(-Size::LONGEST, Size::LONGEST, 'px'),
+            ),
             'swap' => $arrangement->swapped($zones(2)[0], $zones(2)[1]),
             default => $arrangement->withBorder(self::side($act->field('between')), $act->field('from')->int(), $act->field('along')->int(), $act->field('to')->int()),
         };

@@ -17,6 +17,7 @@ use Symfony\Component\Messenger\MessageBusInterface;
 use Symfony\Component\Routing\Attribute\Route;
 use Symfony\Component\Uid\Ulid;
 use UpperPane\App\Http\Problem;
+use UpperPane\Core\Media\Pixels;
 
 final readonly class MediaController
 {
@@ -43,6 +44,20 @@ final readonly class MediaController
     public function show(string $id): JsonResponse
     {
         return new JsonResponse($this->asset($id)->toArray());
+    }
+
+    /** The colour that most of the edge of a picture has, for the ground of the box that it is put into. */
+    #[Route('/api/media/{id}/edge', methods: ['GET'])]
+    public function edge(string $id, Pixels $pixels): JsonResponse
+    {
+        $asset = $this->asset($id);
+        $media = $asset->media();
+        $edge = $media === null ? null : $pixels->of($media)?->edge();
+        if ($edge === null) {
+            throw new Problem(409, 'edge.unknown', sprintf('"%s" has no colour at its edge: it is see-through there, or not looked at yet.', $asset->name));
+        }
+
+        return new JsonResponse(['color' => $edge['color']->hex, 'share' => round($edge['share'], 3)]);
     }
 
     #[Route('/api/media', methods: ['POST'])]

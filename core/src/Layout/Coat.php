@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace UpperPane\Core\Layout;
 
+use UpperPane\Core\Colour\Colour;
 use UpperPane\Core\Geometry\Box;
 use UpperPane\Core\Geometry\Fit;
 use UpperPane\Core\Geometry\Flip;
@@ -26,10 +27,15 @@ final readonly class Coat
 
     public static function ofShape(Shape $shape): self
     {
-        $hex = str_pad(substr($shape->fill->hex, 1), 8, 'f');
+        return self::ofFill($shape->rect(), $shape->fill, $shape->shape === 'ellipse');
+    }
+
+    public static function ofFill(Rect $rect, Colour $fill, bool $ellipse = false): self
+    {
+        $hex = str_pad(substr($fill->hex, 1), 8, 'f');
         $rgba = array_map(static fn (string $byte): int => (int) hexdec($byte), str_split($hex, 2));
 
-        return new self(Box::ofRect($shape->rect()), $shape->shape === 'ellipse', [$rgba[0], $rgba[1], $rgba[2], $rgba[3]], Box::ofRect($shape->rect()));
+        return new self(Box::ofRect($rect), $ellipse, [$rgba[0], $rgba[1], $rgba[2], $rgba[3]], Box::ofRect($rect));
     }
 
     public static function ofPicture(Picture $picture, Swatch $swatch): self

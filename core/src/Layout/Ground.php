@@ -86,6 +86,9 @@ final readonly class Ground
                 $coats[] = Coat::ofShape($element);
                 continue;
             }
+            if (($element instanceof Picture || $element instanceof Zone) && $element->ground !== null) {
+                $coats[] = Coat::ofFill($element->rect(), $element->ground);
+            }
             if ($element instanceof Picture) {
                 $swatch = $this->pixels?->of($element->media);
                 if ($swatch === null) {

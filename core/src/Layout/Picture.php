@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace UpperPane\Core\Layout;
 
+use UpperPane\Core\Colour\Colour;
 use UpperPane\Core\Document\DocumentRefused;
 use UpperPane\Core\Document\Node;
 use UpperPane\Core\Geometry\Box;
@@ -31,13 +32,14 @@ final readonly class Picture implements Element
         public Flip $flip,
         public float $opacity,
         public float $radiusPx,
+        public ?Colour $ground,
     ) {
     }
 
     /** @throws DocumentRefused also for a film, since films play in zones, and for a crop beyond the picture */
     public static function fromNode(Node $node): self
     {
-        $head = Head::fromNode($node, 'media', 'fit', 'focus', 'crop', 'flip', 'opacity', 'radius_px');
+        $head = Head::fromNode($node, 'media', 'fit', 'focus', 'crop', 'flip', 'opacity', 'radius_px', 'ground');
         $media = Media::fromNode($node->field('media'));
         if ($media->isFilm()) {
             throw $node->field('media')->refused('value.unknown', sprintf('is the film "%s"; a film plays in a zone.', $media->name));
@@ -58,6 +60,7 @@ final readonly class Picture implements Element
             Flip::from($node->optional('flip')?->oneOf(...Flip::names()) ?? Flip::None->value),
             $node->optional('opacity')?->number(0.0, 1.0) ?? 1.0,
             $node->optional('radius_px')?->number(0.0, 100_000, 'px') ?? 0.0,
+            ($ground = $node->optional('ground')) ? Colour::fromNode($ground) : null,
         );
     }
 

@@ -43,10 +43,7 @@ final readonly class Text implements Worded
         $head = Head::fromNode($node, 'text', 'style', 'marks', 'overflow', 'least_px');
         $text = strtr($node->field('text')->text(0, 20_000), ["\r\n" => "\n", "\r" => "\n"]);
         $style = TextStyle::fromNode($node->field('style'));
-        $least = $node->optional('least_px')?->number(1, 100_000, 'px') ?? 1.0;
-        if ($least > $style->sizePx) {
-            throw $node->field('least_px')->refused('value.range', sprintf('is %s px; it is at most the size of the type, %s px.', Box::figure($least), Box::figure($style->sizePx)));
-        }
+        $least = min($style->sizePx, $node->optional('least_px')?->number(1, 100_000, 'px') ?? 1.0);
 
         return new self(
             $head,

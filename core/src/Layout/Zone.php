@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace UpperPane\Core\Layout;
 
+use UpperPane\Core\Colour\Colour;
 use UpperPane\Core\Document\DocumentRefused;
 use UpperPane\Core\Document\Node;
 use UpperPane\Core\Geometry\Rect;
@@ -22,19 +23,21 @@ final readonly class Zone implements Element
     /**
      * @param ?string $follows id of the zone that sets the moments of this one
      * @param array<string, Layout> $layouts the layouts that items play, by item id
+     * @param ?Colour $ground what is seen beside content that leaves bars
      */
     private function __construct(
         private Head $head,
         public Playlist $playlist,
         public ?string $follows,
         public array $layouts,
+        public ?Colour $ground = null,
     ) {
     }
 
     /** @throws DocumentRefused */
     public static function fromNode(Node $node, Library $library): self
     {
-        $head = Head::fromNode($node, 'playlist', 'follows');
+        $head = Head::fromNode($node, 'playlist', 'follows', 'ground');
         $list = $node->field('playlist');
         $playlist = $library->playlist($list);
         $follows = $node->optional('follows')?->id();
@@ -51,7 +54,7 @@ final readonly class Zone implements Element
             }
         }
 
-        return new self($head, $playlist, $follows, $layouts);
+        return new self($head, $playlist, $follows, $layouts, ($ground = $node->optional('ground')) ? Colour::fromNode($ground) : null);
     }
 
     /** A zone over the whole canvas. */

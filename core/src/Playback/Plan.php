@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace UpperPane\Core\Playback;
 
+use UpperPane\Core\Colour\Colour;
 use UpperPane\Core\Geometry\Box;
 use UpperPane\Core\Geometry\Fit;
 use UpperPane\Core\Layout\Clock;
@@ -37,8 +38,8 @@ final readonly class Plan
         $layers = [];
         foreach ($layout->visible()->elements as $element) {
             match (true) {
-                $element instanceof Zone => $layers[] = self::zone($element, $layout, $placing, $means),
-                $element instanceof Picture => $layers[] = self::picture($element, $placing),
+                $element instanceof Zone => array_push($layers, ...self::ground($element, $element->ground, $placing), ...[self::zone($element, $layout, $placing, $means)]),
+                $element instanceof Picture => array_push($layers, ...self::ground($element, $element->ground, $placing), ...[self::picture($element, $placing)]),
                 $element instanceof Text => $layers[] = self::text($element, $means->faces === null ? $element : $element->resolved($means->faces), $placing),
                 $element instanceof Clock => $layers[] = self::clock($element, $placing, $means),
                 $element instanceof Ticker => $layers[] = self::ticker($element, $placing, $means),
@@ -119,6 +120,14 @@ final readonly class Plan
             'fill' => $shape->fill->hex,
             'radius_px' => Box::figure($shape->radiusPx * $placing->typeScale()),
         ], $shape->progress === null ? null : new Filling($shape->progress, $placing->element($shape->progress->zone)));
+    }
+
+    /** @return list<Part> the colour of a box, below what is in it */
+    private static function ground(Element $element, ?Colour $ground, Placing $placing): array
+    {
+        $box = Box::ofRect($element->rect());
+
+        return $ground === null ? [] : [new Part($placing->element($element->id()), 'background', null, null, $placing->rect($box), $placing->box($box), ['fill' => $ground->hex])];
     }
 
     private static function picture(Picture $picture, Placing $placing): Part

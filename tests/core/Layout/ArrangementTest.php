@@ -69,6 +69,30 @@ final class ArrangementTest extends TestCase
         self::assertSame([[683], [7, 614], 34], [$solved['guides']['x'], $solved['guides']['y'], $solved['safe']]);
     }
 
+    public function testElementsAreRepeatedInColumnsAndRows(): void
+    {
+        $document = Make::layout([
+            ['group' => 'tile'] + Make::zone('a', 10, 10, 100, 50),
+            ['group' => 'tile', 'id' => 'bar', 'kind' => 'shape', 'rect' => ['x' => 10, 'y' => 60, 'width' => 100, 'height' => 10], 'fill' => '#000000', 'progress' => ['zone' => 'a']],
+        ]);
+        $repeated = Arrangement::of($document)->repeated(['a', 'bar'], 3, 2, 20, 5);
+
+        self::assertSame(
+            [[10, 10, 100, 50], [130, 10, 100, 50], [250, 10, 100, 50], [10, 75, 100, 50], [130, 75, 100, 50], [250, 75, 100, 50]],
+            array_values(array_filter(self::rects($repeated), static fn (array $rect): bool => $rect[3] === 50)),
+        );
+        $bars = array_values(array_filter($repeated->document['elements'], static fn (array $e): bool => $e['kind'] === 'shape'));
+        self::assertSame(['a', 'a2', 'a3', 'a4', 'a5', 'a6'], array_map(static fn (array $bar): string => $bar['progress']['zone'], $bars), 'each fills up with its own zone');
+        self::assertCount(6, array_unique(array_column($repeated->document['elements'], 'group')), 'and each pair is a group of its own');
+        self::assertSame(['4 of them lie beyond the canvas.'], Arrangement::of($document)->repeated(['a'], 20, 1, 20, 0)->said);
+    }
+
+    public function testMoreThanAHandCanUseAreNotMade(): void
+    {
+        $this->expectExceptionMessage('100 x 100 of 1 elements are more than 500.');
+        Arrangement::of(self::harbour())->repeated(['main'], 100, 100, 0, 0);
+    }
+
     public function testPxThatDoNotFitAreRefusedAndCanBecomeShares(): void
     {
         $document = self::harbour('1fr 576px', '1fr 216px');

@@ -59,6 +59,23 @@ final class PictureTest extends TestCase
         self::assertSame($hex, sprintf('%02x%02x%02x', (int) round($red), (int) round($green), (int) round($blue)));
     }
 
+    public function testTheColourOfAnEdgeIsThatOfMostOfIt(): void
+    {
+        // Nine px: eight are the edge, of which five are nearly the same green; the middle does not count.
+        [$green, $near, $other, $clear] = ["\x10\x60\x50\xff", "\x12\x62\x50\xff", "\xf0\xf0\xf0\xff", "\x00\x00\x00\x00"];
+        $edge = Swatch::of(3, 3, $green . $green . $near . $green . $other . $near . $other . $other . $clear)->edge();
+        self::assertSame(['#116150', 0.625], [$edge['color']->hex ?? null, $edge['share'] ?? null]);
+        self::assertNull(Swatch::of(2, 1, $clear . $clear)->edge(), 'one sees through it');
+        self::assertSame('#f0f0f0', Swatch::of(1, 1, $other)->edge()['color']->hex ?? null);
+    }
+
+    public function testTheGroundOfABoxLiesBelowWhatIsInIt(): void
+    {
+        $zone = ['ground' => '#123456'] + Make::zone('z', 0, 0, 100, 100, [Make::picture('i', 50, 100, 1000, fit: 'contain')]);
+        $things = ShownAt::of(Layout::fromArray(Make::layout([$zone, self::picture(['ground' => '#654321'])])))->at(0)->toArray()['things'];
+        self::assertSame([['background', '#123456'], ['zone', null], ['background', '#654321'], ['picture', null]], array_map(static fn (array $t): array => [$t['kind'], $t['fill'] ?? null], $things));
+    }
+
     public function testACropBeyondThePictureIsRefused(): void
     {
         $this->expectExceptionMessage('/elements/0/crop goes beyond the picture, which has 800 x 400 px.');

@@ -99,10 +99,9 @@ final class TextRoomTest extends TestCase
         }
     }
 
-    public function testTypeCannotShrinkToMoreThanItIs(): void
+    public function testTypeDoesNotShrinkWhereItIsSmallerAlready(): void
     {
-        $this->expectExceptionMessage('/elements/0/least_px is 50 px; it is at most the size of the type, 40 px.');
-        self::read('Berth 2', ['overflow' => 'shrink', 'least_px' => 50]);
+        self::assertSame(40.0, self::read('Berth 2 is closed', ['overflow' => 'shrink', 'least_px' => 50], 100, 40)->resolved(new Typewriter())->style->sizePx);
     }
 
     /**

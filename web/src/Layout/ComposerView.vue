@@ -1,6 +1,5 @@
 <script setup lang="ts">
 import { useQueryClient } from '@tanstack/vue-query'
-import { useEventListener } from '@vueuse/core'
 import { type Ref, computed, onBeforeUnmount, provide, ref, shallowRef, useTemplateRef, watch, watchEffect } from 'vue'
 import { useDisplay } from '../Display/survey'
 import { useEstate } from '../Estate/estate'
@@ -9,22 +8,25 @@ import MediaPicker from '../Media/MediaPicker.vue'
 import { offerActions } from '../ui/actions'
 import { api, sentence } from '../ui/api'
 import { size } from '../ui/format'
-import ChoiceBar from '../ui/ChoiceBar.vue'
 import { type Finding, type Rect, useShelf } from '../ui/shelf'
 import { useAnalysis } from './composer/analysis'
 import AsSeen from './composer/AsSeen.vue'
-import { type Tool, composerKey, makeComposer } from './composer/composer'
+import { begun, cured as curedElement } from './composer/begun'
+import { composerKey, makeComposer } from './composer/composer'
 import Details from './composer/Details.vue'
 import Divide from './composer/Divide.vue'
 import { handKey, makeHand } from './composer/hand'
+import { useComposerKeys } from './composer/keys'
 import Ledger from './composer/Ledger.vue'
 import OtherRaster from './composer/OtherRaster.vue'
+import PaneBar from './composer/PaneBar.vue'
 import PaneRoom from './composer/PaneRoom.vue'
 import RecipeLine from './composer/RecipeLine.vue'
+import { TOOLS } from './composer/tools'
 import TideTable from './composer/TideTable.vue'
 import { shapeOf, useVariants } from './composer/variants'
 import DesignHead from './DesignHead.vue'
-import type { Item, LayoutDocument, Style, TextElement, ZoneElement } from './designs'
+import type { Item, LayoutDocument, ZoneElement } from './designs'
 import type { Division, Recipe } from './division'
 import DivisionPicker from './DivisionPicker.vue'
 import RevisionList from './RevisionList.vue'
@@ -36,7 +38,7 @@ const { displays } = useEstate()
 const shelf = useShelf()
 const queries = useQueryClient()
 const hands = useVariants(work, displays)
-const { variant, variants, seenOn } = hands
+const { variant, seenOn } = hands
 const composer = makeComposer(hands.document as Ref<LayoutDocument>, hands.change, hands.setDisplay)
 provide(composerKey, composer)
 const { analysis, trouble, ask } = useAnalysis(hands.document, seenOn, composer.moving)
@@ -47,13 +49,6 @@ const timezone = computed(() => display.value?.timezone ?? Intl.DateTimeFormat()
 
 // --- tools -------------------------------------------------------------------------------
 
-const tools: { tool: Tool; name: string; key: string }[] = [
-  { tool: 'choose', name: 'choose', key: 'v' },
-  { tool: 'zone', name: 'zone', key: 'z' },
-  { tool: 'text', name: 'text', key: 't' },
-  { tool: 'shape', name: 'shape', key: 's' },
-  { tool: 'picture', name: 'picture', key: 'p' },
-]
 const snapping = ref(true)
 const inMm = ref(false)
 const { data: surveyed } = useDisplay(seenOn)
@@ -62,25 +57,10 @@ const asked = shallowRef<Rect | null>(null)
 
 function drawn(rect: Rect) {
   const tool = composer.tool.value
-  if (tool === 'zone') composer.add({ id: '', kind: 'zone', rect, playlist: { items: [] } })
-  else if (tool === 'text')
-    composer.add({
-      id: '',
-      kind: 'text',
-      rect,
-      text: 'Text',
-      style: {
-        family: 'Inter',
-        size_px: Math.max(12, Math.round(Math.min(rect.height * 0.6, composer.document.value.canvas.height / 12))),
-        weight: 600,
-        color: '#ffffff',
-      },
-    })
-  else if (tool === 'shape') composer.add({ id: '', kind: 'shape', rect, fill: '#14665b' })
-  else if (tool === 'picture') {
+  if (tool === 'picture') {
     asked.value = rect
     picking.value = true
-  }
+  } else if (tool !== 'choose') composer.add(begun(tool, rect, composer.document.value.canvas))
 }
 function picked([media]: MediaState[]) {
   if (asked.value && media) composer.add({ id: '', kind: 'picture', rect: asked.value, media: refOf(media), fit: 'contain' })
@@ -96,14 +76,15 @@ watchEffect(() => {
 shelf.chosen = (finding: Finding) => {
   pointed.value = finding.rect ?? null
   composer.choose(finding.elements)
+  if (finding.rect) pane.value?.show(finding.rect)
 }
 shelf.fixed = ({ fix }: Finding) => {
   if (!fix?.element) return
-  const text = composer.elements.value.find((e): e is TextElement => e.id === fix.element && e.kind === 'text')
-  if (fix.style && text) {
-    const style = Object.fromEntries(Object.entries({ ...text.style, ...fix.style }).filter(([, value]) => value !== null)) as unknown as Style
-    return composer.edit<TextElement>(text.id, { style, ...(fix.rect ? { rect: fix.rect } : {}) })
-  }
+  const cured = curedElement(
+    composer.elements.value.find((e) => e.id === fix.element),
+    fix,
+  )
+  if (cured) return composer.edit(fix.element, cured)
   if (fix.rect) composer.place(new Map([[fix.element, fix.rect]]))
   const zone = composer.elements.value.find((e): e is ZoneElement => e.id === fix.element && e.kind === 'zone')
   if (fix.item && fix.set && zone && 'items' in zone.playlist) {
@@ -117,43 +98,8 @@ onBeforeUnmount(() => shelf.clear())
 
 // --- keys -----------------------------------------------------------------------------------
 
-const pane = useTemplateRef('pane')
-useEventListener('keydown', (e: KeyboardEvent) => {
-  const target = e.target as HTMLElement
-  if (!work.document.value || target.closest('input, textarea, select, [contenteditable], .modal')) return
-  const ctrl = e.ctrlKey || e.metaKey
-  const arrows: Record<string, [number, number]> = {
-    ArrowLeft: [-1, 0],
-    ArrowRight: [1, 0],
-    ArrowUp: [0, -1],
-    ArrowDown: [0, 1],
-  }
-  const by = e.shiftKey ? 10 : 1
-  const acts: Record<string, () => void> = ctrl
-    ? {
-        c: composer.copy,
-        v: composer.paste,
-        x: () => (composer.copy(), composer.remove()),
-        d: composer.duplicate,
-        a: () => composer.choose(composer.elements.value.map((el) => el.id)),
-      }
-    : {
-        delete: composer.remove,
-        backspace: composer.remove,
-        escape: () => (composer.tool.value === 'choose' ? composer.choose([]) : (composer.tool.value = 'choose')),
-        ' ': () => (hand.running.value = !hand.running.value),
-        ',': () => hand.to(hand.at.value - 1000),
-        '.': () => hand.to(hand.at.value + 1000),
-        '<': () => hand.toChange(false),
-        '>': () => hand.toChange(true),
-        ...Object.fromEntries(tools.map((t) => [t.key, () => (composer.tool.value = t.tool)])),
-        ...Object.fromEntries(Object.entries(arrows).map(([key, [dx, dy]]) => [key.toLowerCase(), () => composer.nudge(dx * by, dy * by)])),
-      }
-  const act = acts[e.key.toLowerCase()]
-  if (!act || (e.key === ' ' && target.closest('button, a'))) return
-  e.preventDefault()
-  act()
-})
+const pane = useTemplateRef<InstanceType<typeof PaneRoom>>('pane')
+useComposerKeys(composer, hand, () => (work.document.value ? pane.value : null))
 
 const revisions = ref(false)
 const otherRaster = ref(false)
@@ -188,7 +134,17 @@ async function keep() {
   }
 }
 offerActions(() => [
-  ...(work.document.value ? tools : [])
+  ...(composer.chosen.value.size
+    ? [
+        { kind: 'action', name: 'Group what is chosen', more: 'Ctrl + G', act: composer.group },
+        { kind: 'action', name: 'Ungroup what is chosen', more: 'Ctrl + Shift + G', act: composer.ungroup },
+        { kind: 'action', name: 'Hide or show what is chosen', more: 'H', act: () => composer.toggle('hidden') },
+        { kind: 'action', name: 'Lock or unlock what is chosen', more: 'L', act: () => composer.toggle('locked') },
+      ]
+    : []),
+  { kind: 'action', name: 'Fit the canvas into the pane', more: '0', act: () => pane.value?.fit() },
+  { kind: 'action', name: 'Pixel for pixel', more: '1', act: () => pane.value?.zoomTo(1) },
+  ...(work.document.value ? TOOLS : [])
     .slice(1)
     .map((t) => ({ kind: 'action', name: `Draw a ${t.name}`, more: t.key.toUpperCase(), act: () => (composer.tool.value = t.tool) })),
   ...composer.elements.value.map((e) => ({ kind: e.kind, name: e.name ?? e.id, more: 'in this layout', act: () => composer.choose([e.id]) })),
@@ -214,7 +170,6 @@ const words = computed(() => {
     : ' · for no display yet'
   return `${size(canvas)} px, ${turned}${on}`
 })
-const canvasZoom = computed(() => (pane.value ? `${Math.round(pane.value.scale * 100)} %` : ''))
 </script>
 
 <template>
@@ -230,51 +185,32 @@ const canvasZoom = computed(() => (pane.value ? `${Math.round(pane.value.scale *
     <template v-if="work.document.value">
       <div class="columns">
         <div class="leaf">
-          <RecipeLine /><Ledger :analysis="analysis" /><Divide /><Details :analysis="analysis" :display="seenOn" @display="hands.setDisplay" />
+          <RecipeLine /><Ledger :analysis="analysis" /><Divide /><Details
+            :analysis="analysis"
+            :display="seenOn"
+            :timezone="timezone"
+            @display="hands.setDisplay"
+          />
         </div>
         <AsSeen v-if="seen && analysis" :analysis="analysis" :display="seenOn" :display-name="display?.name ?? ''" @close="seen = false" />
         <div v-else class="right">
-          <div class="bar">
-            <div class="choice" role="group" aria-label="Tools">
-              <button
-                v-for="t in tools"
-                :key="t.tool"
-                type="button"
-                :aria-pressed="composer.tool.value === t.tool"
-                :title="`${t.name} (${t.key.toUpperCase()})`"
-                @click="composer.tool.value = t.tool"
-              >
-                {{ t.name }}
-              </button>
-            </div>
-            <BButton size="sm" variant="outline-dark" @click="dividing = true">Divide…</BButton>
-            <ChoiceBar
-              v-if="variants.length"
-              :model-value="variant ?? ''"
-              label="Variant"
-              :words="hands.words.value"
-              @update:model-value="((variant = $event || null), composer.choose([]))"
-            />
-            <button v-if="variant" type="button" class="btn btn-link btn-sm p-0" @click="hands.drop">remove it</button>
-            <BButton v-else size="sm" variant="outline-dark" title="The same content for the canvas turned" @click="turn">Turned variant</BButton>
-            <span class="figures soft ms-auto text-nowrap">{{ canvasZoom }}</span>
-            <div v-if="analysis?.mm_per_px" class="choice" role="group" aria-label="Rulers">
-              <button type="button" :aria-pressed="!inMm" @click="inMm = false">px</button>
-              <button type="button" :aria-pressed="inMm" @click="inMm = true">mm</button>
-            </div>
-            <div class="choice">
-              <button type="button" :aria-pressed="snapping" title="Edges draw what is moved; Alt does without" @click="snapping = !snapping">
-                snap
-              </button>
-            </div>
-          </div>
+          <PaneBar
+            v-model:snapping="snapping"
+            :pane="pane"
+            :variant="variant"
+            :variants="hands.words.value"
+            @variant="((variant = $event), composer.choose([]))"
+            @turn="turn"
+            @drop="hands.drop"
+            @divide="dividing = true"
+          />
           <PaneRoom
             ref="pane"
+            v-model:in-mm="inMm"
             :analysis="analysis"
             :pointed="pointed"
             :snapping="snapping"
             :wall="surveyed?.wall ?? null"
-            :in-mm="inMm"
             @drawn="drawn"
           />
           <div
@@ -327,14 +263,6 @@ const canvasZoom = computed(() => (pane.value ? `${Math.round(pane.value.scale *
   grid-template-rows: auto minmax(0, 1fr);
   min-width: 0;
   min-height: 0;
-}
-.bar {
-  display: flex;
-  align-items: center;
-  gap: 12px;
-  padding: 4px 10px;
-  background: var(--sheet);
-  border-bottom: 1px solid var(--rule);
 }
 .notice {
   position: absolute;

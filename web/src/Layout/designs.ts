@@ -55,12 +55,79 @@ interface Head {
   id: string
   name?: string
   rect: Rect
+  /** Left out for the time being. */
+  hidden?: boolean
+  /** Hands leave it alone. */
+  locked?: boolean
+  /** Elements of one group are chosen together. */
+  group?: string
 }
-export type ZoneElement = Head & { kind: 'zone'; playlist: { items: Item[] } | { ref: string }; follows?: string }
-export type TextElement = Head & { kind: 'text'; text: string; style: Style }
-export type PictureElement = Head & { kind: 'picture'; media: MediaRef; fit?: Fit; focus?: [number, number] }
-export type ShapeElement = Head & { kind: 'shape'; shape?: 'rectangle' | 'ellipse'; fill: string; radius_px?: number }
-export type Element = ZoneElement | TextElement | PictureElement | ShapeElement
+
+/** Characters of a text, counted as Unicode code points, in another weight, size (a multiple of its own) or colour. */
+export interface Mark {
+  from: number
+  to: number
+  weight?: number
+  size?: number
+  color?: string
+}
+export type ZoneElement = Head & { kind: 'zone'; playlist: { items: Item[] } | { ref: string }; follows?: string; ground?: string }
+export type TextElement = Head & {
+  kind: 'text'
+  text: string
+  style: Style
+  marks?: Mark[]
+  overflow?: 'report' | 'shrink' | 'clip'
+  least_px?: number
+}
+export type PictureElement = Head & {
+  kind: 'picture'
+  media: MediaRef
+  fit?: Fit
+  focus?: [number, number]
+  crop?: Rect
+  flip?: Flip
+  opacity?: number
+  radius_px?: number
+  ground?: string
+}
+export const FLIPS = ['none', 'across', 'down', 'both'] as const
+export type Flip = (typeof FLIPS)[number]
+export interface Progress {
+  zone: string
+  of?: 'item' | 'loop'
+  from?: 'left' | 'right' | 'top' | 'bottom'
+}
+export type ShapeElement = Head & { kind: 'shape'; shape?: 'rectangle' | 'ellipse'; fill: string; radius_px?: number; progress?: Progress }
+export interface Dial {
+  color: string
+  ground?: string
+  seconds?: boolean
+}
+export type ClockElement = Head & {
+  kind: 'clock'
+  pattern?: string
+  locale?: string
+  timezone?: string
+  style?: Style
+  dial?: Dial
+  until?: string
+  after?: string
+}
+export type CodeElement = Head & {
+  kind: 'code'
+  text: string
+  level?: 'L' | 'M' | 'Q' | 'H'
+  quiet?: number
+  color?: string
+  ground?: string
+  caption?: { text: string; style: Style }
+}
+export type TickerElement = Head & { kind: 'ticker'; text: string; style: Style; speed_px_s?: number; way?: 'left' | 'right' }
+export type Element = ZoneElement | TextElement | PictureElement | ShapeElement | ClockElement | CodeElement | TickerElement
+/** Those whose words are set in one style. */
+export type StyledElement = TextElement | TickerElement | (ClockElement & { style: Style })
+export const isStyled = (e: Element): e is StyledElement => 'style' in e && e.style !== undefined
 
 export interface LayoutDocument {
   format: 'upper-pane/layout@1'
@@ -71,6 +138,15 @@ export interface LayoutDocument {
   recipe?: Partial<Recipe>
   elements: Element[]
   variants?: Variant[]
+  /** Lines for the hands of designers, px. */
+  guides?: Guides
+  /** Margin kept free at each edge, px. */
+  safe?: number
+}
+
+export interface Guides {
+  x?: number[]
+  y?: number[]
 }
 
 /** Where an element lies in a variant, and the size of its type there. */
@@ -85,6 +161,8 @@ export interface Variant {
   canvas: { width: number; height: number }
   recipe?: Partial<Recipe>
   places: Record<string, Place>
+  guides?: Guides
+  safe?: number
 }
 
 export interface PlaylistDocument {
@@ -130,6 +208,8 @@ export interface Analysis {
   match: { verdict: 'exact' | 'scaled' | 'padded' | 'crossed'; scale: number; target: Rect } | null
   mm_per_px: number | null
   sums: Sum[]
+  /** A sentence with its figures for each element of which there is something to say. */
+  says: Record<string, string>
   /** Which part of the canvas each zone takes up, 0 to 1. */
   shares: Record<string, number>
   borders: Border[]

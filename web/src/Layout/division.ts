@@ -48,6 +48,7 @@ export type Act =
   | { do: 'join' | 'equalise' | 'swap'; zones: string[] }
   | { do: 'align'; zones: string[]; edge: Edge }
   | { do: 'distribute'; zones: string[]; way: 'across' | 'down' }
+  | { do: 'repeat'; zones: string[]; columns: number; rows: number; gap_x: number; gap_y: number }
   | { do: 'border'; between: Side; from: number; along: number; to: number }
 
 export interface Arranged {

@@ -126,7 +126,11 @@ function collect(layers: Layer[], at: number, since: number, offset: number | nu
     if (!isZone(layer)) {
       const { part } = layer
       const own = opacity * (part.opacity ?? 1)
-      things.push(part.clock || part.ticker || part.progress ? { part, offset_ms: offset, opacity: own, now: nowOf(part, at, since, layers) } : { part, offset_ms: offset, opacity: own })
+      things.push(
+        part.clock || part.ticker || part.progress
+          ? { part, offset_ms: offset, opacity: own, now: nowOf(part, at, since, layers) }
+          : { part, offset_ms: offset, opacity: own },
+      )
       continue
     }
     if (layer.segments.length === 0) continue

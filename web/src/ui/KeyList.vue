@@ -5,6 +5,7 @@ import { ref } from 'vue'
 const open = ref(false)
 const keys: [string, string][] = [
   ['Z, T, S, P', 'draw a zone, text, shape, or place a picture'],
+  ['K, Q, R', 'draw a clock, a code, running text'],
   ['V or Escape', 'back to choosing'],
   ['Arrows, Shift + arrows', 'move what is chosen by 1 px, by 10 px; panels that hang freely by 1 mm, by 10 mm'],
   ['Alt while dragging', 'without snapping'],
@@ -12,6 +13,11 @@ const keys: [string, string][] = [
   ['Ctrl + Z, Ctrl + Shift + Z', 'undo, redo'],
   ['Ctrl + C, Ctrl + V, Ctrl + D', 'copy, paste, duplicate'],
   ['Ctrl + A, Delete', 'choose all, delete'],
+  ['Ctrl + G, Ctrl + Shift + G', 'group, ungroup; a double press chooses one of a group'],
+  ['H, L', 'hide what is chosen, lock it; again to show or unlock'],
+  ['] and [, with Shift', 'raise, lower; to the top, to the bottom'],
+  ['+ and −, 0, 1', 'larger, smaller, fit into the pane, pixel for pixel'],
+  ['Ctrl + wheel, middle button', 'zoom at the pointer, move what is shown'],
   ['Space', 'run the clock of the tide table, or stop it'],
   [', and .', 'one second back, one second on'],
   ['< and >', 'previous change, next change'],

@@ -10,6 +10,8 @@ export interface Fix {
   item?: string
   /** Fields of the style of a text; null takes one away. */
   style?: Record<string, unknown>
+  /** Fields of the element itself; null takes one away. */
+  fields?: Record<string, unknown>
   panel?: string
   set?: Record<string, unknown>
 }

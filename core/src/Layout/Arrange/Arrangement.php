@@ -20,6 +20,8 @@ use UpperPane\Core\Layout\Zone;
  */
 final readonly class Arrangement
 {
+    private const MOST_REPEATED = 500;
+
     /**
      * @param array<string, mixed> $document in the format `upper-pane/layout@1`
      * @param list<string> $said what changed beside what was asked for, in sentences
@@ -307,6 +309,35 @@ final readonly class Arrangement
         return $recipe === null
             ? throw DocumentRefused::because('recipe.none', 'No columns and rows divide the canvas as these zones do: they overlap, stand beyond the canvas, or there are none.', '/elements')
             : $this->next(array_replace($this->document, ['recipe' => $recipe->toArray()]), []);
+    }
+
+    /**
+     * The same elements over and over, in columns and rows beside and below where they stand now; those that would lie wholly beyond the canvas are told.
+     *
+     * @param list<string> $ids
+     * @param int $gapX px between columns
+     * @param int $gapY px between rows
+     * @throws DocumentRefused
+     */
+    public function repeated(array $ids, int $columns, int $rows, int $gapX, int $gapY): self
+    {
+        $around = self::around(array_values($this->rects($ids, 1)));
+        if ($columns * $rows * count($ids) > self::MOST_REPEATED) {
+            throw DocumentRefused::because('value.range', sprintf('%d x %d of %d elements are more than %d.', $columns, $rows, count($ids), self::MOST_REPEATED), '/columns');
+        }
+        $content = Content::of($this->document);
+        $beyond = 0;
+        for ($row = 0; $row < $rows; $row++) {
+            for ($column = 0; $column < $columns; $column++) {
+                if ($row + $column > 0) {
+                    [$dx, $dy] = [$column * ($around->width + $gapX), $row * ($around->height + $gapY)];
+                    $content = $content->copied($ids, $dx, $dy);
+                    $beyond += $around->x + $dx >= $this->layout->canvas->width || $around->y + $dy >= $this->layout->canvas->height ? 1 : 0;
+                }
+            }
+        }
+
+        return $this->next($content->document($this->document), $beyond === 0 ? [] : [sprintf('%d of them lie beyond the canvas.', $beyond)]);
     }
 
     /** The recipe with its tracks of px as shares of this canvas. @throws DocumentRefused */

@@ -70,6 +70,52 @@ final readonly class Content
         return new self($elements);
     }
 
+    /**
+     * Copies of elements on top, moved by so many px. What belonged together does so again, among the copies.
+     *
+     * @param list<string> $ids
+     */
+    public function copied(array $ids, int $dx, int $dy): self
+    {
+        $names = [];
+        $taken = $this;
+        foreach (array_intersect(array_map(self::idOf(...), $this->elements), $ids) as $id) {
+            $names[$id] = $taken->freeId($id);
+            $taken = $taken->with(['id' => $names[$id]]);
+        }
+        $elements = $this->elements;
+        foreach ($this->elements as $element) {
+            $rect = is_array($element['rect'] ?? null) ? $element['rect'] : [];
+            if (!isset($names[self::idOf($element)]) || !is_int($rect['x'] ?? null) || !is_int($rect['y'] ?? null)) {
+                continue;
+            }
+            $element = array_replace($element, ['id' => $names[self::idOf($element)], 'rect' => array_replace($rect, ['x' => $rect['x'] + $dx, 'y' => $rect['y'] + $dy])]);
+            if (is_string($element['follows'] ?? null)) {
+                $element['follows'] = $names[$element['follows']] ?? $element['follows'];
+            }
+            if (is_array($element['progress'] ?? null) && is_string($element['progress']['zone'] ?? null)) {
+                $element['progress']['zone'] = $names[$element['progress']['zone']] ?? $element['progress']['zone'];
+            }
+            if (is_string($element['group'] ?? null)) {
+                $element['group'] = $this->freeGroup($element['group']);
+            }
+            $elements[] = $element;
+        }
+
+        return new self($elements);
+    }
+
+    private function freeGroup(string $name): string
+    {
+        $taken = array_column($this->elements, 'group');
+        $stem = rtrim($name, '0123456789') ?: $name;
+        for ($n = 2, $group = $name; in_array($group, $taken, true); $n++) {
+            $group = $stem . $n;
+        }
+
+        return $group;
+    }
+
     /** @param array<string, Rect> $rects */
     public function placed(array $rects): self
     {

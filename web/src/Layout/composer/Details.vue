@@ -1,84 +1,76 @@
 <script setup lang="ts">
-import { useQuery } from '@tanstack/vue-query'
 import { computed, ref } from 'vue'
-import { useEstate } from '../../Estate/estate'
-import { refOf, useMedia } from '../../Media/media'
-import MediaPicker from '../../Media/MediaPicker.vue'
-import { loadFaces, type Face } from '../../pane/faces'
+import { useMedia } from '../../Media/media'
 import PlaylistEditor from '../../Time/PlaylistEditor.vue'
-import { api } from '../../ui/api'
-import ChoiceField from '../../ui/ChoiceField.vue'
-import ColourField from '../../ui/ColourField.vue'
-import { seconds, size } from '../../ui/format'
+import { seconds } from '../../ui/format'
 import TypedLine from '../../ui/TypedLine.vue'
-import {
-  type Addresses,
-  type Analysis,
-  FITS,
-  type Fit,
-  type Item,
-  type PictureElement,
-  type ShapeElement,
-  type Style,
-  type TextElement,
-  type ZoneElement,
-} from '../designs'
+import type { Addresses, Analysis, Item, ZoneElement } from '../designs'
 import { useComposer } from './composer'
-import FigureField from './FigureField.vue'
+import CanvasDetails from './details/CanvasDetails.vue'
+import ClockDetails from './details/ClockDetails.vue'
+import CodeDetails from './details/CodeDetails.vue'
+import GroundField from './details/GroundField.vue'
+import PictureDetails from './details/PictureDetails.vue'
+import Repeat from './details/Repeat.vue'
+import ShapeDetails from './details/ShapeDetails.vue'
+import TextDetails from './details/TextDetails.vue'
+import TickerDetails from './details/TickerDetails.vue'
 import { useHand } from './hand'
-import TextSurrounds from './TextSurrounds.vue'
 
-/** What is typed about the one element that is chosen, or about the canvas when none is. */
-const props = defineProps<{ analysis: Analysis | null; display: string | null }>()
+/** What is typed about the one element that is chosen, about several, or about the canvas when none is. */
+const props = defineProps<{ analysis: Analysis | null; display: string | null; timezone: string }>()
 const emit = defineEmits<{ display: [id: string | null] }>()
 const composer = useComposer()
 const hand = useHand()
 const due = hand.due
-const { displays } = useEstate()
 const { ready } = useMedia()
 const one = composer.only
-const picking = ref(false)
+const repeating = ref(false)
 
-const faces = useQuery({
-  queryKey: ['faces'],
-  staleTime: Infinity,
-  queryFn: async () => {
-    const { faces: all } = await api.get<{ faces: Face[] }>('faces')
-    await loadFaces(all)
-    return all
-  },
-})
-const families = computed(() => [...new Set((faces.data.value ?? []).map((f) => f.family))])
-const weights = (family?: string) => (faces.data.value ?? []).filter((f) => f.family === (family ?? 'Inter')).map((f) => f.weight)
 const addresses = computed<Addresses>(() =>
   Object.fromEntries(ready.value.map((m) => [m.id, { url: m.url ?? '', thumbnail: m.thumbnail, type: m.type ?? '' }])),
 )
-const style = (e: TextElement, change: Partial<Style>, gesture?: string) =>
-  composer.edit<TextElement>(e.id, { style: { ...e.style, ...change } }, gesture)
-const text = (event: Event) => (event.target as HTMLInputElement).value
 const zoneItems = (e: ZoneElement): Item[] | null => ('items' in e.playlist ? e.playlist.items : null)
+const firstMedia = (e: ZoneElement) => zoneItems(e)?.find((i) => i.media?.id)?.media?.id
 const loopOf = (id: string) => {
   const loop = props.analysis?.loops[id]
   return loop === null ? 'without end' : loop ? seconds(loop) : ''
 }
-const fromDisplay = computed(() => displays.value.find((d) => d.id === props.display) ?? null)
 const rename = (name: string) => one.value && composer.edit(one.value.id, { name: name === one.value.id ? undefined : name })
+const chosen = computed(() => composer.elements.value.filter((e) => composer.chosen.value.has(e.id)))
+const all = (what: 'hidden' | 'locked') => chosen.value.every((e) => e[what])
+const grouped = computed(() => chosen.value.some((e) => e.group))
 </script>
 
 <template>
-  <section v-if="one" class="details" :aria-label="`Details of ${one.id}`">
+  <section v-if="chosen.length" class="details" :aria-label="one ? `Details of ${one.id}` : 'What is chosen'">
     <h2>
-      <TypedLine :value="one.name ?? one.id" label="Name of the element" @change="rename" />
-      <span v-if="one.kind === 'zone'" class="figures"
+      <TypedLine v-if="one" :value="one.name ?? one.id" label="Name of the element" @change="rename" />
+      <span v-else class="several">{{ chosen.length }} elements chosen</span>
+      <span v-if="one?.kind === 'zone'" class="figures"
         ><template v-if="zoneItems(one)">{{ zoneItems(one)!.length }} {{ zoneItems(one)!.length === 1 ? 'item' : 'items' }} ·</template>
         {{ loopOf(one.id) }}</span
       >
-      <span class="stack">
-        <button type="button" class="btn btn-link btn-sm p-0" title="One higher in the stack" @click="composer.restack(one.id, 1)">raise</button>
-        <button type="button" class="btn btn-link btn-sm p-0" title="One lower in the stack" @click="composer.restack(one.id, -1)">lower</button>
-      </span>
     </h2>
-    <template v-if="one.kind === 'zone'">
+    <div class="acts" role="group" aria-label="What is chosen">
+      <button type="button" title="One higher in the stack ( ] ), Shift: to the top" @click="composer.restack($event.shiftKey ? Infinity : 1)">
+        raise
+      </button>
+      <button type="button" title="One lower in the stack ( [ ), Shift: to the bottom" @click="composer.restack($event.shiftKey ? -Infinity : -1)">
+        lower
+      </button>
+      <button type="button" title="Neither drawn nor checked (H)" :aria-pressed="all('hidden')" @click="composer.toggle('hidden')">
+        {{ all('hidden') ? 'show' : 'hide' }}
+      </button>
+      <button type="button" title="Hands leave it alone (L)" :aria-pressed="all('locked')" @click="composer.toggle('locked')">
+        {{ all('locked') ? 'unlock' : 'lock' }}
+      </button>
+      <button v-if="chosen.length > 1" type="button" title="Chosen together from now on (Ctrl + G)" @click="composer.group">group</button>
+      <button v-if="grouped" type="button" title="Each for itself again (Ctrl + Shift + G)" @click="composer.ungroup">ungroup</button>
+      <button type="button" title="In columns and rows" @click="repeating = true">repeat…</button>
+    </div>
+    <p v-if="one && analysis?.says[one.id]" class="says figures">{{ analysis.says[one.id] }}</p>
+    <template v-if="one?.kind === 'zone'">
       <PlaylistEditor
         v-if="zoneItems(one)"
         :items="zoneItems(one)!"
@@ -89,120 +81,23 @@ const rename = (name: string) => one.value && composer.edit(one.value.id, { name
         @goto="hand.toItem(one.id, $event)"
       />
       <p v-else class="px-3">Plays a <RouterLink :to="`/playlists/${(one.playlist as { ref: string }).ref}`">saved playlist</RouterLink>.</p>
+      <div class="form">
+        <GroundField :ground="one.ground" :media="firstMedia(one)" @change="(ground, g) => composer.edit<ZoneElement>(one!.id, { ground }, g)" />
+      </div>
     </template>
-    <div v-else-if="one.kind === 'text'" class="form">
-      <textarea
-        class="form-control"
-        rows="3"
-        :value="one.text"
-        aria-label="Text"
-        maxlength="10000"
-        @input="composer.edit<TextElement>(one.id, { text: text($event) }, `text ${one.id}`)"
-      ></textarea>
-      <ChoiceField
-        label="Face"
-        :value="one.style.family ?? 'Inter'"
-        :options="families"
-        @change="(family) => style(one as TextElement, { family, weight: weights(family)[0] })"
-      />
-      <ChoiceField
-        label="Weight"
-        :value="one.style.weight ?? 400"
-        :options="weights(one.style.family)"
-        @change="(weight) => style(one as TextElement, { weight: Number(weight) })"
-      />
-      <label
-        >Size, px<FigureField
-          :value="one.style.size_px"
-          :least="1"
-          label="size of the text in px"
-          @change="(v, g) => style(one as TextElement, { size_px: v }, g)"
-      /></label>
-      <ColourField
-        label="Colour"
-        :value="one.style.color ?? '#000000'"
-        @change="(color) => style(one as TextElement, { color }, `colour ${one!.id}`)"
-      />
-      <ChoiceField
-        label="Align"
-        :value="one.style.align ?? 'start'"
-        :options="['start', 'center', 'end']"
-        @change="(align) => style(one as TextElement, { align: align as Style['align'] })"
-      />
-      <ChoiceField
-        label="In its box"
-        :value="one.style.valign ?? 'top'"
-        :options="['top', 'middle', 'bottom']"
-        @change="(valign) => style(one as TextElement, { valign: valign as Style['valign'] })"
-      />
-      <TextSurrounds :style="one.style" @change="(change, gesture) => style(one as TextElement, change, gesture && `${gesture} ${one!.id}`)" />
+    <div v-else-if="one" class="form">
+      <TextDetails v-if="one.kind === 'text'" :one="one" />
+      <ShapeDetails v-else-if="one.kind === 'shape'" :one="one" />
+      <ClockDetails v-else-if="one.kind === 'clock'" :one="one" :timezone="timezone" />
+      <CodeDetails v-else-if="one.kind === 'code'" :one="one" />
+      <TickerDetails v-else-if="one.kind === 'ticker'" :one="one" />
+      <PictureDetails v-else :one="one" />
     </div>
-    <div v-else-if="one.kind === 'shape'" class="form">
-      <ChoiceField
-        label="Shape"
-        :value="one.shape ?? 'rectangle'"
-        :options="['rectangle', 'ellipse']"
-        @change="(shape) => composer.edit<ShapeElement>(one!.id, { shape: shape as ShapeElement['shape'] })"
-      />
-      <ColourField label="Colour" :value="one.fill" @change="(fill) => composer.edit<ShapeElement>(one!.id, { fill }, `colour ${one!.id}`)" />
-      <label v-if="one.shape !== 'ellipse'"
-        >Corners, px<FigureField
-          :value="one.radius_px ?? 0"
-          :least="0"
-          label="radius of the corners in px"
-          @change="(v, g) => composer.edit<ShapeElement>(one!.id, { radius_px: v }, g)"
-      /></label>
-    </div>
-    <div v-else class="form">
-      <p class="wide m-0">
-        {{ one.media.name }} <span class="figures soft">{{ size(one.media) }} px</span>
-      </p>
-      <ChoiceField
-        label="Fit"
-        :value="one.fit ?? 'contain'"
-        :options="FITS"
-        @change="(fit) => composer.edit<PictureElement>(one!.id, { fit: fit as Fit })"
-      />
-      <BButton size="sm" variant="outline-dark" @click="picking = true">Another picture…</BButton>
-      <MediaPicker v-model="picking" pictures-only @chosen="([m]) => m && composer.edit<PictureElement>(one!.id, { media: refOf(m) })" />
-    </div>
+    <Repeat v-model="repeating" />
   </section>
-  <section v-else-if="composer.chosen.value.size === 0" class="details" aria-label="Canvas">
+  <section v-else class="details" aria-label="Canvas">
     <h2>Canvas</h2>
-    <div class="form">
-      <ChoiceField
-        class="wide"
-        label="For the display"
-        :value="display ?? ''"
-        :options="[{ value: '', text: 'none' }, ...displays.map((d) => ({ value: d.id, text: `${d.name}, ${size(d.raster)}` }))]"
-        @change="(id) => emit('display', id || null)"
-      />
-      <label v-for="side in ['width', 'height'] as const" :key="side"
-        >{{ side === 'width' ? 'Width' : 'Height' }}, px<FigureField
-          :value="composer.document.value.canvas[side]"
-          :least="1"
-          :label="`${side} of the canvas in px`"
-          @change="(v, g) => composer.set({ canvas: { ...composer.document.value.canvas, [side]: v } }, g)"
-      /></label>
-      <ColourField
-        label="Background"
-        :value="composer.document.value.background?.color ?? '#000000'"
-        @change="(color) => composer.set({ background: { color } }, 'background')"
-      />
-      <BButton
-        v-if="
-          fromDisplay &&
-          (fromDisplay.raster.width !== composer.document.value.canvas.width || fromDisplay.raster.height !== composer.document.value.canvas.height)
-        "
-        size="sm"
-        variant="outline-dark"
-        @click="composer.set({ canvas: { ...fromDisplay.raster } })"
-        >Take its raster, {{ size(fromDisplay.raster) }}</BButton
-      >
-    </div>
-  </section>
-  <section v-else class="details">
-    <h2>{{ composer.chosen.value.size }} elements chosen</h2>
+    <div class="form"><CanvasDetails :analysis="analysis" :display="display" @display="emit('display', $event)" /></div>
   </section>
 </template>
 
@@ -215,10 +110,11 @@ h2 {
   display: flex;
   gap: 10px;
   align-items: baseline;
-  padding: 9px 14px;
-  border-bottom: 1px solid var(--rule);
+  padding: 9px 14px 4px;
+  margin: 0;
 }
-h2 .typed-line {
+h2 .typed-line,
+.several {
   font-weight: 700;
   flex: 1;
 }
@@ -227,9 +123,26 @@ h2 .figures {
   font-weight: 400;
   white-space: nowrap;
 }
-.stack {
+.acts {
   display: flex;
-  gap: 8px;
+  flex-wrap: wrap;
+  gap: 0 12px;
+  padding: 0 14px 6px;
+}
+.acts button {
+  border: 0;
+  background: none;
+  padding: 2px 0;
+  font-size: 0.8125rem;
+  color: var(--kelp);
+  text-decoration: underline;
+}
+.says {
+  margin: 0;
+  padding: 4px 14px;
+  color: var(--soft);
+  font-size: 0.8125rem;
+  border-top: 1px solid var(--rule);
 }
 .form {
   display: grid;
@@ -237,19 +150,30 @@ h2 .figures {
   gap: 8px 14px;
   padding: 10px 14px 14px;
   align-items: end;
+  border-top: 1px solid var(--rule);
 }
-.form textarea,
-.wide {
+.form :deep(textarea),
+.form :deep(.wide) {
   grid-column: 1 / 3;
 }
-label {
+.form :deep(label) {
   font-size: 0.8125rem;
   color: var(--soft);
+  margin: 0;
 }
-label :deep(.figure) {
+.form :deep(label .figure) {
   font-family: var(--figures);
   font-size: 0.8125rem;
   color: var(--ink);
   margin: 3px 0;
+}
+.form :deep(fieldset) {
+  border: 0;
+  margin: 0;
+  min-width: 0;
+}
+.form :deep(.guides .figure) {
+  font-family: var(--figures);
+  font-size: 0.8125rem;
 }
 </style>

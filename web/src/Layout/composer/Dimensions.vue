@@ -55,6 +55,13 @@ const lines = computed<Line[]>(() => {
   if (rect.y + rect.height < canvas.height) list.push(down(rect.y + rect.height, canvas.height, false))
   return list.filter((l) => Math.abs(l.x2 - l.x1) + Math.abs(l.y2 - l.y1) > 14)
 })
+/** Where the figure stands: in the middle, but within the canvas where its line is too short for it. */
+const middle = (l: Line) => {
+  const half = plate(l) / 2
+  const kept = (at: number, from: number, to: number) => (to - from < 2 * half ? at : Math.max(from + half, Math.min(to - half, at)))
+  const [x, y] = [(l.x1 + l.x2) / 2, (l.y1 + l.y2) / 2]
+  return l.upright ? `${x} ${kept(y, Y(0) - 10, Y(props.canvas.height) + 10)}` : `${kept(x, X(0) - 10, X(props.canvas.width) + 10)} ${y}`
+}
 const plate = (l: Line) => l.text.length * 7.9 + 10
 const roomy = (l: Line) => Math.abs(l.x2 - l.x1) + Math.abs(l.y2 - l.y1) > plate(l) + 16 || l.main
 </script>
@@ -71,7 +78,7 @@ const roomy = (l: Line) => Math.abs(l.x2 - l.x1) + Math.abs(l.y2 - l.y1) > plate
         <line :x1="l.x1" :x2="l.x1" :y1="l.y1 - 7" :y2="l.y1 + 7" /><line :x1="l.x2" :x2="l.x2" :y1="l.y1 - 7" :y2="l.y1 + 7" />
         <path :d="`M${l.x1} ${l.y1} l8 -3 v6 Z M${l.x2} ${l.y1} l-8 -3 v6 Z`" />
       </template>
-      <g v-if="roomy(l)" :transform="`translate(${(l.x1 + l.x2) / 2} ${(l.y1 + l.y2) / 2}) ${l.upright ? 'rotate(-90)' : ''}`">
+      <g v-if="roomy(l)" :transform="`translate(${middle(l)}) ${l.upright ? 'rotate(-90)' : ''}`">
         <rect :x="-plate(l) / 2" y="-9" :width="plate(l)" height="18" />
         <text text-anchor="middle" y="4.5" :class="{ main: l.main }">{{ l.text }}</text>
       </g>

@@ -7,7 +7,7 @@ import { vKept } from '../../ui/kept'
  * One figure of the ledger: typed over, or stepped with the arrows (Shift: by 10). Where it is a length of the canvas, `1920-576`, `1/3`, `50%`
  * and `2.5mm` may be typed. What is no figure is put back, and its field says why.
  */
-const props = defineProps<{ value: number; least: number; label: string; of?: { side_px: number; mm_per_px: number | null } }>()
+const props = defineProps<{ value: number; least: number; label: string; of?: { side_px: number; mm_per_px: number | null }; fixed?: boolean }>()
 const emit = defineEmits<{ change: [value: number, gesture?: string] }>()
 const wrong = ref(false)
 const why = ref('')
@@ -31,6 +31,7 @@ async function typed(event: Event) {
 }
 
 function step(event: KeyboardEvent, by: number) {
+  if (props.fixed) return
   const next = props.value + by * (event.shiftKey ? 10 : 1)
   if (next >= props.least) emit('change', next, `step ${props.label}`)
 }
@@ -43,6 +44,7 @@ function step(event: KeyboardEvent, by: number) {
     :class="{ wrong }"
     :title="why"
     :aria-label="label"
+    :readonly="fixed"
     @focus="($event.target as HTMLInputElement).select()"
     @change="typed"
     @keydown.enter="($event.target as HTMLInputElement).blur()"

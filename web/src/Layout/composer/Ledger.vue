@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed } from 'vue'
+import { computed, nextTick, useTemplateRef, watch } from 'vue'
 import { type Rect, useShelf } from '../../ui/shelf'
 import type { Analysis, Element, Sum } from '../designs'
 import { useComposer } from './composer'
@@ -9,6 +9,12 @@ import FigureField from './FigureField.vue'
 const props = defineProps<{ analysis: Analysis | null }>()
 const composer = useComposer()
 const rows = computed(() => composer.elements.value.map((element, i) => ({ element, n: i + 1 })))
+
+const rolled = useTemplateRef('rolled')
+watch(composer.chosen, async () => {
+  await nextTick()
+  rolled.value?.querySelector('tr.on')?.scrollIntoView({ block: 'nearest' })
+})
 
 const across = computed(() => ({ side_px: composer.document.value.canvas.width, mm_per_px: props.analysis?.mm_per_px ?? null }))
 const down = computed(() => ({ ...across.value, side_px: composer.document.value.canvas.height }))
@@ -35,43 +41,73 @@ const names = (ids: string[]) => ids.join(' + ')
 
 <template>
   <section aria-label="Ledger">
-    <table class="figures ledger">
-      <caption class="visually-hidden">
-        Elements with place and size in canvas px
-      </caption>
-      <thead>
-        <tr>
-          <th scope="col">element</th>
-          <th scope="col">x</th>
-          <th scope="col">y</th>
-          <th scope="col">width</th>
-          <th scope="col">height</th>
-          <th scope="col">share</th>
-        </tr>
-      </thead>
-      <tbody>
-        <tr v-for="{ element: e, n } in rows" :key="e.id" :class="{ on: composer.chosen.value.has(e.id) }">
-          <th scope="row">
-            <button type="button" :title="e.name ?? e.id" :aria-pressed="composer.chosen.value.has(e.id)" @click="press(e, $event)">
-              <span class="soft">{{ n }}</span> {{ e.name ?? e.id }}
-            </button>
-          </th>
-          <td>
-            <FigureField :value="e.rect.x" :least="-1000000" :label="`x of ${e.id}`" :of="across" @change="(v, g) => put(e, 'x', v, g)" />
-          </td>
-          <td>
-            <FigureField :value="e.rect.y" :least="-1000000" :label="`y of ${e.id}`" :of="down" @change="(v, g) => put(e, 'y', v, g)" />
-          </td>
-          <td>
-            <FigureField :value="e.rect.width" :least="1" :label="`width of ${e.id}`" :of="across" @change="(v, g) => put(e, 'width', v, g)" />
-          </td>
-          <td>
-            <FigureField :value="e.rect.height" :least="1" :label="`height of ${e.id}`" :of="down" @change="(v, g) => put(e, 'height', v, g)" />
-          </td>
-          <td class="share">{{ e.kind === 'zone' ? share(e) : e.kind }}</td>
-        </tr>
-      </tbody>
-    </table>
+    <div ref="rolled" class="rolled" tabindex="-1">
+      <table class="figures ledger">
+        <caption class="visually-hidden">
+          Elements with place and size in canvas px
+        </caption>
+        <thead>
+          <tr>
+            <th scope="col">element</th>
+            <th scope="col">x</th>
+            <th scope="col">y</th>
+            <th scope="col">width</th>
+            <th scope="col">height</th>
+            <th scope="col">share</th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr v-for="{ element: e, n } in rows" :key="e.id" :class="{ on: composer.chosen.value.has(e.id), absent: e.hidden }">
+            <th scope="row">
+              <button type="button" :title="e.name ?? e.id" :aria-pressed="composer.chosen.value.has(e.id)" @click="press(e, $event)">
+                <span class="soft">{{ n }}</span> {{ e.name ?? e.id }}
+              </button>
+            </th>
+            <td>
+              <FigureField
+                :value="e.rect.x"
+                :least="-1000000"
+                :label="`x of ${e.id}`"
+                :of="across"
+                :fixed="e.locked"
+                @change="(v, g) => put(e, 'x', v, g)"
+              />
+            </td>
+            <td>
+              <FigureField
+                :value="e.rect.y"
+                :least="-1000000"
+                :label="`y of ${e.id}`"
+                :of="down"
+                :fixed="e.locked"
+                @change="(v, g) => put(e, 'y', v, g)"
+              />
+            </td>
+            <td>
+              <FigureField
+                :value="e.rect.width"
+                :least="1"
+                :label="`width of ${e.id}`"
+                :of="across"
+                :fixed="e.locked"
+                @change="(v, g) => put(e, 'width', v, g)"
+              />
+            </td>
+            <td>
+              <FigureField
+                :value="e.rect.height"
+                :least="1"
+                :label="`height of ${e.id}`"
+                :of="down"
+                :fixed="e.locked"
+                @change="(v, g) => put(e, 'height', v, g)"
+              />
+            </td>
+            <td class="share">{{ e.hidden ? 'hidden' : e.locked ? 'locked' : e.kind === 'zone' ? share(e) : e.kind }}</td>
+          </tr>
+        </tbody>
+      </table>
+    </div>
     <p v-if="rows.length === 0" class="soft small px-3 py-2 m-0">Nothing yet. Draw a zone on the pane: press Z and drag.</p>
     <ul v-if="sums.length" class="figures sums" aria-label="Sums">
       <li v-for="(sum, i) in sums" :key="i" :class="{ off: sum.difference !== 0 }">
@@ -89,6 +125,15 @@ const names = (ids: string[]) => ids.join(' + ')
 </template>
 
 <style scoped>
+.rolled {
+  max-height: 34vh;
+  overflow-y: auto;
+}
+thead th {
+  position: sticky;
+  top: 0;
+  background: var(--paper);
+}
 .ledger {
   width: 100%;
   border-collapse: collapse;
@@ -133,6 +178,10 @@ tbody th button {
   text-overflow: ellipsis;
   max-width: 100%;
   display: block;
+}
+tr.absent {
+  color: var(--soft);
+  font-style: italic;
 }
 tr.on th button {
   font-weight: 700;

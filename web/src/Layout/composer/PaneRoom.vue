@@ -10,7 +10,10 @@ import { useComposer } from './composer'
 import Dimensions from './Dimensions.vue'
 import { type Handle, HANDLES, around, meets, sized, spanned } from './gestures'
 import { useHand } from './hand'
-import { snap } from './snap'
+import OwnGuides from './OwnGuides.vue'
+import { usePaneScale } from './paneScale'
+import Rulers from './Rulers.vue'
+import { type Gap, snap, snapGaps } from './snap'
 
 /** The pane: what is shown at the instant, and the hands that move and size it. */
 const props = defineProps<{
@@ -19,9 +22,9 @@ const props = defineProps<{
   snapping: boolean
   /** The wall that it is made for: drawn as it hangs, and its panels draw what is moved. */
   wall: Wall | null
-  /** Rulers in mm on the display, where it is known. */
-  inMm: boolean
 }>()
+/** Rulers in mm on the display, where it is known. */
+const inMm = defineModel<boolean>('inMm', { required: true })
 const emit = defineEmits<{ drawn: [rect: Rect] }>()
 const composer = useComposer()
 const { at, running } = useHand()
@@ -29,17 +32,35 @@ const { at, running } = useHand()
 const room = useTemplateRef('room')
 const host = useTemplateRef('host')
 const { width, height } = useElementSize(room)
-const MARGIN = { left: 66, top: 60, right: 36, bottom: 30 }
 const canvas = computed(() => composer.document.value.canvas)
-const scale = computed(() =>
-  Math.max(
-    0.01,
-    Math.min((width.value - MARGIN.left - MARGIN.right) / canvas.value.width, (height.value - MARGIN.top - MARGIN.bottom) / canvas.value.height),
-  ),
-)
-const left = computed(() => Math.round(MARGIN.left + (width.value - MARGIN.left - MARGIN.right - canvas.value.width * scale.value) / 2))
-const top = computed(() => Math.round(MARGIN.top + (height.value - MARGIN.top - MARGIN.bottom - canvas.value.height * scale.value) / 2))
-defineExpose({ scale })
+const view = usePaneScale(width, height, canvas)
+const { scale, left, top } = view
+/** What is chosen stays where it is while the rest grows around it. */
+const aboutChosen = () => {
+  const rects = composer.elements.value.filter((e) => composer.chosen.value.has(e.id)).map((e) => e.rect)
+  if (rects.length === 0) return undefined
+  const r = around(rects)
+  return { x: left.value + (r.x + r.width / 2) * scale.value, y: top.value + (r.y + r.height / 2) * scale.value }
+}
+defineExpose({
+  ...view,
+  zoomIn: () => view.zoomIn(aboutChosen()),
+  zoomOut: () => view.zoomOut(aboutChosen()),
+  zoomTo: (to: number) => view.zoomTo(to, aboutChosen()),
+})
+const ownGuides = useTemplateRef('ownGuides')
+
+/** From here on single px of the canvas can be told apart, and are drawn as squares. */
+const PIXELS = 6
+const pixels = computed(() => scale.value >= PIXELS)
+
+function wheel(e: WheelEvent) {
+  e.preventDefault()
+  const bounds = room.value!.getBoundingClientRect()
+  const about = { x: e.clientX - bounds.left, y: e.clientY - bounds.top }
+  if (e.ctrlKey || e.metaKey) view.zoomTo(scale.value * Math.exp(-e.deltaY / 300), about)
+  else if (!view.isFitted.value) view.pan(e.shiftKey ? -e.deltaY : -e.deltaX, e.shiftKey ? 0 : -e.deltaY)
+}
 
 // --- what is shown ------------------------------------------------------------------
 
@@ -89,10 +110,12 @@ type Gesture =
   | { kind: 'sizing'; x: number; y: number; start: Rect; id: string; handle: Handle; name: string }
   | { kind: 'drawing'; x: number; y: number }
   | { kind: 'marquee'; x: number; y: number; before: Set<string> }
+  | { kind: 'panning'; x: number; y: number; px: number; py: number }
 const gesture = shallowRef<Gesture | null>(null)
 watch(gesture, (g) => (composer.moving.value = g?.kind === 'moving' || g?.kind === 'sizing'))
 const box = shallowRef<Rect | null>(null)
-const guides = shallowRef<{ x: number[]; y: number[] }>({ x: [], y: [] })
+const guides = shallowRef<{ x: number[]; y: number[]; gaps: Gap[] }>({ x: [], y: [], gaps: [] })
+const NO_GUIDES = { x: [], y: [], gaps: [] }
 let gestures = 0
 
 const toCanvas = (e: PointerEvent | MouseEvent) => {
@@ -102,7 +125,9 @@ const toCanvas = (e: PointerEvent | MouseEvent) => {
     y: Math.round((e.clientY - bounds.top - top.value) / scale.value),
   }
 }
-const under = (p: { x: number; y: number }) => [...composer.elements.value].reverse().find((e) => meets(e.rect, { ...p, width: 1, height: 1 }))
+const free = (e: Element) => !e.hidden && !e.locked
+const under = (p: { x: number; y: number }) =>
+  [...composer.elements.value].reverse().find((e) => free(e) && meets(e.rect, { ...p, width: 1, height: 1 }))
 /** The panels of the wall in px of this canvas; none of a single screen. */
 const onCanvas = (rects: Rect[]): Rect[] => {
   const match = props.analysis?.match
@@ -113,23 +138,30 @@ const onCanvas = (rects: Rect[]): Rect[] => {
 const panels = computed(() => (props.wall && props.wall.panels.length > 1 ? onCanvas(props.wall.panels.map((p) => p.source)) : []))
 const hidden = computed(() => (props.wall && props.wall.panels.length > 1 ? onCanvas([...props.wall.strips, ...props.wall.voids]) : []))
 
+const others = (without: Set<string>) => composer.elements.value.filter((e) => !e.hidden && !without.has(e.id)).map((e) => e.rect)
 const lines = (without: Set<string>) => {
-  const others = composer.elements.value.filter((e) => !without.has(e.id)).map((e) => e.rect)
+  const rects = others(without)
   const { width: w, height: h } = canvas.value
+  const { guides: own, safe = 0 } = composer.document.value
+  const margins = (length: number) => (safe > 0 ? [safe, length - safe] : [])
   return {
     x: [
       0,
       Math.round(w / 2),
       w,
+      ...(own?.x ?? []),
+      ...margins(w),
       ...(props.analysis?.tracks.columns ?? []),
-      ...[...others, ...panels.value].flatMap((r) => [Math.round(r.x), Math.round(r.x + r.width)]),
+      ...[...rects, ...panels.value].flatMap((r) => [Math.round(r.x), Math.round(r.x + r.width)]),
     ],
     y: [
       0,
       Math.round(h / 2),
       h,
+      ...(own?.y ?? []),
+      ...margins(h),
       ...(props.analysis?.tracks.rows ?? []),
-      ...[...others, ...panels.value].flatMap((r) => [Math.round(r.y), Math.round(r.y + r.height)]),
+      ...[...rects, ...panels.value].flatMap((r) => [Math.round(r.y), Math.round(r.y + r.height)]),
     ],
   }
 }
@@ -137,20 +169,25 @@ const ALL = { left: true, right: true, top: true, bottom: true, centre: true }
 const reach = () => Math.round(6 / scale.value)
 
 function down(e: PointerEvent) {
-  if (e.button !== 0 || editing.value) return
+  if (e.button > 1 || editing.value) return
   room.value!.setPointerCapture(e.pointerId)
+  if (e.button === 1) {
+    e.preventDefault()
+    gesture.value = { kind: 'panning', x: 0, y: 0, px: e.clientX, py: e.clientY }
+    return
+  }
   room.value!.focus({ preventScroll: true })
   const p = toCanvas(e)
   const handle = (e.target as globalThis.Element).getAttribute('data-handle') as Handle | null
   gestures++
   if (composer.tool.value !== 'choose') {
     gesture.value = { kind: 'drawing', ...snapPoint(p, e.altKey) }
-  } else if (handle && composer.only.value) {
+  } else if (handle && sizable.value) {
     gesture.value = {
       kind: 'sizing',
       ...p,
-      start: composer.only.value.rect,
-      id: composer.only.value.id,
+      start: sizable.value.rect,
+      id: sizable.value.id,
       handle,
       name: `size ${gestures}`,
     }
@@ -158,16 +195,20 @@ function down(e: PointerEvent) {
     const hit = under(p)
     if (hit && e.shiftKey) {
       const next = new Set(composer.chosen.value)
-      if (!next.delete(hit.id)) next.add(hit.id)
+      const all = hit.group ? composer.elements.value.filter((el) => el.group === hit.group).map((el) => el.id) : [hit.id]
+      for (const id of all) {
+        if (composer.chosen.value.has(hit.id)) next.delete(id)
+        else next.add(id)
+      }
       composer.choose(next)
     } else if (hit) {
-      if (!composer.chosen.value.has(hit.id)) composer.choose([hit.id])
+      if (!composer.chosen.value.has(hit.id)) composer.chooseWhole([hit.id])
     } else {
       if (!e.shiftKey) composer.choose([])
       gesture.value = { kind: 'marquee', ...p, before: composer.chosen.value }
       return
     }
-    const start = new Map(composer.elements.value.filter((el) => composer.chosen.value.has(el.id)).map((el) => [el.id, el.rect]))
+    const start = new Map(composer.elements.value.filter((el) => composer.chosen.value.has(el.id) && !el.locked).map((el) => [el.id, el.rect]))
     gesture.value = { kind: 'moving', ...p, start, name: `move ${gestures}`, moved: false }
   }
 }
@@ -182,7 +223,7 @@ function snapPoint(p: { x: number; y: number }, free: boolean) {
     bottom: false,
     centre: false,
   })
-  guides.value = { x: s.linesX, y: s.linesY }
+  guides.value = { x: s.linesX, y: s.linesY, gaps: [] }
   return { x: p.x + s.dx, y: p.y + s.dy }
 }
 
@@ -204,29 +245,37 @@ function apply(e: PointerEvent) {
   const g = gesture.value
   if (!g) return
   const p = toCanvas(e)
-  const free = e.altKey || !props.snapping
+  const loose = e.altKey || !props.snapping
   if (g.kind === 'drawing') {
     const to = snapPoint(p, e.altKey)
     box.value = spanned(g.x, g.y, to.x, to.y)
   } else if (g.kind === 'marquee') {
     box.value = spanned(g.x, g.y, p.x, p.y)
-    composer.choose(new Set([...g.before, ...composer.elements.value.filter((el) => meets(el.rect, box.value!)).map((el) => el.id)]))
+    composer.chooseWhole([...g.before, ...composer.elements.value.filter((el) => free(el) && meets(el.rect, box.value!)).map((el) => el.id)])
+  } else if (g.kind === 'panning') {
+    view.pan(e.clientX - g.px, e.clientY - g.py)
+    gesture.value = { ...g, px: e.clientX, py: e.clientY }
   } else if (g.kind === 'moving') {
     let [dx, dy] = [p.x - g.x, p.y - g.y]
     if (!g.moved && Math.hypot(dx, dy) * scale.value < 3) return
+    if (g.start.size === 0) return
     g.moved = true
-    if (!free) {
+    if (!loose) {
       const whole = around([...g.start.values()])
       const at = lines(new Set(g.start.keys()))
       const s = snap({ ...whole, x: whole.x + dx, y: whole.y + dy }, at.x, at.y, reach(), ALL)
-      guides.value = { x: s.linesX, y: s.linesY }
-      dx += s.dx
-      dy += s.dy
-    } else guides.value = { x: [], y: [] }
+      // Where no line draws it, a gap like another may.
+      const gap = snapGaps({ ...whole, x: whole.x + dx + s.dx, y: whole.y + dy + s.dy }, others(new Set(g.start.keys())), reach())
+      const [byX, byY] = [s.linesX.length ? 0 : gap.dx, s.linesY.length ? 0 : gap.dy]
+      const kept = gap.gaps.filter((one) => (one.along === 'x' ? byX === gap.dx : byY === gap.dy))
+      guides.value = { x: s.linesX, y: s.linesY, gaps: kept }
+      dx += s.dx + byX
+      dy += s.dy + byY
+    } else guides.value = NO_GUIDES
     composer.place(new Map([...g.start].map(([id, r]) => [id, { ...r, x: r.x + dx, y: r.y + dy }])), g.name)
   } else {
     let rect = sized(g.start, g.handle, p.x - g.x, p.y - g.y, e.shiftKey)
-    if (!free && !e.shiftKey) {
+    if (!loose && !e.shiftKey) {
       const at = lines(new Set([g.id]))
       const edges = {
         left: g.handle.includes('w'),
@@ -236,7 +285,7 @@ function apply(e: PointerEvent) {
         centre: false,
       }
       const s = snap(rect, at.x, at.y, reach(), edges)
-      guides.value = { x: s.linesX, y: s.linesY }
+      guides.value = { x: s.linesX, y: s.linesY, gaps: [] }
       rect = sized(g.start, g.handle, p.x - g.x + s.dx, p.y - g.y + s.dy, false)
     }
     composer.place(new Map([[g.id, rect]]), g.name)
@@ -250,7 +299,7 @@ function up(e: PointerEvent) {
   }
   const g = gesture.value
   gesture.value = null
-  guides.value = { x: [], y: [] }
+  guides.value = NO_GUIDES
   if (g?.kind === 'drawing' && box.value) {
     const small = box.value.width * scale.value < 6 && box.value.height * scale.value < 6
     emit('drawn', small ? { ...toCanvas(e), width: Math.round(canvas.value.width / 3), height: Math.round(canvas.value.height / 5) } : box.value)
@@ -259,7 +308,7 @@ function up(e: PointerEvent) {
 }
 function cancel() {
   gesture.value = box.value = null
-  guides.value = { x: [], y: [] }
+  guides.value = NO_GUIDES
 }
 
 // --- text in place --------------------------------------------------------------------
@@ -269,6 +318,7 @@ const editor = useTemplateRef<HTMLTextAreaElement>('editor')
 const edited = computed(() => composer.elements.value.find((e): e is TextElement => e.id === editing.value && e.kind === 'text') ?? null)
 async function twice(e: MouseEvent) {
   const hit = under(toCanvas(e))
+  if (hit?.group) composer.choose([hit.id])
   if (hit?.kind !== 'text') return
   editing.value = hit.id
   await nextTick()
@@ -282,18 +332,13 @@ const place = (r: Rect) => ({
   width: Math.max(1, r.width * scale.value),
   height: Math.max(1, r.height * scale.value),
 })
-const outlined = computed(() => composer.elements.value.filter((e: Element) => e.kind === 'zone' || composer.chosen.value.has(e.id)))
+const outlined = computed(() => composer.elements.value.filter((e: Element) => (e.kind === 'zone' && !e.hidden) || composer.chosen.value.has(e.id)))
+const sizable = computed(() => (composer.only.value && !composer.only.value.locked ? composer.only.value : null))
 const handleAt = (h: Handle, r: Rect) => ({
   x: r.x + (h.includes('w') ? 0 : h.includes('e') ? r.width : r.width / 2),
   y: r.y + (h.includes('n') ? 0 : h.includes('s') ? r.height : r.height / 2),
 })
-/** Of the rulers: where they stand in px of the canvas, and what is written there. */
-const ticks = (length: number) => {
-  const mm = props.inMm ? (props.analysis?.mm_per_px ?? null) : null
-  const unit = mm === null ? 1 : 1 / mm
-  const step = [1, 2, 5, 10, 20, 50, 100, 200, 500, 1000, 2000, 5000].find((s) => s * unit * scale.value >= 60) ?? 10_000
-  return Array.from({ length: Math.floor(length / (step * unit)) + 1 }, (_, i) => ({ at: i * step * unit, text: i * step }))
-}
+const mmOfRulers = computed(() => (inMm.value ? (props.analysis?.mm_per_px ?? null) : null))
 </script>
 
 <template>
@@ -303,7 +348,8 @@ const ticks = (length: number) => {
     tabindex="0"
     role="application"
     aria-label="Pane: the layout at the instant of the hand. Arrows move what is chosen."
-    :class="{ drawing: composer.tool.value !== 'choose' }"
+    :class="{ drawing: composer.tool.value !== 'choose', pixels, panning: gesture?.kind === 'panning' }"
+    @wheel="wheel"
     @pointerdown="down"
     @pointermove="moved"
     @pointerup="up"
@@ -312,24 +358,23 @@ const ticks = (length: number) => {
   >
     <div ref="host" class="host"></div>
     <svg class="over" :width="width" :height="height">
-      <g class="ruler" aria-hidden="true">
-        <rect x="0" y="0" :width="width" height="22" />
-        <rect x="0" y="0" width="34" :height="height" />
-        <g v-for="t in ticks(canvas.width)" :key="`x${t.text}`" :transform="`translate(${left + t.at * scale} 0)`">
-          <line y1="16" y2="22" />
-          <text x="3" y="13">{{ t.text }}</text>
-        </g>
-        <g v-for="t in ticks(canvas.height)" :key="`y${t.text}`" :transform="`translate(0 ${top + t.at * scale})`">
-          <line x1="28" x2="34" />
-          <text x="32" y="-3" text-anchor="end">{{ t.text }}</text>
-        </g>
-      </g>
       <g class="wall" aria-hidden="true">
         <rect v-for="(r, i) in hidden" :key="`h${i}`" class="hidden" v-bind="place(r)" />
         <rect v-for="(r, i) in panels" :key="`p${i}`" class="panel" v-bind="place(r)" />
       </g>
       <rect class="canvas-edge" v-bind="place({ x: 0, y: 0, ...canvas })" />
-      <rect v-for="e in outlined" :key="e.id" v-bind="place(e.rect)" :class="composer.chosen.value.has(e.id) ? 'chosen' : 'zone'" />
+      <g v-if="pixels" class="grid" aria-hidden="true">
+        <pattern id="px-grid" patternUnits="userSpaceOnUse" :x="left" :y="top" :width="scale" :height="scale">
+          <path :d="`M${scale} 0H0V${scale}`" />
+        </pattern>
+        <rect v-bind="place({ x: 0, y: 0, ...canvas })" fill="url(#px-grid)" />
+      </g>
+      <rect
+        v-for="e in outlined"
+        :key="e.id"
+        v-bind="place(e.rect)"
+        :class="[composer.chosen.value.has(e.id) ? 'chosen' : 'zone', { locked: e.locked, absent: e.hidden }]"
+      />
       <Borders
         v-if="composer.tool.value === 'choose' && analysis"
         :borders="analysis.borders"
@@ -340,6 +385,17 @@ const ticks = (length: number) => {
       />
       <rect v-if="pointed" class="pointed" v-bind="place(pointed)" />
       <rect v-if="box" class="box" v-bind="place(box)" />
+      <OwnGuides ref="ownGuides" v-bind="{ width, height, left, top, scale, canvas }" />
+      <g v-for="(g, i) in guides.gaps" :key="`gap${i}`" class="gap">
+        <template v-if="g.along === 'x'">
+          <line :x1="left + g.from * scale" :x2="left + g.to * scale" :y1="top + g.at * scale" :y2="top + g.at * scale" />
+          <text :x="left + ((g.from + g.to) / 2) * scale" :y="top + g.at * scale - 6" text-anchor="middle">{{ g.to - g.from }}</text>
+        </template>
+        <template v-else>
+          <line :x1="left + g.at * scale" :x2="left + g.at * scale" :y1="top + g.from * scale" :y2="top + g.to * scale" />
+          <text :x="left + g.at * scale + 6" :y="top + ((g.from + g.to) / 2) * scale + 4">{{ g.to - g.from }}</text>
+        </template>
+      </g>
       <line v-for="g in guides.x" :key="`gx${g}`" class="guide" :x1="left + g * scale" :x2="left + g * scale" y1="22" :y2="height" />
       <line v-for="g in guides.y" :key="`gy${g}`" class="guide" x1="34" :x2="width" :y1="top + g * scale" :y2="top + g * scale" />
       <Dimensions
@@ -351,19 +407,20 @@ const ticks = (length: number) => {
         :top="top"
         :mm-per-px="analysis?.mm_per_px ?? null"
       />
-      <template v-if="composer.only.value && !editing">
+      <template v-if="sizable && !editing">
         <rect
           v-for="h in HANDLES"
           :key="h"
           class="handle"
           :data-handle="h"
           :style="{ cursor: `${h}-resize` }"
-          :x="handleAt(h, place(composer.only.value.rect)).x - 5"
-          :y="handleAt(h, place(composer.only.value.rect)).y - 5"
+          :x="handleAt(h, place(sizable.rect)).x - 5"
+          :y="handleAt(h, place(sizable.rect)).y - 5"
           width="10"
           height="10"
         />
       </template>
+      <Rulers v-bind="{ width, height, left, top, scale }" :mm-per-px="mmOfRulers" @begin="(axis, e) => ownGuides?.begin(axis, e)" />
     </svg>
     <textarea
       v-if="edited"
@@ -381,11 +438,22 @@ const ticks = (length: number) => {
         fontWeight: edited.style.weight,
         lineHeight: edited.style.line_height ?? 1.2,
       }"
-      @input="composer.edit<TextElement>(edited!.id, { text: ($event.target as HTMLTextAreaElement).value }, `text ${edited!.id}`)"
+      @input="composer.retext(edited!.id, ($event.target as HTMLTextAreaElement).value)"
       @blur="editing = null"
       @keydown.escape.stop="editing = null"
       @pointerdown.stop
     ></textarea>
+    <button
+      v-if="analysis?.mm_per_px"
+      type="button"
+      class="unit figures"
+      title="Rulers in px or in mm on the display"
+      @click="inMm = !inMm"
+      @pointerdown.stop
+      @dblclick.stop
+    >
+      {{ inMm ? 'mm' : 'px' }}
+    </button>
     <p v-if="composer.elements.value.length === 0" class="begin">Press <kbd>Z</kbd> and drag to draw the first zone</p>
   </div>
 </template>
@@ -423,16 +491,6 @@ const ticks = (length: number) => {
 .over rect {
   fill: none;
 }
-.ruler rect {
-  fill: var(--paper);
-}
-.ruler line {
-  stroke: var(--soft);
-}
-.ruler text {
-  font: 11px var(--figures);
-  fill: var(--soft);
-}
 .over .hidden {
   fill: var(--ink);
 }
@@ -448,6 +506,37 @@ const ticks = (length: number) => {
 .chosen {
   stroke: var(--kelp);
   stroke-width: 2;
+}
+.chosen.locked {
+  stroke-dasharray: 6 3;
+}
+.absent {
+  stroke-dasharray: 2 4;
+}
+.grid path {
+  fill: none;
+  stroke: rgb(23 39 46 / 0.35);
+}
+.over .grid > rect {
+  fill: url(#px-grid);
+}
+.gap line {
+  stroke: #ffd447;
+  stroke-width: 2;
+}
+.gap text {
+  font: 700 12px var(--figures);
+  fill: #ffd447;
+  paint-order: stroke;
+  stroke: #17272e;
+  stroke-width: 3px;
+}
+.room.panning {
+  cursor: grabbing;
+}
+.room.pixels .host :deep(img),
+.room.pixels .host :deep(video) {
+  image-rendering: pixelated;
 }
 .pointed {
   stroke: var(--warning);
@@ -474,6 +563,19 @@ const ticks = (length: number) => {
   padding: 0;
   background: var(--sheet);
   color: var(--ink);
+}
+.unit {
+  position: absolute;
+  left: 0;
+  top: 0;
+  width: 34px;
+  height: 22px;
+  border: 0;
+  padding: 0;
+  background: var(--paper);
+  color: var(--kelp);
+  font-size: 11px;
+  text-decoration: underline;
 }
 .begin {
   position: absolute;

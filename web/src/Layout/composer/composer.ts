@@ -1,10 +1,11 @@
 import { type ComputedRef, type InjectionKey, type Ref, computed, inject, ref, shallowRef } from 'vue'
 import { sentence } from '../../ui/api'
 import type { Rect } from '../../ui/shelf'
-import type { Element, LayoutDocument, ZoneElement } from '../designs'
+import type { Element, LayoutDocument, TextElement, ZoneElement } from '../designs'
 import { type Act, arranged } from '../division'
+import { shifted } from './marks'
 
-export type Tool = 'choose' | 'zone' | 'text' | 'shape' | 'picture'
+export type Tool = 'choose' | 'zone' | 'text' | 'shape' | 'picture' | 'clock' | 'code' | 'ticker'
 
 /** The hands of the composer: what is chosen, and every way to change the document. Nothing here knows a rule of the trade. */
 export interface Composer {
@@ -16,16 +17,26 @@ export interface Composer {
   elements: ComputedRef<Element[]>
   only: ComputedRef<Element | null>
   choose(ids: Iterable<string>): void
+  /** The same, with all that belong to a group of theirs. */
+  chooseWhole(ids: Iterable<string>): void
   set(change: Partial<LayoutDocument>, gesture?: string): void
   edit<E extends Element>(id: string, change: Partial<E>, gesture?: string): void
+  /** What is locked stays where it is. */
   place(rects: Map<string, Rect>, gesture?: string): void
+  /** Words typed over: parts that are set otherwise go along. */
+  retext(id: string, text: string): void
+  /** Turns hiding or locking of all that is chosen on, or off where all of it has it already. */
+  toggle(what: 'hidden' | 'locked'): void
+  group(): void
+  ungroup(): void
   /** The element gets an id of its own. */
   add(element: Element): void
   remove(): void
   duplicate(): void
   copy(): void
   paste(): void
-  restack(id: string, by: number): void
+  /** All that is chosen so many places higher or lower, or to the very top or bottom. */
+  restack(by: number): void
   nudge(dx: number, dy: number): void
   /** What the core makes of the division; throws what it refuses. */
   arrange(act: Act, gesture?: string): Promise<void>
@@ -81,6 +92,7 @@ export function makeComposer(
 
   const put = (next: Element[], gesture?: string) => change({ ...document.value, elements: next }, gesture)
   const choose = (ids: Iterable<string>) => (chosen.value = new Set(ids))
+  const those = () => elements.value.filter((e) => chosen.value.has(e.id))
   const freeId = (kind: string, taken: Set<string>): string => {
     let n = 1
     while (taken.has(`${kind}${n}`)) n++
@@ -99,6 +111,13 @@ export function makeComposer(
     // A leader that is not here has no followers here.
     const all = new Set([...elements.value, ...copies].map((e) => e.id))
     copies.forEach((e) => e.kind === 'zone' && e.follows && !all.has(e.follows) && delete (e as ZoneElement).follows)
+    copies.forEach((e) => e.kind === 'shape' && e.progress && !all.has(e.progress.zone) && delete e.progress)
+    // A group that is copied is a group of its own.
+    const groups = new Set(elements.value.map((e) => e.group ?? ''))
+    const renamed = new Map(
+      [...new Set(copies.flatMap((e) => (e.group && groups.has(e.group) ? [e.group] : [])))].map((g) => [g, freeId('group', groups)]),
+    )
+    copies.forEach((e) => e.group && (e.group = renamed.get(e.group) ?? e.group))
     put([...elements.value, ...copies])
     choose(copies.map((e) => e.id))
   }
@@ -123,9 +142,37 @@ export function makeComposer(
       ),
     place: (rects, gesture) =>
       put(
-        elements.value.map((e) => (rects.has(e.id) ? { ...e, rect: rects.get(e.id)! } : e)),
+        elements.value.map((e) => (rects.has(e.id) && !e.locked ? { ...e, rect: rects.get(e.id)! } : e)),
         gesture,
       ),
+    chooseWhole(ids) {
+      const wanted = new Set(ids)
+      const groups = new Set(elements.value.filter((e) => wanted.has(e.id) && e.group).map((e) => e.group))
+      choose(elements.value.filter((e) => wanted.has(e.id) || (e.group && groups.has(e.group))).map((e) => e.id))
+    },
+    retext: (id, text) =>
+      put(
+        elements.value.map((e) => {
+          if (e.id !== id || !('text' in e)) return e
+          const marks = shifted((e as TextElement).marks ?? [], e.text, text)
+          return e.kind === 'text' && e.marks ? { ...e, text, marks: marks.length ? marks : undefined } : { ...e, text }
+        }),
+        `text ${id}`,
+      ),
+    toggle(what) {
+      const all = those()
+      const on = !all.every((e) => e[what])
+      if (all.length) put(elements.value.map((e) => (chosen.value.has(e.id) ? { ...e, [what]: on || undefined } : e)))
+    },
+    group() {
+      if (chosen.value.size < 2) return
+      const taken = new Set(elements.value.map((e) => e.group ?? ''))
+      const group = freeId('group', taken)
+      put(elements.value.map((e) => (chosen.value.has(e.id) ? { ...e, group } : e)))
+    },
+    ungroup() {
+      if (those().some((e) => e.group)) put(elements.value.map((e) => (chosen.value.has(e.id) ? { ...e, group: undefined } : e)))
+    },
     add(element) {
       const id = freeId(element.kind, new Set(elements.value.map((e) => e.id)))
       put([...elements.value, { ...element, id }])
@@ -133,10 +180,21 @@ export function makeComposer(
       tool.value = 'choose'
     },
     remove() {
-      if (chosen.value.size === 0) return
-      const left = elements.value.filter((e) => !chosen.value.has(e.id))
-      put(left.map((e) => (e.kind === 'zone' && e.follows && chosen.value.has(e.follows) ? { ...e, follows: undefined } : e)))
-      choose([])
+      const gone = new Set(
+        those()
+          .filter((e) => !e.locked)
+          .map((e) => e.id),
+      )
+      if (gone.size < chosen.value.size) notice.value = { wrong: false, said: ['What is locked stays; unlock it first.'] }
+      if (gone.size === 0) return
+      const left = elements.value.filter((e) => !gone.has(e.id))
+      put(
+        left.map((e) => {
+          if (e.kind === 'zone' && e.follows && gone.has(e.follows)) return { ...e, follows: undefined }
+          return e.kind === 'shape' && e.progress && gone.has(e.progress.zone) ? { ...e, progress: undefined } : e
+        }),
+      )
+      choose(those().map((e) => e.id))
     },
     duplicate: () =>
       insert(
@@ -152,19 +210,21 @@ export function makeComposer(
       const kept = JSON.parse(localStorage.getItem(CLIPBOARD) ?? '[]') as Element[]
       insert(kept, 20 * pasted++)
     },
-    restack(id, by) {
-      const next = [...elements.value]
-      const from = next.findIndex((e) => e.id === id)
-      const to = Math.max(0, Math.min(next.length - 1, from + by))
-      const [element] = next.splice(from, 1)
-      next.splice(to, 0, element!)
-      if (from !== to) put(next)
+    restack(by) {
+      const moved = those()
+      if (moved.length === 0) return
+      const rest = elements.value.filter((e) => !chosen.value.has(e.id))
+      // Above so many of the others as its topmost, or its lowest, is now, and one more or less.
+      const edge = by > 0 ? elements.value.indexOf(moved.at(-1)!) : elements.value.indexOf(moved[0]!)
+      const below = elements.value.slice(0, edge).filter((e) => !chosen.value.has(e.id)).length
+      const at = Math.max(0, Math.min(rest.length, below + by))
+      const next = [...rest.slice(0, at), ...moved, ...rest.slice(at)]
+      if (next.some((e, i) => e !== elements.value[i])) put(next)
     },
     nudge(dx, dy) {
-      const moved = elements.value.filter((e) => chosen.value.has(e.id))
-      if (moved.length === 0) return
+      if (those().every((e) => e.locked)) return
       put(
-        elements.value.map((e) => (chosen.value.has(e.id) ? { ...e, rect: { ...e.rect, x: e.rect.x + dx, y: e.rect.y + dy } } : e)),
+        elements.value.map((e) => (chosen.value.has(e.id) && !e.locked ? { ...e, rect: { ...e.rect, x: e.rect.x + dx, y: e.rect.y + dy } } : e)),
         `nudge ${[...chosen.value].join()}`,
       )
     },

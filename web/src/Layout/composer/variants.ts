@@ -1,11 +1,11 @@
 import { type Ref, computed, ref, shallowRef, watch } from 'vue'
-import type { Element, LayoutDocument, Place, Variant } from '../designs'
+import { type Element, type LayoutDocument, type Place, type Variant, isStyled } from '../designs'
 import { arranged } from '../division'
 import type { DesignWork } from '../work'
 
 const styleOf = (e: Element, place: Place): Element =>
-  e.kind === 'text' && place.size_px !== undefined
-    ? { ...e, rect: place.rect, style: { ...e.style, size_px: place.size_px } }
+  isStyled(e) && place.size_px !== undefined
+    ? ({ ...e, rect: place.rect, style: { ...e.style, size_px: place.size_px } } as Element)
     : { ...e, rect: place.rect }
 
 /** The layout itself, or one of its variants as a layout of its own: what the composer works on. */
@@ -17,11 +17,13 @@ export function seenAs(whole: LayoutDocument, id: string | null): LayoutDocument
     ...base,
     canvas: variant.canvas,
     recipe: variant.recipe,
+    guides: variant.guides,
+    safe: variant.safe,
     elements: base.elements.filter((e) => variant.places[e.id]).map((e) => styleOf(e, variant.places[e.id]!)),
   }
 }
 
-const placeOf = (e: Element): Place => ({ rect: e.rect, ...(e.kind === 'text' ? { size_px: e.style.size_px } : {}) })
+const placeOf = (e: Element): Place => ({ rect: e.rect, ...(isStyled(e) ? { size_px: e.style.size_px } : {}) })
 const without = (variant: Variant, there: Set<string>): Variant => ({
   ...variant,
   places: Object.fromEntries(Object.entries(variant.places).filter(([id]) => there.has(id))),
@@ -43,16 +45,25 @@ export function putBack(whole: LayoutDocument, id: string | null, next: LayoutDo
     const seen = now.get(e.id)
     if (!seen) return e
     const own = { ...seen, rect: e.rect } as Element
-    return own.kind === 'text' && e.kind === 'text' ? { ...own, style: { ...own.style, size_px: e.style.size_px } } : own
+    return isStyled(own) && isStyled(e) ? ({ ...own, style: { ...own.style, size_px: e.style.size_px } } as Element) : own
   })
   const known = new Set(whole.elements.map((e) => e.id))
-  const { canvas, recipe, elements: seen, ...shared } = next
+  const { canvas, recipe, guides, safe, elements: seen, ...shared } = next
   return {
     ...whole,
     ...shared,
     elements: [...elements, ...seen.filter((e) => !known.has(e.id))],
     variants: variants.map((v) =>
-      v === variant ? { id: v.id, canvas, ...(recipe ? { recipe } : {}), places: Object.fromEntries(seen.map((e) => [e.id, placeOf(e)])) } : v,
+      v === variant
+        ? {
+            id: v.id,
+            canvas,
+            ...(recipe ? { recipe } : {}),
+            ...(guides ? { guides } : {}),
+            ...(safe ? { safe } : {}),
+            places: Object.fromEntries(seen.map((e) => [e.id, placeOf(e)])),
+          }
+        : v,
     ),
   }
 }
@@ -63,6 +74,8 @@ export function withVariant(whole: LayoutDocument, id: string, arranged: LayoutD
     id,
     canvas: arranged.canvas,
     ...(arranged.recipe ? { recipe: arranged.recipe } : {}),
+    ...(arranged.guides ? { guides: arranged.guides } : {}),
+    ...(arranged.safe ? { safe: arranged.safe } : {}),
     places: Object.fromEntries(arranged.elements.map((e) => [e.id, placeOf(e)])),
   }
   return { ...whole, variants: [...(whole.variants ?? []), variant] }

@@ -1,0 +1,104 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue'
+import { refOf } from '../../../Media/media'
+import MediaPicker from '../../../Media/MediaPicker.vue'
+import ChoiceField from '../../../ui/ChoiceField.vue'
+import { size } from '../../../ui/format'
+import { FITS, FLIPS, type Fit, type Flip, type PictureElement } from '../../designs'
+import { useComposer } from '../composer'
+import FigureField from '../FigureField.vue'
+import GroundField from './GroundField.vue'
+
+/** A picture: how it meets its box, which part of it is shown, and how. */
+const props = defineProps<{ one: PictureElement }>()
+const composer = useComposer()
+const picking = ref(false)
+const put = (part: Partial<PictureElement>, gesture?: string) => composer.edit<PictureElement>(props.one.id, part, gesture)
+const crop = computed(() => props.one.crop ?? { x: 0, y: 0, width: props.one.media.width, height: props.one.media.height })
+const SIDES = { x: 'width', y: 'height', width: 'width', height: 'height' } as const
+/** A side typed over, and the others moved so far that the crop stays within the picture. */
+function cut(side: keyof typeof SIDES, value: number, gesture?: string) {
+  const { width, height } = props.one.media
+  const next = { ...crop.value, [side]: value }
+  next.width = Math.min(next.width, width)
+  next.height = Math.min(next.height, height)
+  next.x = Math.max(0, Math.min(next.x, width - next.width))
+  next.y = Math.max(0, Math.min(next.y, height - next.height))
+  put({ crop: next.width === width && next.height === height ? undefined : next }, gesture)
+}
+const percent = (v: number) => Math.max(0, Math.min(100, v))
+</script>
+
+<template>
+  <p class="wide m-0 what">
+    {{ one.media.name }} <span class="figures soft">{{ size(one.media) }} px</span>
+    <BButton size="sm" variant="outline-dark" @click="picking = true">Another picture…</BButton>
+  </p>
+  <MediaPicker v-model="picking" pictures-only @chosen="([m]) => m && put({ media: refOf(m), crop: undefined })" />
+  <ChoiceField label="Fit" :value="one.fit ?? 'contain'" :options="FITS" @change="(fit) => put({ fit: fit as Fit })" />
+  <ChoiceField
+    label="Flip"
+    :value="one.flip ?? 'none'"
+    :options="FLIPS"
+    @change="(flip) => put({ flip: flip === 'none' ? undefined : (flip as Flip) })"
+  />
+  <label v-for="(axis, i) in ['across', 'down']" :key="axis"
+    >Focus {{ axis }}, %<FigureField
+      :value="(one.focus ?? [50, 50])[i]!"
+      :least="0"
+      :label="`focus ${axis} in %`"
+      @change="(v, g) => put({ focus: [i === 0 ? percent(v) : (one.focus?.[0] ?? 50), i === 1 ? percent(v) : (one.focus?.[1] ?? 50)] }, g)"
+  /></label>
+  <label
+    >Opacity, %<FigureField
+      :value="Math.round(100 * (one.opacity ?? 1))"
+      :least="0"
+      label="opacity in %"
+      @change="(v, g) => put({ opacity: v >= 100 ? undefined : v / 100 }, g)"
+  /></label>
+  <label
+    >Corners, px<FigureField
+      :value="one.radius_px ?? 0"
+      :least="0"
+      label="radius of the corners in px"
+      @change="(v, g) => put({ radius_px: v || undefined }, g)"
+  /></label>
+  <fieldset class="wide crop">
+    <legend>
+      Crop, px of the picture
+      <button v-if="one.crop" type="button" class="btn btn-link btn-sm p-0" @click="put({ crop: undefined })">show all of it</button>
+    </legend>
+    <label v-for="(of, side) in SIDES" :key="side"
+      >{{ side
+      }}<FigureField
+        :value="crop[side]"
+        :least="side === 'x' || side === 'y' ? 0 : 1"
+        :label="`${side} of the crop`"
+        :of="{ side_px: one.media[of], mm_per_px: null }"
+        @change="(v, g) => cut(side, v, g && `${g} ${one.id}`)"
+    /></label>
+  </fieldset>
+  <GroundField :ground="one.ground" :media="one.media.id" @change="(ground, g) => put({ ground }, g)" />
+</template>
+
+<style scoped>
+.what {
+  display: flex;
+  gap: 8px;
+  align-items: baseline;
+}
+.what button {
+  margin-left: auto;
+}
+.crop {
+  display: grid;
+  grid-template-columns: repeat(4, 1fr);
+  gap: 2px 10px;
+}
+.crop legend {
+  font-size: 0.8125rem;
+  color: var(--soft);
+  margin: 0;
+  grid-column: 1 / 5;
+}
+</style>

@@ -1,0 +1,32 @@
+<script setup lang="ts">
+import ChoiceField from '../../../ui/ChoiceField.vue'
+import type { Style, TickerElement } from '../../designs'
+import { useComposer } from '../composer'
+import FigureField from '../FigureField.vue'
+import StyleFields from './StyleFields.vue'
+
+/** Running text: its words, how fast they run, and which way. */
+const props = defineProps<{ one: TickerElement }>()
+const composer = useComposer()
+const put = (part: Partial<TickerElement>, gesture?: string) => composer.edit<TickerElement>(props.one.id, part, gesture)
+</script>
+
+<template>
+  <textarea
+    class="form-control"
+    rows="3"
+    :value="one.text"
+    aria-label="Running text"
+    maxlength="20000"
+    @input="composer.retext(one.id, ($event.target as HTMLTextAreaElement).value)"
+  ></textarea>
+  <label
+    >Speed, px a second<FigureField
+      :value="one.speed_px_s ?? 120"
+      :least="1"
+      label="speed in px a second"
+      @change="(v, g) => put({ speed_px_s: v }, g)"
+  /></label>
+  <ChoiceField label="To the" :value="one.way ?? 'left'" :options="['left', 'right']" @change="(way) => put({ way: way as TickerElement['way'] })" />
+  <StyleFields :style="one.style" label="the running text" @change="(style: Style, g) => put({ style }, g && `${g} ${one.id}`)" />
+</template>

@@ -1,0 +1,54 @@
+import { useEventListener } from '@vueuse/core'
+import type { Composer } from './composer'
+import type { Hand } from './hand'
+import type { PaneScale } from './paneScale'
+import { TOOLS } from './tools'
+
+const ARROWS: Record<string, [number, number]> = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, -1], ArrowDown: [0, 1] }
+
+/** The keys of the composer (the list that ? opens): wherever one is but in a field or a dialogue. */
+export function useComposerKeys(composer: Composer, hand: Hand, pane: () => Pick<PaneScale, 'zoomIn' | 'zoomOut' | 'zoomTo' | 'fit'> | null) {
+  useEventListener('keydown', (e: KeyboardEvent) => {
+    const target = e.target as HTMLElement
+    const view = pane()
+    if (!view || target.closest('input, textarea, select, [contenteditable], .modal')) return
+    const by = e.shiftKey ? 10 : 1
+    const acts: Record<string, () => void> =
+      e.ctrlKey || e.metaKey
+        ? {
+            c: composer.copy,
+            v: composer.paste,
+            x: () => (composer.copy(), composer.remove()),
+            d: composer.duplicate,
+            a: () => composer.choose(composer.elements.value.filter((el) => !el.hidden && !el.locked).map((el) => el.id)),
+            g: () => (e.shiftKey ? composer.ungroup() : composer.group()),
+          }
+        : {
+            delete: composer.remove,
+            backspace: composer.remove,
+            escape: () => (composer.tool.value === 'choose' ? composer.choose([]) : (composer.tool.value = 'choose')),
+            h: () => composer.toggle('hidden'),
+            l: () => composer.toggle('locked'),
+            ']': () => composer.restack(1),
+            '[': () => composer.restack(-1),
+            '}': () => composer.restack(Infinity),
+            '{': () => composer.restack(-Infinity),
+            '+': () => view.zoomIn(),
+            '=': () => view.zoomIn(),
+            '-': () => view.zoomOut(),
+            '0': view.fit,
+            '1': () => view.zoomTo(1),
+            ' ': () => (hand.running.value = !hand.running.value),
+            ',': () => hand.to(hand.at.value - 1000),
+            '.': () => hand.to(hand.at.value + 1000),
+            '<': () => hand.toChange(false),
+            '>': () => hand.toChange(true),
+            ...Object.fromEntries(TOOLS.map((t) => [t.key, () => (composer.tool.value = t.tool)])),
+            ...Object.fromEntries(Object.entries(ARROWS).map(([key, [dx, dy]]) => [key.toLowerCase(), () => composer.nudge(dx * by, dy * by)])),
+          }
+    const act = acts[e.key.toLowerCase()]
+    if (!act || (e.key === ' ' && target.closest('button, a'))) return
+    e.preventDefault()
+    act()
+  })
+}
