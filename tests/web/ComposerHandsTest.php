@@ -77,6 +77,79 @@ final class ComposerHandsTest extends TestCase
             TS));
     }
 
+    public function testWhatBelongsTogetherIsChosenMovedAndCopiedTogether(): void
+    {
+        self::assertSame([['a', 'b'], ['a', 'b'], [[10, 0], [110, 0], [300, 0]], ['group1', 'group1', null, 'group2', 'group2'], [null, null, null]], self::play(<<<'TS'
+            const { composer, document, chosen, at } = composing(zone('a'), text('b', 100), zone('c', 300))
+            composer.choose(['a', 'b'])
+            composer.group()
+            composer.chooseWhole(['b'])
+            const whole = chosen()
+            composer.choose([])
+            composer.chooseWhole(['a'])
+            const again = chosen()
+            composer.nudge(10, 0)
+            const moved = at()
+            composer.duplicate()
+            const groups = document.value.elements.map((e: any) => e.group ?? null)
+            composer.choose(['a', 'b'])
+            composer.ungroup()
+            say([whole, again, moved, groups, document.value.elements.slice(0, 3).map((e: any) => e.group ?? null)])
+            TS));
+    }
+
+    public function testWhatIsLockedStaysWhereItIs(): void
+    {
+        self::assertSame([[[0, 0], [101, 0]], ['a'], 'What is locked stays; unlock it first.', [true, null], [null, true]], self::play(<<<'TS'
+            const { composer, document, ids, at } = composing(zone('a'), zone('b', 100))
+            composer.choose(['a'])
+            composer.toggle('locked')
+            const locked = document.value.elements.map((e: any) => e.locked ?? null)
+            composer.choose(['a', 'b'])
+            composer.nudge(1, 0)
+            composer.place(new Map([['a', box(7, 7)]]))
+            const places = at()
+            composer.toggle('locked')
+            composer.toggle('locked')
+            composer.choose(['b'])
+            composer.toggle('locked')
+            const other = document.value.elements.map((e: any) => e.locked ?? null)
+            composer.toggle('locked')
+            composer.choose(['a'])
+            composer.toggle('locked')
+            composer.choose(['a', 'b'])
+            composer.remove()
+            say([places, ids(), composer.notice.value?.said[0], locked, other])
+            TS));
+    }
+
+    public function testTheStackIsChangedForAllThatIsChosen(): void
+    {
+        self::assertSame(['bacd', 'cabd', 'cdab', 'abcd', 'abcd'], self::play(<<<'TS'
+            const { composer, ids } = composing(zone('a'), zone('b'), zone('c'), zone('d'))
+            const said: string[] = []
+            const after = (by: number, ...of: string[]) => (composer.choose(of), composer.restack(by), said.push(ids().join('')))
+            after(1, 'a')
+            composer.restack(-1)
+            after(1, 'a', 'b')
+            after(Infinity, 'a', 'b')
+            after(-Infinity, 'a', 'b')
+            after(-1, 'a')
+            say(said)
+            TS));
+    }
+
+    public function testAShapeThatFillsUpWithAZoneThatGoesIsPlainAgain(): void
+    {
+        self::assertSame([null], self::play(<<<'TS'
+            const bar = { id: 'bar', kind: 'shape', rect: box(0, 0), fill: '#000000', progress: { zone: 'a' } }
+            const { composer, document } = composing(zone('a'), bar)
+            composer.choose(['a'])
+            composer.remove()
+            say(document.value.elements.map((e: any) => e.progress ?? null))
+            TS));
+    }
+
     public function testALeaderThatGoesLeavesItsFollowersOnTheirOwn(): void
     {
         self::assertSame([[null], ['alone'], 'lead'], self::play(<<<'TS'
@@ -97,12 +170,13 @@ final class ComposerHandsTest extends TestCase
     {
         self::assertSame([['b', 'a', 'c'], ['b', 'c', 'a'], 2, ['a', 'b', 'c']], self::play(<<<'TS'
             const { composer, ids, gestures } = composing(zone('a'), zone('b'), zone('c'))
-            composer.restack('a', 1)
+            composer.choose(['a'])
+            composer.restack(1)
             const once = ids()
-            composer.restack('a', 9)
-            composer.restack('a', 1)
+            composer.restack(9)
+            composer.restack(1)
             const top = [ids(), gestures.length]
-            composer.restack('a', -9)
+            composer.restack(-9)
             say([once, ...top, ids()])
             TS));
     }

@@ -21,6 +21,7 @@ final class HarfBuzz implements FaceMetrics
     private const LIBRARY = 'libharfbuzz.so.0';
     private const HEADER = <<<'C'
         void *hb_blob_create_from_file(const char *file_name);
+        void *hb_blob_create(const char *data, unsigned int length, int mode, void *user_data, void *destroy);
         unsigned int hb_blob_get_length(void *blob);
         void *hb_face_create(void *blob, unsigned int index);
         unsigned int hb_face_get_upem(void *face);
@@ -43,7 +44,7 @@ final class HarfBuzz implements FaceMetrics
     /** Texts of which the advance is kept: a layout measures the same words again and again. */
     private const KEPT = 20_000;
 
-    /** @var array<string, array<int, string>> files by family and weight */
+    /** @var array<string, array<int, string|\Closure(): string>> files, or who reads them, by family and weight */
     private readonly array $files;
     private ?FFI $library = null;
     private ?CData $buffer = null;
@@ -52,12 +53,12 @@ final class HarfBuzz implements FaceMetrics
     /** @var array<string, float> */
     private array $kept = [];
 
-    /** @param list<array{family: string, weight: int, file: string}> $faces */
+    /** @param list<array{family: string, weight: int, file: string}|array{family: string, weight: int, read: \Closure(): string}> $faces by their file, or by who reads its bytes */
     public function __construct(array $faces)
     {
         $files = [];
         foreach ($faces as $face) {
-            $files[$face['family']][$face['weight']] = $face['file'];
+            $files[$face['family']][$face['weight']] = $face['file'] ?? $face['read'];
         }
         $this->files = $files;
     }
@@ -186,24 +187,28 @@ final class HarfBuzz implements FaceMetrics
     private function face(string $family, int $weight): array
     {
         $weights = $this->files[$family] ?? throw new \LogicException("No face of the house is called \"$family\".");
-        $file = $weights[FaceWeight::nearest($weight, array_keys($weights))];
-        if (!isset($this->open[$file])) {
-            $blob = $this->pointer('hb_blob_create_from_file', $file);
+        $nearest = FaceWeight::nearest($weight, array_keys($weights));
+        $key = "$family|$nearest";
+        if (!isset($this->open[$key])) {
+            $file = $weights[$nearest];
+            // HarfBuzz takes a copy of bytes (memory mode 0, duplicate).
+            $bytes = is_string($file) ? (string) file_get_contents($file) : $file();
+            $blob = is_string($file) ? $this->pointer('hb_blob_create_from_file', $file) : $this->pointer('hb_blob_create', $bytes, strlen($bytes), 0, null, null);
             if ($this->number('hb_blob_get_length', $blob) === 0) {
-                throw new \RuntimeException("The type face $file cannot be read; bin/start installs it.");
+                throw new \RuntimeException("The type face $family $nearest cannot be read; bin/start installs those of the house.");
             }
             $face = $this->pointer('hb_face_create', $blob, 0);
-            $this->open[$file] = [
+            $this->open[$key] = [
                 'font' => $this->pointer('hb_font_create', $face),
                 'upem' => $this->number('hb_face_get_upem', $face),
-                'cap_share' => FaceFile::fromBytes((string) file_get_contents($file))->capShare ?? Legibility::CAP_SHARE,
+                'cap_share' => FaceFile::fromBytes($bytes)->capShare ?? Legibility::CAP_SHARE,
             ];
             // The font holds the face, and the face the file, as long as they are wanted.
             $this->call('hb_face_destroy', $face);
             $this->call('hb_blob_destroy', $blob);
         }
 
-        return $this->open[$file];
+        return $this->open[$key];
     }
 
     private function pointer(string $function, mixed ...$arguments): CData

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace UpperPane\App\Text;
 
+use Doctrine\ORM\EntityManagerInterface;
 use League\Flysystem\FilesystemOperator;
 use Symfony\Component\DependencyInjection\Attribute\Target;
 use UpperPane\App\Media\Publisher;
@@ -15,16 +16,18 @@ use UpperPane\Core\Text\FaceFile;
  *
  * The composer, the thumbnails and the players all load the same file.
  *
- * @phpstan-type Face array{family: string, weight: int, url: string, sha256: string, bytes: int, cap_share?: float}
+ * @phpstan-type Face array{family: string, weight: int, url: string, sha256: string, bytes: int, cap_share?: float, id?: string, brought_in_by?: ?string}
  */
 final readonly class HouseFaces
 {
     private const INDEX = 'faces.json';
+
     public function __construct(
         private string $projectDir,
         #[Target('published')]
         private FilesystemOperator $published,
         private Publisher $publisher,
+        private EntityManagerInterface $entities,
     ) {
     }
 
@@ -47,8 +50,32 @@ final readonly class HouseFaces
         return count($faces);
     }
 
-    /** @return list<Face> */
+    /** @return list<Face> those of the house, then those that were brought in */
     public function all(): array
+    {
+        return [...$this->own(), ...array_map(static fn (BroughtFace $face): array => $face->toArray(), $this->brought())];
+    }
+
+    /** Who measures them all: the files of the house as they lie here, the others as they were published. */
+    public function measured(): HarfBuzz
+    {
+        $brought = array_map(fn (BroughtFace $face): array => [
+            'family' => $face->family,
+            'weight' => $face->weight,
+            'read' => fn (): string => $this->published->read($face->file),
+        ], $this->brought());
+
+        return new HarfBuzz([...FaceFiles::in($this->projectDir), ...$brought]);
+    }
+
+    /** @return list<BroughtFace> */
+    private function brought(): array
+    {
+        return $this->entities->getRepository(BroughtFace::class)->findBy([], ['family' => 'ASC', 'weight' => 'ASC']);
+    }
+
+    /** @return list<Face> */
+    private function own(): array
     {
         if (!$this->published->fileExists(self::INDEX)) {
             return [];

@@ -67,8 +67,21 @@ final readonly class Plan
         $box = Box::ofRect($text->rect());
         $scale = $placing->typeScale();
 
-        return new Part($placing->element($element->id()), Text::KIND, null, null, $placing->rect($box), $placing->box($box), self::words($text->text, $text->style, $scale)
-            + ($text->marks === [] ? [] : ['marks' => array_map(static fn (Mark $mark): array => $mark->drawn($text->style->sizePx * $scale), $text->marks)]), of: $text->ownBox ? null : $placing->rect(Box::ofRect($element->rect())));
+        $look = self::words($text->text, $text->style, $scale);
+        if ($text->marks !== []) {
+            $look['marks'] = array_map(static fn (Mark $mark): array => $mark->drawn($text->style->sizePx * $scale), $text->marks);
+        }
+
+        return new Part(
+            $placing->element($element->id()),
+            Text::KIND,
+            null,
+            null,
+            $placing->rect($box),
+            $placing->box($box),
+            $look,
+            of: $text->ownBox ? null : $placing->rect(Box::ofRect($element->rect())),
+        );
     }
 
     /** @return array<string, mixed> */

@@ -90,6 +90,29 @@ final class ArrangementTest extends ApiTestCase
         self::assertSame([422, 'figure.syntax', '/text'], [$status, $answer['error']['code'], $answer['error']['path']]);
     }
 
+    public function testElementsAreRepeatedAndSaidOf(): void
+    {
+        $document = Make::harbour();
+        [$status, $answer] = $this->ask('POST', '/api/arrangement', ['document' => $document, 'act' => ['do' => 'repeat', 'zones' => ['side'], 'columns' => 2, 'rows' => 3, 'gap_x' => -600, 'gap_y' => 0]]);
+        self::assertSame([200, 8], [$status, count($answer['document']['elements'])]);
+        self::assertSame(422, $this->ask('POST', '/api/arrangement', ['document' => $document, 'act' => ['do' => 'repeat', 'zones' => ['side'], 'columns' => 0, 'rows' => 3, 'gap_x' => 0, 'gap_y' => 0]])[0]);
+
+        $code = ['id' => 'k', 'kind' => 'code', 'rect' => ['x' => 0, 'y' => 0, 'width' => 290, 'height' => 290], 'text' => 'HTTPS://UP.EXAMPLE'];
+        $said = $this->ask('POST', '/api/analysis', ['document' => Make::layout([$code]), 'display' => 'wide'])[1];
+        self::assertSame('version 1, 21 modules of 10 px (4.9 mm), scanned from about 1 m', $said['says']['k']);
+        self::assertCount(21, $said['run_sheet']['layers'][0]['part']['code']['modules'], 'and it is drawn');
+    }
+
+    public function testAClockSaysWhatItWouldBeforeItIsTaken(): void
+    {
+        $at = ['at' => '2026-06-01T08:05:00Z'];
+        self::assertSame([200, ['says' => 'Monday 09:05']], $this->ask('POST', '/api/clock', $at + ['pattern' => 'EEEE HH:mm', 'timezone' => 'Europe/Lisbon']));
+        self::assertSame(['says' => '26:55'], $this->ask('POST', '/api/clock', $at + ['pattern' => 'H:mm', 'until' => '2026-06-02T11:00:00Z'])[1]);
+        foreach ([['pattern' => 'HH:mm Q'], ['pattern' => 'HH', 'locale' => 'xx-nowhere'], ['pattern' => 'HH', 'timezone' => 'Moon/Sea']] as $wrong) {
+            self::assertSame(422, $this->ask('POST', '/api/clock', $at + $wrong)[0]);
+        }
+    }
+
     public function testDivisionsAreOfferedAndKept(): void
     {
         $offered = $this->ask('GET', '/api/divisions?width=1366&height=768')[1]['divisions'];

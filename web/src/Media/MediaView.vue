@@ -83,7 +83,9 @@ onBeforeUnmount(() => shelf.clear())
     <div class="head">
       <div>
         <h1>Media</h1>
-        <p class="facts m-0">Drag pictures and films onto this page: PNG, JPEG, WebP, SVG, MP4, WebM, up to 2 GB</p>
+        <p class="facts m-0">
+          Drag pictures and films onto this page: PNG, JPEG, WebP, SVG, MP4, WebM, up to 2 GB · <RouterLink to="/media/faces">Type faces</RouterLink>
+        </p>
       </div>
       <div class="actions">
         <BFormInput v-model="search" type="search" placeholder="Search by name" aria-label="Search media" />

@@ -38,7 +38,7 @@ export function lookOf(marks: Mark[], from: number, to: number): MarkLook {
   return Object.fromEntries(LOOKS.filter((look) => over.every((m) => m[look] === first[look])).map((look) => [look, first[look]]))
 }
 
-/** The marks of a text that has been typed over: what stands before and behind the change keeps its own, what is typed within a mark belongs to it. */
+/** The marks of a text that has been typed over: what stands before and behind the change keeps its own, what is typed within a mark or at its end belongs to it. */
 export function shifted(marks: Mark[], before: string, after: string): Mark[] {
   const [old, now] = [[...before], [...after]]
   let head = 0
@@ -49,7 +49,7 @@ export function shifted(marks: Mark[], before: string, after: string): Mark[] {
   return marks
     .map((m) => ({
       ...m,
-      from: m.from <= head ? m.from : m.from >= end ? m.from + by : head,
+      from: m.from >= end ? m.from + by : m.from < head ? m.from : head,
       to: m.to < head ? m.to : m.to >= end ? m.to + by : head,
     }))
     .filter((m) => m.to > m.from)
