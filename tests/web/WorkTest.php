@@ -55,6 +55,31 @@ final class WorkTest extends TestCase
             TS));
     }
 
+    public function testPartsOfTwoVersionsAreTakenTogetherAndUndoneAgain(): void
+    {
+        self::assertSame(['stale', ['POST layouts/x/compare'], 1, 'saved', 'Both', 'Mine', 'Theirs', 3], self::play(<<<'TS'
+            const { work, typed, name } = open()
+            await pass(10)
+            revision = 2
+            kept = { name: 'Theirs' }
+            typed('Mine')
+            await pass(800)
+            const seen: unknown[] = [work.state.value]
+            refusing = { body: { differences: [], document: { name: 'Both' } } }
+            const compared = await work.compare({ name: 'mine' })
+            refusing = null
+            seen.push(server.log('POST'), server.calls.at(-1)!.body.base)
+            void work.settleWith(compared.document)
+            await pass(50)
+            seen.push(work.state.value, kept.name)
+            work.undo()
+            seen.push(name())
+            work.undo()
+            seen.push(name(), revision)
+            say(seen)
+            TS));
+    }
+
     public function testOneGestureIsOneStepOfUndo(): void
     {
         self::assertSame([false, ['Dragged 2', 'One', 'Dragged 2', 'Typed', 'Dragged 2', 'Other'], false, true, 'Other'], self::play(<<<'TS'

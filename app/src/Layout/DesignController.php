@@ -16,6 +16,7 @@ use UpperPane\App\Display\SurveyedDisplay;
 use UpperPane\App\Handover\HandedReleaseRepository;
 use UpperPane\App\Http\Body;
 use UpperPane\App\Http\Problem;
+use UpperPane\Core\Document\Merge;
 use UpperPane\Core\Document\Node;
 
 /** Layouts and playlists: documents with revisions, none of which is ever lost. */
@@ -89,6 +90,25 @@ final readonly class DesignController
         return $this->write($plural, $id, $base, $given, $body->optional('note')?->text(1, 200), static function (Design $design) use ($body, $display): void {
             $design->displayId = $body->has('display') ? $display : $design->displayId;
         });
+    }
+
+    /** What somebody else and oneself changed since a revision, part by part, and the design with either's part taken. */
+    #[Route('/{id}/compare', methods: ['POST'])]
+    public function compare(string $plural, string $id, Request $request): JsonResponse
+    {
+        $body = Body::of($request)->object('base', 'document', 'take');
+        $design = $this->design($plural, $id);
+        $number = $body->field('base')->int(1);
+        $base = $this->entities->getRepository(DesignRevision::class)->findOneBy(['designId' => $id, 'number' => $number])
+            ?? throw $body->field('base')->refused('ref.unknown', sprintf('is %d, which is no revision of this %s.', $number, rtrim($plural, 's')));
+        $take = [];
+        $given = $body->optional('take')?->value;
+        foreach (is_array($given) ? array_keys($given) : [] as $key) {
+            $take[(string) $key] = $body->field('take')->field((string) $key)->oneOf('mine', 'theirs');
+        }
+        $merge = Merge::of($base->document, Body::document($body->field('document')), $design->document);
+
+        return new JsonResponse(['differences' => $merge->differences(), 'document' => $merge->document($take)]);
     }
 
     #[Route('/{id}/revisions', methods: ['GET'])]

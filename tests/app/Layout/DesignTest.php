@@ -16,6 +16,26 @@ final class DesignTest extends ApiTestCase
         $this->signIn();
     }
 
+    public function testTwoVersionsAreComparedAndPutTogether(): void
+    {
+        $made = $this->made(Make::harbour());
+        $document = $made['document'];
+        [$mine, $theirs] = [$document, $document];
+        $mine['elements'][0]['name'] = 'Main';
+        $theirs['elements'][1]['rect']['width'] = 500;
+        self::assertSame(200, $this->ask('PUT', "/api/layouts/{$made['id']}", ['base' => 1, 'document' => $theirs])[0]);
+        self::assertSame(409, $this->ask('PUT', "/api/layouts/{$made['id']}", ['base' => 1, 'document' => $mine])[0]);
+
+        [$status, $compared] = $this->ask('POST', "/api/layouts/{$made['id']}/compare", ['base' => 1, 'document' => $mine, 'take' => (object) []]);
+        self::assertSame([200, ['elements/main', 'elements/side'], ['mine', 'theirs']], [$status, array_column($compared['differences'], 'key'), array_column($compared['differences'], 'by')]);
+        self::assertSame(['Main', 500], [$compared['document']['elements'][0]['name'], $compared['document']['elements'][1]['rect']['width']]);
+        $taken = $this->ask('POST', "/api/layouts/{$made['id']}/compare", ['base' => 1, 'document' => $mine, 'take' => ['elements/side' => 'mine']])[1];
+        self::assertSame(576, $taken['document']['elements'][1]['rect']['width']);
+        self::assertSame(422, $this->ask('POST', "/api/layouts/{$made['id']}/compare", ['base' => 9, 'document' => $mine])[0]);
+        self::assertSame(422, $this->ask('POST', "/api/layouts/{$made['id']}/compare", ['base' => 1, 'document' => $mine, 'take' => ['name' => 'ours']])[0]);
+        self::assertSame(200, $this->ask('PUT', "/api/layouts/{$made['id']}", ['base' => 2, 'document' => $compared['document']])[0]);
+    }
+
     public function testEveryRevisionIsKeptAndCanBePutBack(): void
     {
         $layout = $this->made(Make::harbour());

@@ -19,7 +19,6 @@ final class FacesTest extends ApiTestCase
     {
         parent::setUp();
         $this->signIn();
-        static::getContainer()->get(HouseFaces::class)->publish();
     }
 
     public function testAFaceThatIsBroughtInIsMeasuredAndShippedWithWhatIsSetInIt(): void

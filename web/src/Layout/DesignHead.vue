@@ -1,8 +1,10 @@
 <script setup lang="ts" generic="D extends { name: string }">
 import { useEventListener } from '@vueuse/core'
+import { ref } from 'vue'
 import { useRouter } from 'vue-router'
 import { offerActions } from '../ui/actions'
 import TypedLine from '../ui/TypedLine.vue'
+import CompareVersions from './CompareVersions.vue'
 import SaveNote from './SaveNote.vue'
 import StaleNote from './StaleNote.vue'
 import type { DesignWork } from './work'
@@ -10,6 +12,7 @@ import type { DesignWork } from './work'
 /** The head of a design that is being worked on: its name, what is saved, undo, redo, handover; and what went wrong. */
 const props = defineProps<{ work: DesignWork<D>; noun: 'layout' | 'playlist' | 'display'; handover: string }>()
 const router = useRouter()
+const comparing = ref(false)
 const rename = (name: string) => props.work.document.value && props.work.change({ ...props.work.document.value, name })
 
 offerActions(() => [
@@ -55,9 +58,12 @@ useEventListener('keydown', (e: KeyboardEvent) => {
     :trouble="work.trouble.value"
     :state="work.state.value"
     :restored="work.restored.value"
+    :comparable="noun !== 'display'"
     @mine="work.settle(true)"
     @theirs="work.settle(false)"
+    @compare="comparing = true"
   />
+  <CompareVersions v-if="noun !== 'display'" v-model="comparing" :work="work" :by="work.theirs.value?.saved_by ?? 'the other'" />
 </template>
 
 <style scoped>

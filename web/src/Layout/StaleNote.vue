@@ -1,11 +1,12 @@
 <script setup lang="ts">
-defineProps<{ trouble: string; state: string; restored: boolean }>()
-defineEmits<{ mine: []; theirs: [] }>()
+defineProps<{ trouble: string; state: string; restored: boolean; comparable?: boolean }>()
+defineEmits<{ mine: []; theirs: []; compare: [] }>()
 </script>
 
 <template>
   <div v-if="state === 'stale'" class="note" role="alert">
     <span>{{ trouble }}</span>
+    <BButton v-if="comparable" size="sm" variant="outline-dark" @click="$emit('compare')">Compare…</BButton>
     <BButton size="sm" variant="outline-dark" @click="$emit('theirs')">Go on with theirs</BButton>
     <BButton size="sm" variant="primary" @click="$emit('mine')">Put mine on top</BButton>
   </div>

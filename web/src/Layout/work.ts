@@ -13,6 +13,11 @@ interface Draft<D> {
   display: string | null
 }
 
+export interface Compared<D> {
+  differences: { key: string; name: string; by: 'mine' | 'theirs' | 'both'; mine: string; theirs: string }[]
+  document: D
+}
+
 const AFTER_MS = 700
 const AGAIN_MS = 3000
 
@@ -162,6 +167,24 @@ export function useDesignWork<D extends { name: string }>(plural: 'layouts' | 'p
     }
   }
 
+  /** The same with a version in which some of either's is taken. */
+  async function settleWith(document_: D) {
+    const other = theirs.value
+    if (!other || !document.value) return
+    take(other)
+    theirs.value = null
+    trouble.value = ''
+    past.value = [...past.value, other.document, document.value]
+    document.value = document_
+    state.value = 'changed'
+    keepDraft()
+    await save()
+  }
+
+  /** What oneself and the other changed, part by part, and the design with these parts taken. */
+  const compare = (taken: Record<string, 'mine' | 'theirs'>) =>
+    api.post<Compared<D>>(`${plural}/${id}/compare`, { base: revision.value, document: document.value, take: taken })
+
   function keepDraft() {
     const draft: Draft<D> = { base: revision.value, document: document.value!, display: display.value }
     try {
@@ -208,6 +231,8 @@ export function useDesignWork<D extends { name: string }>(plural: 'layouts' | 'p
     redo: () => step(future, past),
     save,
     settle,
+    settleWith,
+    compare,
     reopen: open,
   }
 }
