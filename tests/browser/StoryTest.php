@@ -12,6 +12,7 @@ use PHPUnit\Framework\TestCase;
 use UpperPane\Core\Units\Instant;
 use UpperPane\Tests\Browser\Support\Chrome;
 use UpperPane\Tests\Browser\Support\Desk;
+use UpperPane\Tests\Browser\Support\Hands;
 use UpperPane\Tests\Browser\Support\Screen;
 
 /** From a surveyed display to a playing, proven layout, as a designer does it: with pointer and keyboard, in the real application. */
@@ -102,26 +103,26 @@ final class StoryTest extends TestCase
         $desk->see('.begin', 'draw the first zone');
 
         foreach ([[60, 60, 300, 200], [380, 60, 120, 200], [60, 280, 400, 60]] as $box) {
-            $this->draw('z', ...$box);
+            self::hands()->draw('z', ...$box);
         }
-        $this->figures('zone1', 0, 0, 1344, 864);
-        $this->figures('zone2', 1344, 0, 576, 864);
-        $this->figures('zone3', 0, 864, 1920, 864);
-        $desk->see('.shelf .first', 'zone1" has nothing to play');
-        $this->fill('zone1', ['brick.png']);
-        $this->fill('zone2', ['sand.png', 'slate.png']);
-        $this->fill('zone3', ['kelp.mp4']);
+        self::hands()->figures('zone1', 0, 0, 1344, 864);
+        self::hands()->figures('zone2', 1344, 0, 576, 864);
+        self::hands()->figures('zone3', 0, 864, 1920, 864);
+        $desk->see('.shelf .first', 'has nothing to play');
+        self::hands()->fill('zone1', ['brick.png']);
+        self::hands()->fill('zone2', ['sand.png', 'slate.png']);
+        self::hands()->fill('zone3', ['kelp.mp4']);
         $desk->see('.shelf .first', 'goes beyond the canvas by 648 px at the bottom');
         $desk->see('.sums .off', '864 + 864 = 1728');
         $desk->press('.shelf .first .fix', 'Cut it at the edge: 1920 x 216 px');
         $desk->until(fn (): bool => $desk->find('.sums .off') === null && $desk->find('.sums .right') !== null, 'the sums to add up');
-        self::assertSame('216', $this->field('height of zone3'));
+        self::assertSame('216', self::hands()->field('height of zone3'));
 
         // The fix can be undone and done again, with the keys that everybody expects.
-        $this->keys(WebDriverKeys::CONTROL . 'z');
-        $desk->until(fn (): bool => $this->field('height of zone3') === '864', 'undo');
-        $this->keys(WebDriverKeys::CONTROL . WebDriverKeys::SHIFT . 'z');
-        $desk->until(fn (): bool => $this->field('height of zone3') === '216', 'redo');
+        self::hands()->keys(WebDriverKeys::CONTROL . 'z');
+        $desk->until(fn (): bool => self::hands()->field('height of zone3') === '864', 'undo');
+        self::hands()->keys(WebDriverKeys::CONTROL . WebDriverKeys::SHIFT . 'z');
+        $desk->until(fn (): bool => self::hands()->field('height of zone3') === '216', 'redo');
 
         return (string) $desk->script('return location.pathname.split("/").pop()');
     }
@@ -130,20 +131,20 @@ final class StoryTest extends TestCase
     public function testTextAndShapeAreMovedByPointerAndArrows(string $layout): string
     {
         $desk = self::desk();
-        $this->draw('t', 100, 90, 200, 60);
-        $this->figures('text1', 100, 300, 600, 120);
+        self::hands()->draw('t', 100, 90, 200, 60);
+        self::hands()->figures('text1', 100, 300, 600, 120);
         $desk->type('textarea[aria-label=Text]', 'Welcome aboard');
-        $this->draw('s', 100, 200, 60, 40);
-        $this->figures('shape1', 100, 500, 200, 100);
+        self::hands()->draw('s', 100, 200, 60, 40);
+        self::hands()->figures('shape1', 100, 500, 200, 100);
         $desk->press('.ledger th button', 'text1');
-        $this->focusPane();
-        $this->keys(WebDriverKeys::ARROW_RIGHT, WebDriverKeys::SHIFT . WebDriverKeys::ARROW_DOWN);
-        $desk->until(fn (): bool => $this->field('x of text1') === '101' && $this->field('y of text1') === '310', 'the arrows to move it by 1 and by 10 px');
+        self::hands()->focusPane();
+        self::hands()->keys(WebDriverKeys::ARROW_RIGHT, WebDriverKeys::SHIFT . WebDriverKeys::ARROW_DOWN);
+        $desk->until(fn (): bool => self::hands()->field('x of text1') === '101' && self::hands()->field('y of text1') === '310', 'the arrows to move it by 1 and by 10 px');
 
         $desk->press('.ledger th button', 'shape1');
-        $before = (int) $this->field('x of shape1');
-        $this->dragChosen(90, 0);
-        $desk->until(fn (): bool => (int) $this->field('x of shape1') > $before + 100, 'the pointer to move the shape');
+        $before = (int) self::hands()->field('x of shape1');
+        self::hands()->dragChosen(90, 0);
+        $desk->until(fn (): bool => (int) self::hands()->field('x of shape1') > $before + 100, 'the pointer to move the shape');
         $desk->until(fn (): bool => str_contains($desk->see('.save-note')->getText(), 'saved'), 'saving');
 
         return $layout;
@@ -238,9 +239,9 @@ final class StoryTest extends TestCase
         $desk->press('#for-display option[value="gate-totem-a"]');
         $desk->holds('[aria-label="Width in px"]', '1080');
         $desk->press('.make button[type=submit]');
-        $this->draw('z', 20, 20, 80, 120);
-        $this->figures('zone1', 0, 0, 1080, 1920);
-        $this->fill('zone1', ['brick.png']);
+        self::hands()->draw('z', 20, 20, 80, 120);
+        self::hands()->figures('zone1', 0, 0, 1080, 1920);
+        self::hands()->fill('zone1', ['brick.png']);
         $desk->until(fn (): bool => str_contains($desk->see('.save-note')->getText(), 'saved'), 'saving');
         $desk->press('.head .actions a', 'Hand over');
         $desk->see('article', 'exact');
@@ -253,6 +254,11 @@ final class StoryTest extends TestCase
     private static function desk(): Chrome
     {
         return self::$desk ?? throw new \LogicException('No browser.');
+    }
+
+    private static function hands(): Hands
+    {
+        return new Hands(self::desk());
     }
 
     private static function player(): Chrome
@@ -273,69 +279,6 @@ final class StoryTest extends TestCase
             if ($x > 0 && $y > 0 && $x < $screen->width()) {
                 self::assertFalse($screen->is($x, $y, $colour, 6), "$when at $x, $y the colour goes beyond its zone");
             }
-        }
-    }
-
-    /** Presses the key of a tool, and draws a box on the pane; figures in px of the page from the pane's top left. */
-    private function draw(string $key, int $x, int $y, int $width, int $height): void
-    {
-        $this->focusPane();
-        $this->keys($key);
-        self::desk()->see('.room.drawing');
-        $edge = self::desk()->see('.room .canvas-edge')->getLocation();
-        $room = self::desk()->see('.room');
-        $dx = $edge->getX() - $room->getLocation()->getX() - intdiv($room->getSize()->getWidth(), 2);
-        $dy = $edge->getY() - $room->getLocation()->getY() - intdiv($room->getSize()->getHeight(), 2);
-        (new WebDriverActions(self::desk()->driver))
-            ->moveToElement($room, $dx + $x, $dy + $y)->clickAndHold()->moveByOffset(intdiv($width, 2), $height)->moveByOffset($width - intdiv($width, 2), 0)->release()->perform();
-        self::desk()->until(fn (): bool => self::desk()->find('.room.drawing') === null, 'the tool to be put down');
-    }
-
-    private function dragChosen(int $dx, int $dy): void
-    {
-        $desk = self::desk();
-        $box = $desk->see('.room rect.chosen');
-        (new WebDriverActions($desk->driver))->moveToElement($box)->clickAndHold()->moveByOffset(intdiv($dx, 2), $dy)->moveByOffset($dx - intdiv($dx, 2), 0)->release()->perform();
-    }
-
-    private function figures(string $id, int $x, int $y, int $width, int $height): void
-    {
-        foreach (['x' => $x, 'y' => $y, 'width' => $width, 'height' => $height] as $name => $value) {
-            self::desk()->type("[aria-label=\"$name of $id\"]", (string) $value);
-        }
-    }
-
-    private function field(string $label): string
-    {
-        return (string) self::desk()->see("[aria-label=\"$label\"]")->getAttribute('value');
-    }
-
-    /** @param list<string> $media */
-    private function fill(string $zone, array $media): void
-    {
-        $desk = self::desk();
-        $desk->press('.ledger th button', $zone);
-        $desk->press('.details .add');
-        foreach ($media as $name) {
-            $desk->press('.modal .pick', $name);
-        }
-        $desk->press('.modal .bar button', 'Add');
-        $desk->see('.details .items li', $media[0]);
-        $desk->until(fn (): bool => $desk->find('.modal.show') === null, 'the picker to close');
-    }
-
-    private function focusPane(): void
-    {
-        self::desk()->see('.room');
-        self::desk()->script('document.querySelector(".room").focus()');
-    }
-
-    private function keys(string ...$keys): void
-    {
-        $actions = self::desk()->driver->getKeyboard();
-        $this->focusPane();
-        foreach ($keys as $key) {
-            $actions->sendKeys($key . WebDriverKeys::NULL);
         }
     }
 

@@ -94,12 +94,19 @@ shelf.fixed = ({ fix }: Finding) => {
   }
 }
 watch(composer.elements, () => (pointed.value = null))
+watch(composer.chosen, (chosen) => (shelf.about = chosen))
 onBeforeUnmount(() => shelf.clear())
 
 // --- keys -----------------------------------------------------------------------------------
 
 const pane = useTemplateRef<InstanceType<typeof PaneRoom>>('pane')
-useComposerKeys(composer, hand, () => (work.document.value ? pane.value : null))
+/** A box in the middle of the canvas, a third as wide and a fifth as high. */
+function drawnInTheMiddle() {
+  const { width, height } = composer.document.value.canvas
+  const size = { width: Math.max(1, Math.round(width / 3)), height: Math.max(1, Math.round(height / 5)) }
+  drawn({ x: Math.round((width - size.width) / 2), y: Math.round((height - size.height) / 2), ...size })
+}
+useComposerKeys(composer, hand, () => (work.document.value ? pane.value : null), drawnInTheMiddle)
 
 const revisions = ref(false)
 const otherRaster = ref(false)

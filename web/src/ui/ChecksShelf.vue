@@ -13,7 +13,12 @@ const router = useRouter()
 const open = ref(false)
 const ORDER = { stop: 0, warning: 1, hint: 2 }
 const sorted = computed(() => [...shelf.findings].sort((a, b) => ORDER[a.level] - ORDER[b.level]))
-const first = computed(() => sorted.value[0] ?? null)
+/** What stops a handover; else what is about the things chosen; else the gravest. */
+const first = computed(() => {
+  const [gravest = null] = sorted.value
+  const own = sorted.value.find((f) => f.elements.some((id) => shelf.about.has(id)))
+  return own && (gravest?.level !== 'stop' || own.level === 'stop') ? own : gravest
+})
 const { shown, left, end } = useGrowing(sorted, 80)
 const counts = computed(() => [
   { level: 'stop' as const, n: shelf.stops, word: shelf.stops === 1 ? 'stop' : 'stops' },

@@ -6,6 +6,7 @@ const open = ref(false)
 const keys: [string, string][] = [
   ['Z, T, S, P', 'draw a zone, text, shape, or place a picture'],
   ['K, Q, R', 'draw a clock, a code, running text'],
+  ['Enter with a tool', 'put it into the middle of the canvas'],
   ['V or Escape', 'back to choosing'],
   ['Arrows, Shift + arrows', 'move what is chosen by 1 px, by 10 px; panels that hang freely by 1 mm, by 10 mm'],
   ['Alt while dragging', 'without snapping'],

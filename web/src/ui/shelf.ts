@@ -39,6 +39,8 @@ export interface Finding {
 export const useShelf = defineStore('shelf', () => {
   const findings = shallowRef<Finding[]>([])
   const remark = shallowRef('')
+  /** The things that are chosen now: what is found of them is told first. */
+  const about = shallowRef<Set<string>>(new Set())
   const chosen = shallowRef<((finding: Finding) => void) | null>(null)
   const fixed = shallowRef<((finding: Finding) => void) | null>(null)
   const count = (level: Level) => computed(() => findings.value.filter((f) => f.level === level).length)
@@ -46,6 +48,7 @@ export const useShelf = defineStore('shelf', () => {
   return {
     findings,
     remark,
+    about,
     chosen,
     fixed,
     stops: count('stop'),
@@ -53,6 +56,7 @@ export const useShelf = defineStore('shelf', () => {
     hints: count('hint'),
     clear() {
       findings.value = []
+      about.value = new Set()
       remark.value = ''
       chosen.value = null
       fixed.value = null

@@ -143,7 +143,7 @@ thead th {
   font-weight: 400;
   color: var(--soft);
   text-align: right;
-  padding: 5px 6px 3px;
+  padding: 5px 3px 3px;
 }
 thead th {
   width: 51px;

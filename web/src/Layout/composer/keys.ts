@@ -7,11 +7,18 @@ import { TOOLS } from './tools'
 const ARROWS: Record<string, [number, number]> = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, -1], ArrowDown: [0, 1] }
 
 /** The keys of the composer (the list that ? opens): wherever one is but in a field or a dialogue. */
-export function useComposerKeys(composer: Composer, hand: Hand, pane: () => Pick<PaneScale, 'zoomIn' | 'zoomOut' | 'zoomTo' | 'fit'> | null) {
+export function useComposerKeys(
+  composer: Composer,
+  hand: Hand,
+  pane: () => Pick<PaneScale, 'zoomIn' | 'zoomOut' | 'zoomTo' | 'fit'> | null,
+  draw: () => void,
+) {
   useEventListener('keydown', (e: KeyboardEvent) => {
     const target = e.target as HTMLElement
     const view = pane()
     if (!view || target.closest('input, textarea, select, [contenteditable], .modal')) return
+    // Enter puts what the tool draws into the middle, for hands that use no pointer; on a button it presses that.
+    const drawing = composer.tool.value !== 'choose' && !target.closest('button, a')
     const by = e.shiftKey ? 10 : 1
     const acts: Record<string, () => void> =
       e.ctrlKey || e.metaKey
@@ -24,6 +31,7 @@ export function useComposerKeys(composer: Composer, hand: Hand, pane: () => Pick
             g: () => (e.shiftKey ? composer.ungroup() : composer.group()),
           }
         : {
+            ...(drawing ? { enter: draw } : {}),
             delete: composer.remove,
             backspace: composer.remove,
             escape: () => (composer.tool.value === 'choose' ? composer.choose([]) : (composer.tool.value = 'choose')),
