@@ -106,6 +106,27 @@ final class TroubleTest extends TestCase
         self::assertNotEmpty(array_filter($notes, static fn (?string $note): bool => str_contains((string) $note, 'kept aside')));
     }
 
+    public function testWhatTwoChangedAtOnceIsTakenPartByPart(): void
+    {
+        $hers = $this->browser();
+        $his = $this->browser();
+        foreach ([$hers, $his] as $browser) {
+            Desk::signIn($browser, '/layouts/lane-open');
+            $browser->see('.ledger');
+        }
+        [$first, $second] = array_column(Desk::api($hers, 'layouts/lane-open')['document']['elements'], 'id');
+        $hers->type("[aria-label=\"x of $first\"]", '3');
+        $hers->until(fn (): bool => self::rect(Desk::api($hers, 'layouts/lane-open'), $first)['x'] === 3, 'her version');
+        $his->type("[aria-label=\"y of $second\"]", '5');
+        $his->press('[role=alert] button', 'Compare');
+        $his->see('.versions tr', $first);
+        $his->see('.versions tr', 'place and size');
+        $his->press('.modal button', 'Go on with these');
+        $his->until(fn (): bool => self::rect(Desk::api($his, 'layouts/lane-open'), $second)['y'] === 5, 'both to be saved');
+        self::assertSame(3, self::rect(Desk::api($his, 'layouts/lane-open'), $first)['x'], 'hers is in it');
+        $his->holds("[aria-label=\"x of $first\"]", '3');
+    }
+
     private function browser(int $width = 1280, int $height = 800, ?string $profile = null): Chrome
     {
         return $this->browsers[] = Chrome::open($width, $height, $profile);

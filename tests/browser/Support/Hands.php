@@ -95,17 +95,33 @@ final readonly class Hands
             if ($there === true) {
                 return $this;
             }
-            $this->desk->driver->getKeyboard()->sendKeys(WebDriverKeys::TAB);
+            $this->press(WebDriverKeys::TAB);
         }
         throw new \RuntimeException("$most times Tab did not lead to “{$selector}” “{$text}”.");
     }
 
-    /** Keys to whatever has the focus. */
-    public function press(string ...$keys): self
+    /** Keys to whatever has the focus, one after the other; Ctrl and Shift are held until the end of their word. */
+    public function press(string ...$words): self
     {
-        foreach ($keys as $key) {
-            $this->desk->driver->getKeyboard()->sendKeys($key);
+        $strokes = [];
+        foreach ($words as $word) {
+            $held = [];
+            foreach (mb_str_split($word) as $key) {
+                if ($key === WebDriverKeys::NULL) {
+                    continue;
+                }
+                $strokes[] = ['type' => 'keyDown', 'value' => $key];
+                if (in_array($key, [WebDriverKeys::CONTROL, WebDriverKeys::SHIFT], true)) {
+                    $held[] = $key;
+                } else {
+                    $strokes[] = ['type' => 'keyUp', 'value' => $key];
+                }
+            }
+            foreach ($held as $key) {
+                $strokes[] = ['type' => 'keyUp', 'value' => $key];
+            }
         }
+        $this->desk->driver->executeCustomCommand('/session/:sessionId/actions', 'POST', ['actions' => [['type' => 'key', 'id' => 'keys', 'actions' => $strokes]]]);
 
         return $this;
     }

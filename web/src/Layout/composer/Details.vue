@@ -47,10 +47,11 @@ const grouped = computed(() => chosen.value.some((e) => e.group))
     <h2>
       <TypedLine v-if="one" :value="one.name ?? one.id" label="Name of the element" @change="rename" />
       <span v-else class="several">{{ chosen.length }} elements chosen</span>
-      <span v-if="one?.kind === 'zone'" class="figures"
-        ><template v-if="zoneItems(one)">{{ zoneItems(one)!.length }} {{ zoneItems(one)!.length === 1 ? 'item' : 'items' }} ·</template>
-        {{ loopOf(one.id) }}</span
-      >
+      <span v-if="one?.kind === 'zone'" class="figures">{{
+        [zoneItems(one) ? `${zoneItems(one)!.length} ${zoneItems(one)!.length === 1 ? 'item' : 'items'}` : '', loopOf(one.id)]
+          .filter(Boolean)
+          .join(' · ')
+      }}</span>
     </h2>
     <div class="acts" role="group" aria-label="What is chosen">
       <button type="button" title="One higher in the stack ( ] ), Shift: to the top" @click="composer.restack($event.shiftKey ? Infinity : 1)">

@@ -68,6 +68,7 @@ const composer = useComposer()
   border-bottom: 1px solid var(--rule);
 }
 .choice button {
+  min-width: 26px;
   padding-inline: 8px;
 }
 .zoom {

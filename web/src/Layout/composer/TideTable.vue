@@ -75,7 +75,8 @@ const meets = computed(() => {
   return list
 })
 const meetsWords = computed(() => {
-  if (rows.value.length < 2) return ''
+  // One loop, or none, meets nothing.
+  if (props.analysis.run_sheet.layers.filter((l) => isZone(l) && l.segments.length > 0 && l.period_ms !== null).length < 2) return ''
   const every = props.analysis.meets_every_ms
   return every
     ? `loops meet every ${every >= 3_600_000 ? `${(every / 3_600_000).toFixed(1)} h` : every >= 120_000 ? `${(every / 60_000).toFixed(1)} min` : seconds(every)}`
