@@ -299,6 +299,8 @@ $waves = static fn (int $w, int $h, string $ground, string $line): string => svg
 )));
 png('ground-green.png', $waves(1080, 320, '#14665b', '#3f8a7c'));
 png('ground-ink.png', $waves(480, 540, '#17272e', '#3a5563'));
+png('ground-info.png', $waves(1080, 400, '#fffdf8', '#d9d3c3'));
+png('ground-foot.png', $waves(1080, 120, '#17272e', '#3a5563'));
 
 // --- Deck strip: 1440 x 540 of 1920 x 540 -------------------------------------------------------------------------
 png('strip-great-pellan.png', svg(1440, 540, coast(1440, 540, 'noon', .66, .84), ferry(330, 420, 300), gulls(980, 120, 44, '#17272e')));

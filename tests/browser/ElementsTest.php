@@ -133,6 +133,15 @@ final class ElementsTest extends TestCase
         self::hands()->keys('0');
         $desk->until(fn (): bool => $scale() === $fitted, 'it to fit again');
 
+        // The tide table folded away leaves its room to the pane, and comes back.
+        self::hands()->draw('z', 300, 250, 60, 60);
+        $desk->see('.tide .row-name', 'zone1');
+        $fitted = $scale();
+        $desk->press('.tide .fold', 'fold');
+        $desk->until(fn (): bool => $desk->find('.tide .row-name') === null && $scale() > $fitted, 'the pane to have more room');
+        $desk->press('.tide .fold', 'unfold')->see('.tide .row-name');
+        $desk->press('.head .actions button', 'Undo');
+
         self::hands()->keys(WebDriverKeys::ESCAPE);
         $desk->type('[aria-label="margin kept free in px"]', '48');
         $desk->see('.room .safe');

@@ -203,7 +203,7 @@ td.share {
 .sums li {
   display: flex;
   flex-wrap: wrap;
-  gap: 10px;
+  gap: 0 10px;
 }
 .sums li > span:not(.who) {
   flex: 0 0 auto;

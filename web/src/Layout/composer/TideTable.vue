@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { useElementSize } from '@vueuse/core'
+import { useElementSize, useLocalStorage } from '@vueuse/core'
 import { computed, ref, useTemplateRef, watch } from 'vue'
 import { isZone, slotsBetween } from '../../pane/sheet'
 import { clock, seconds } from '../../ui/format'
@@ -17,6 +17,8 @@ const emit = defineEmits<{ choose: [zone: string] }>()
 const hand = useHand()
 const { at, running } = hand
 
+/** Folded to one line, the pane has the room. */
+const folded = useLocalStorage('upper-pane:tide-folded', false)
 const SPANS = [60_000, 150_000, 600_000]
 const span = ref(150_000)
 const from = ref(0)
@@ -66,17 +68,18 @@ const rows = computed(() =>
     }
   }),
 )
+/** Zones whose loops come round: one alone, or none, meets nothing. */
+const looping = computed(() => props.analysis.run_sheet.layers.filter((l) => isZone(l) && l.segments.length > 0 && l.period_ms !== null).length)
 const meets = computed(() => {
   const every = props.analysis.meets_every_ms
   const list: number[] = []
-  if (!every || rows.value.length < 2 || every < span.value / 60) return list
+  if (!every || looping.value < 2 || every < span.value / 60) return list
   const anchor = props.analysis.run_sheet.anchor_ms
   for (let t = anchor + Math.ceil((from.value - anchor) / every) * every; t < to.value; t += every) list.push(t)
   return list
 })
 const meetsWords = computed(() => {
-  // One loop, or none, meets nothing.
-  if (props.analysis.run_sheet.layers.filter((l) => isZone(l) && l.segments.length > 0 && l.period_ms !== null).length < 2) return ''
+  if (looping.value < 2) return ''
   const every = props.analysis.meets_every_ms
   return every
     ? `loops meet every ${every >= 3_600_000 ? `${(every / 3_600_000).toFixed(1)} h` : every >= 120_000 ? `${(every / 60_000).toFixed(1)} min` : seconds(every)}`
@@ -122,8 +125,17 @@ function keys(event: KeyboardEvent) {
       <span class="choice"
         ><button v-for="s in SPANS" :key="s" type="button" :aria-pressed="span === s" @click="span = s">{{ s / 60_000 }} min</button></span
       >
+      <button
+        type="button"
+        class="btn btn-link btn-sm p-0 fold"
+        :aria-expanded="!folded"
+        :title="folded ? 'Show the zones in time' : 'Leave the room to the pane'"
+        @click="folded = !folded"
+      >
+        {{ folded ? 'unfold' : 'fold' }}
+      </button>
     </div>
-    <div class="rows">
+    <div v-if="!folded" class="rows">
       <div class="names">
         <div class="scale"></div>
         <button v-for="row in rows" :key="row.id" type="button" class="row-name" :class="{ on: chosen.has(row.id) }" @click="emit('choose', row.id)">
