@@ -36,7 +36,10 @@ final class CodeReferenceTest extends TestCase
         }
         self::assertGreaterThan(180, $checked);
         self::assertNull(CodeSize::version(str_repeat('a', 2954), 'L'));
-        self::assertSame([40, 40, 40], [CodeSize::version(str_repeat('a', 2953), 'L'), CodeSize::version(str_repeat('7', 7088), 'L'), CodeSize::version(str_repeat('A', 4296), 'L')], 'ISO/IEC 18004, table 1 (from memory)');
+        $most = ['a' => 2953, '7' => 7088, 'A' => 4296];
+        foreach ($most as $letter => $length) {
+            self::assertSame(40, CodeSize::version(str_repeat((string) $letter, $length), 'L'), 'ISO/IEC 18004, table 1 (from memory)');
+        }
     }
 
     public function testZbarReadsWhatStandsInThem(): void

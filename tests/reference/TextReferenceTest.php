@@ -170,7 +170,8 @@ final class TextReferenceTest extends TestCase
                 }
             }
             $set = SetText::of($text, $faces, $case['family'], $case['weight'], self::SIZE_PX, 1.2, (float) $case['box'], $runs);
-            self::assertSame(preg_replace('/\s+/', '', implode('|', $painted[$index][0])), preg_replace('/\s+/', '', implode('|', array_column($set->lines, 'text'))), "{$case['family']} in {$case['box']} px");
+            [$drawn, $lines] = array_map(static fn (array $lines): string => (string) preg_replace('/\s+/', '', implode('|', $lines)), [$painted[$index][0], array_column($set->lines, 'text')]);
+            self::assertSame($drawn, $lines, "{$case['family']} in {$case['box']} px");
             self::assertEqualsWithDelta($painted[$index][1], $set->heightPx, 1.0 + 0.5 * count($set->lines), 'Chromium rounds ascents of each size to whole px');
         }
     }

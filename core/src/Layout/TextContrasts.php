@@ -55,7 +55,8 @@ final readonly class TextContrasts
         foreach (Ground::under($text, $layout, $pixels)->colours($points) as $ground) {
             $ratios = self::ratios($text->style, $ground['colours']);
             foreach ($text->marks as $mark) {
-                $ratios = $mark->color === null ? $ratios : array_map(static fn (float $a, float $b): float => min($a, $b), $ratios, self::ratios($text->style->coloured($mark->color), $ground['colours']));
+                $own = $mark->color === null ? $ratios : self::ratios($text->style->coloured($mark->color), $ground['colours']);
+                $ratios = array_map(static fn (float $a, float $b): float => min($a, $b), $ratios, $own);
             }
             $ratio = self::percentile($ratios);
             if ($worst === null || $ratio < $worst['ratio']) {

@@ -59,7 +59,8 @@ final class ArrangementTest extends TestCase
         $document = ['guides' => ['x' => [960], 'y' => [10, 864]], 'safe' => 48] + self::harbour();
         $style = ['family' => 'Inter', 'size_px' => 60, 'outline' => ['px' => 3, 'color' => '#000000']];
         $document['elements'][] = ['id' => 'news', 'kind' => 'ticker', 'rect' => ['x' => 0, 'y' => 900, 'width' => 1920, 'height' => 100], 'text' => 'x', 'style' => $style, 'speed_px_s' => 180];
-        $document['elements'][] = ['id' => 'code', 'kind' => 'code', 'rect' => ['x' => 1400, 'y' => 100, 'width' => 400, 'height' => 400], 'text' => 'x', 'caption' => ['text' => 'x', 'style' => $style]];
+        $box = ['x' => 1400, 'y' => 100, 'width' => 400, 'height' => 400];
+        $document['elements'][] = ['id' => 'code', 'kind' => 'code', 'rect' => $box, 'text' => 'x', 'caption' => ['text' => 'x', 'style' => $style]];
         $solved = Arrangement::of($document)->solvedFor(Size::px(1366, 768))->document;
 
         // By 1366/1920 in the footer and by 614/864 at the side: the smaller one counts.

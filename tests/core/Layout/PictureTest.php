@@ -73,7 +73,8 @@ final class PictureTest extends TestCase
     {
         $zone = ['ground' => '#123456'] + Make::zone('z', 0, 0, 100, 100, [Make::picture('i', 50, 100, 1000, fit: 'contain')]);
         $things = ShownAt::of(Layout::fromArray(Make::layout([$zone, self::picture(['ground' => '#654321'])])))->at(0)->toArray()['things'];
-        self::assertSame([['background', '#123456'], ['zone', null], ['background', '#654321'], ['picture', null]], array_map(static fn (array $t): array => [$t['kind'], $t['fill'] ?? null], $things));
+        $seen = array_map(static fn (array $t): array => [$t['kind'], $t['fill'] ?? null], $things);
+        self::assertSame([['background', '#123456'], ['zone', null], ['background', '#654321'], ['picture', null]], $seen);
     }
 
     public function testACropBeyondThePictureIsRefused(): void

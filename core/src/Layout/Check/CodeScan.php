@@ -57,7 +57,13 @@ final readonly class CodeScan implements Check
                 $side,
                 $side,
             ),
-            ['version' => $code->version, 'modules' => $code->across() - 2 * $code->quiet, 'module_px' => round($px, 4), 'module_mm' => $mm === null ? null : round($code->modulePx() * $mm, 3), 'needed_px' => $side],
+            [
+                'version' => $code->version,
+                'modules' => $code->across() - 2 * $code->quiet,
+                'module_px' => round($px, 4),
+                'module_mm' => $mm === null ? null : round($code->modulePx() * $mm, 3),
+                'needed_px' => $side,
+            ],
             $code->rect(),
         );
     }
