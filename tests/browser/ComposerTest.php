@@ -124,7 +124,7 @@ final class ComposerTest extends TestCase
     {
         $order = fn (): array => array_map(static fn ($row): string => $row->getText(), $this->desk->driver->findElements(WebDriverBy::cssSelector('.ledger th button')));
         $before = $order();
-        $this->desk->press('.ledger th button', 'deck')->press('.details .stack button', 'lower');
+        $this->desk->press('.ledger th button', 'deck')->press('.details .acts button', 'lower');
         $this->desk->until(fn (): bool => str_contains($order()[count($before) - 2], 'deck'), 'the element one lower');
         $this->key(WebDriverKeys::CONTROL . 'z');
         $this->desk->until(fn (): bool => $order() === $before, 'the stack as it was');
@@ -198,7 +198,7 @@ final class ComposerTest extends TestCase
         $this->desk->go(Desk::url('/media?search=notice-berth'));
         $this->desk->press('.grid li button', 'delete');
         $this->desk->driver->switchTo()->alert()->accept();
-        $this->desk->see('[role=alert]', '"notice-berth-2.png" is used in "Check-in, day sailings"');
+        $this->desk->see('[role=alert]', '"notice-berth-2.png" is used in ');
     }
 
     private function saved(): void

@@ -165,6 +165,22 @@ final class DivideTest extends TestCase
         );
     }
 
+    public function testALayoutOfAnotherShapeGetsAVariantForItsZone(): void
+    {
+        $this->desk->press('.ledger th button', 'side')->press('.details .add', 'Add a layout');
+        $this->desk->type('[aria-label="Search layouts to play"]', 'info post');
+        $this->desk->press('.modal .pick', 'Info post, day');
+        $this->desk->see('.offers', 'leaves 16 % of the zone empty');
+        $this->desk->press('.offers button', 'fill the zone');
+        $this->desk->see('.offers', 'loses 16 %');
+        $this->desk->press('.offers button', 'solve it for 576 × 864');
+        $this->desk->see('.notice', '"Info post, day" has a variant for this zone now.');
+        $this->desk->until(fn (): bool => $this->desk->find('.offers') === null, 'it to fit');
+        $variants = Desk::api($this->desk, 'layouts/info-post-day')['document']['variants'];
+        self::assertSame(['id' => '576x864'], array_intersect_key($variants[0], ['id' => 1]));
+        self::assertEquals(['x' => 0, 'y' => 144, 'width' => 576, 'height' => 486], $variants[0]['places']['main']['rect'], '27 of 48 parts of 864 px');
+    }
+
     public function testReadableWordsOverAPictureWithTheHelpOfTheChecks(): void
     {
         $this->desk->go(Desk::url('/layouts/hall-day'));

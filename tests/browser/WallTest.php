@@ -232,7 +232,7 @@ final class WallTest extends TestCase
         $desk->see('.shelf', '"welcome" crosses the seam between A1');
         $desk->count('.wall .hidden', 5); // two columns, and three pieces of the row between them
         $desk->count('.wall .panel', 6);
-        $desk->press('[aria-label=Rulers] button', 'mm')->see('.ruler text', '1000');
+        $desk->press('.unit', 'px')->see('.ruler text', '1000');
         $desk->press('.shelf button', 'Move it 220 px to the left, onto A1');
         $desk->until(static fn (): bool => !str_contains($desk->see('.shelf')->getText(), 'crosses the seam'), 'the seam is clear');
         $desk->holds('[aria-label="x of welcome"]', '80');

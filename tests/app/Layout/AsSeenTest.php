@@ -47,6 +47,14 @@ final class AsSeenTest extends ApiTestCase
         self::assertSame(422, $this->ask('POST', '/api/as-seen', ['document' => []])[0]);
     }
 
+    public function testTheColourOfTheEdgeOfAPictureIsOffered(): void
+    {
+        $this->picture('logo', [20, 102, 91]);
+        self::assertSame([200, ['color' => '#14665b', 'share' => 1]], $this->ask('GET', '/api/media/logo/edge'));
+        $this->media('broken');
+        self::assertSame([409, 'edge.unknown'], [($refused = $this->ask('GET', '/api/media/broken/edge'))[0], $refused[1]['error']['code']]);
+    }
+
     public function testWhatCannotBeDecodedIsNotJudged(): void
     {
         $said = $this->ask('POST', '/api/as-seen', ['document' => $this->over($this->media('broken'))])[1];

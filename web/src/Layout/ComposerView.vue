@@ -197,6 +197,7 @@ const words = computed(() => {
             :display="seenOn"
             :timezone="timezone"
             @display="hands.setDisplay"
+            @again="ask"
           />
         </div>
         <AsSeen v-if="seen && analysis" :analysis="analysis" :display="seenOn" :display-name="display?.name ?? ''" @close="seen = false" />

@@ -7,7 +7,9 @@ import LayoutPicker from '../Layout/LayoutPicker.vue'
 import { type MediaState, refOf } from '../Media/media'
 import MediaPicker from '../Media/MediaPicker.vue'
 import { seconds, size } from '../ui/format'
+import type { Finding } from '../ui/shelf'
 import { vKept } from '../ui/kept'
+import FitOffers from './FitOffers.vue'
 
 /** What plays, in order: the same editor in a zone's ledger and for a playlist of its own. */
 const props = defineProps<{
@@ -16,8 +18,10 @@ const props = defineProps<{
   due?: string | null
   /** Of the zone that plays this, in which layouts can play as well: its layout, and its size. */
   zone?: { layout: string; width: number; height: number }
+  /** What the checks say of how content meets the zone. */
+  findings?: Finding[]
 }>()
-const emit = defineEmits<{ change: [items: Item[], gesture?: string]; goto: [item: string] }>()
+const emit = defineEmits<{ change: [items: Item[], gesture?: string]; goto: [item: string]; again: [said: string] }>()
 
 const picking = ref(false)
 const list = computed({ get: () => props.items, set: (items) => emit('change', items) })
@@ -86,6 +90,7 @@ const factsOf = (item: Item) => {
   }
   return `${item.media.length_ms ? `film ${seconds(item.media.length_ms)}` : 'picture'}, ${size(item.media)}`
 }
+const misfit = (item: Item) => props.findings?.find((f) => f.code === 'item.aspect' && f.measure?.item === item.id)
 const nameOf = (item: Item) => item.media?.name ?? layoutOf(item)?.name ?? item.layout?.ref ?? item.id
 /** A layout lasts so many seconds, or until its own loops have come round. */
 const itsOwnLoop = (index: number) => set(index, { duration_ms: undefined, lasts: 'own' })
@@ -110,6 +115,14 @@ const itsOwnLoop = (index: number) => set(index, { duration_ms: undefined, lasts
             {{ nameOf(item) }}
           </button>
           <div class="figures soft">{{ factsOf(item) }}</div>
+          <FitOffers
+            v-if="zone && misfit(item)"
+            :item="item"
+            :finding="misfit(item)!"
+            :zone="zone"
+            @fit="set(i, { fit: $event })"
+            @again="emit('again', $event)"
+          />
           <div class="how">
             <select
               class="form-select form-select-sm"

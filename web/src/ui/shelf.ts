@@ -29,6 +29,8 @@ export interface Finding {
   elements: string[]
   message: string
   rect?: Rect
+  /** The figures alone. */
+  measure?: Record<string, unknown>
   fix?: Fix
   /** Where choosing it leads, for matters that are no finding of a layout. */
   to?: string

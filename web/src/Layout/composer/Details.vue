@@ -19,7 +19,7 @@ import { useHand } from './hand'
 
 /** What is typed about the one element that is chosen, about several, or about the canvas when none is. */
 const props = defineProps<{ analysis: Analysis | null; display: string | null; timezone: string }>()
-const emit = defineEmits<{ display: [id: string | null] }>()
+const emit = defineEmits<{ display: [id: string | null]; again: [] }>()
 const composer = useComposer()
 const hand = useHand()
 const due = hand.due
@@ -78,8 +78,10 @@ const grouped = computed(() => chosen.value.some((e) => e.group))
         :media="addresses"
         :due="due[one.id]"
         :zone="{ layout: composer.document.value.id, width: one.rect.width, height: one.rect.height }"
+        :findings="analysis?.findings.filter((f) => f.elements[0] === one!.id)"
         @change="(items, gesture) => composer.edit<ZoneElement>(one!.id, { playlist: { items } }, gesture)"
         @goto="hand.toItem(one.id, $event)"
+        @again="((composer.notice.value = { wrong: false, said: [$event] }), emit('again'))"
       />
       <p v-else class="px-3">Plays a <RouterLink :to="`/playlists/${(one.playlist as { ref: string }).ref}`">saved playlist</RouterLink>.</p>
       <div class="form">

@@ -1,5 +1,6 @@
 import { type Ref, computed, ref, shallowRef, watch } from 'vue'
-import { type Element, type LayoutDocument, type Place, type Variant, isStyled } from '../designs'
+import { api } from '../../ui/api'
+import { type Element, type LayoutDocument, type Place, type Saved, type Variant, isStyled } from '../designs'
 import { arranged } from '../division'
 import type { DesignWork } from '../work'
 
@@ -81,6 +82,26 @@ export function withVariant(whole: LayoutDocument, id: string, arranged: LayoutD
   return { ...whole, variants: [...(whole.variants ?? []), variant] }
 }
 
+/** Gives a saved layout a variant for a raster, solved by its recipe or scaled; says what became of it. */
+export async function makeVariantOf(id: string, raster: { width: number; height: number }): Promise<string> {
+  const saved = await api.get<Saved<LayoutDocument>>(`layouts/${id}`)
+  const whole = saved.document
+  const there = [whole.canvas, ...(whole.variants ?? []).map((v) => v.canvas)]
+  if (there.some((c) => c.width === raster.width && c.height === raster.height)) return 'It has a variant of this size already.'
+  const size = { width: raster.width, height: raster.height }
+  const next = await arranged(seenAs(whole, null), { do: whole.recipe ? 'solve' : 'scale', raster: size })
+  const document = withVariant(whole, freeVariant(whole, `${size.width}x${size.height}`), next.document)
+  await api.put(`layouts/${id}`, { base: saved.revision, document, note: `variant for a zone of ${size.width} x ${size.height} px` })
+  return `"${whole.name}" has a variant for this zone now.`
+}
+
+function freeVariant(whole: LayoutDocument, name: string): string {
+  const taken = new Set((whole.variants ?? []).map((v) => v.id))
+  let id = name
+  for (let n = 2; taken.has(id); n++) id = `${name}${n}`
+  return id
+}
+
 export function withoutVariant(whole: LayoutDocument, id: string): LayoutDocument {
   const { variants, ...base } = whole
   const left = (variants ?? []).filter((v) => v.id !== id)
@@ -128,9 +149,7 @@ export function useVariants(
       const whole = work.document.value!
       const raster = { width: whole.canvas.height, height: whole.canvas.width }
       const turned = await arranged(seenAs(whole, null), { do: whole.recipe ? 'solve' : 'scale', raster })
-      const taken = new Set(variants.value.map((v) => v.id))
-      let id = shapeOf(raster)
-      for (let n = 2; taken.has(id); n++) id = `${shapeOf(raster)}${n}`
+      const id = freeVariant(whole, shapeOf(raster))
       work.change(withVariant(work.document.value!, id, turned.document))
       variant.value = id
       return id
