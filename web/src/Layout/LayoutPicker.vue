@@ -26,7 +26,7 @@ function take(layout: { id: string; name: string }) {
 </script>
 
 <template>
-  <BModal v-model="open" title="Choose a layout" size="lg" scrollable no-footer>
+  <BModal v-model="open" lazy title="Choose a layout" size="lg" scrollable no-footer>
     <BFormInput v-model="search" type="search" placeholder="Search by name" aria-label="Search layouts to play" autofocus />
     <p v-if="found.length === 0" class="empty">No other layout fits this search.</p>
     <ul class="layouts">

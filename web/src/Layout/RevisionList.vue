@@ -40,7 +40,7 @@ async function restore(revision: Revision) {
 </script>
 
 <template>
-  <BModal v-model="open" title="Revisions" no-footer scrollable>
+  <BModal v-model="open" lazy title="Revisions" no-footer scrollable>
     <p v-if="trouble" class="said-error" role="alert">{{ trouble }}</p>
     <table class="table table-sm m-0">
       <tbody>

@@ -10,6 +10,9 @@ interface Drawn {
   part: Part
   source: string
   now?: Now
+  /** Stacking order and opacity as they were set last; undefined while it is not to be seen. */
+  order?: number
+  opacity?: number
 }
 
 const DRIFT_MS = 300
@@ -23,6 +26,7 @@ export class Stage {
   readonly canvas: HTMLElement
   private sheet: RunSheet | null = null
   private readonly drawn = new Map<string, Drawn>()
+  private readonly keys = new WeakMap<Part, string>()
   private readonly overridden = new Map<string, Box>()
 
   constructor(
@@ -72,10 +76,13 @@ export class Stage {
       const key = this.keyOf(thing.part, seen)
       seen.add(key)
       const one = this.make(key, thing.part)
+      // Drawn at every frame: only what changes is touched.
       const { style } = one.clip
-      style.visibility = 'visible'
-      style.zIndex = String(order + 1)
-      style.opacity = String(thing.opacity)
+      if (one.order === undefined) style.visibility = 'visible'
+      if (one.order !== order) style.zIndex = String(order + 1)
+      if (one.opacity !== thing.opacity) style.opacity = String(thing.opacity)
+      one.order = order
+      one.opacity = thing.opacity
       if (thing.now) {
         one.now = thing.now
         if (thing.now.rect || thing.now.drawn) this.put(one)
@@ -87,6 +94,7 @@ export class Stage {
       if (seen.has(key)) continue
       if (this.keepAll && one.part.media) {
         one.clip.style.visibility = 'hidden'
+        one.order = undefined
         if (one.content instanceof HTMLVideoElement && !one.content.paused) one.content.pause()
       } else {
         this.forget(key, one)
@@ -117,7 +125,8 @@ export class Stage {
   }
 
   private keyOf(part: Part, seen: Set<string>): string {
-    const key = `${part.element}|${part.kind}|${part.item ?? ''}`
+    let key = this.keys.get(part)
+    if (key === undefined) this.keys.set(part, (key = `${part.element}|${part.kind}|${part.item ?? ''}`))
     return seen.has(key) ? `${key}|before` : key
   }
 

@@ -34,7 +34,7 @@ useEventListener('keydown', (e: KeyboardEvent) => {
 </script>
 
 <template>
-  <BModal v-model="open" title="Keys" no-footer>
+  <BModal v-model="open" lazy title="Keys" no-footer>
     <table class="table table-sm m-0">
       <tbody>
         <tr v-for="[key, does] in keys" :key="key">

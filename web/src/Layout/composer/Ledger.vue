@@ -16,8 +16,14 @@ watch(composer.chosen, async () => {
   rolled.value?.querySelector('tr.on')?.scrollIntoView({ block: 'nearest' })
 })
 
-const across = computed(() => ({ side_px: composer.document.value.canvas.width, mm_per_px: props.analysis?.mm_per_px ?? null }))
-const down = computed(() => ({ ...across.value, side_px: composer.document.value.canvas.height }))
+/** The same object as long as it says the same, so that rows of which nothing changes are not drawn anew. */
+const sideOf = (side: 'width' | 'height') =>
+  computed<{ side_px: number; mm_per_px: number | null }>((before) => {
+    const [side_px, mm_per_px] = [composer.document.value.canvas[side], props.analysis?.mm_per_px ?? null]
+    return before?.side_px === side_px && before.mm_per_px === mm_per_px ? before : { side_px, mm_per_px }
+  })
+const across = sideOf('width')
+const down = sideOf('height')
 
 const share = (e: Element) => {
   const part = props.analysis?.shares[e.id]
@@ -57,7 +63,12 @@ const names = (ids: string[]) => ids.join(' + ')
           </tr>
         </thead>
         <tbody>
-          <tr v-for="{ element: e, n } in rows" :key="e.id" :class="{ on: composer.chosen.value.has(e.id), absent: e.hidden }">
+          <tr
+            v-for="{ element: e, n } in rows"
+            :key="e.id"
+            v-memo="[e, n, composer.chosen.value.has(e.id), analysis?.shares[e.id], across, down]"
+            :class="{ on: composer.chosen.value.has(e.id), absent: e.hidden }"
+          >
             <th scope="row">
               <button type="button" :title="e.name ?? e.id" :aria-pressed="composer.chosen.value.has(e.id)" @click="press(e, $event)">
                 <span class="soft">{{ n }}</span> {{ e.name ?? e.id }}

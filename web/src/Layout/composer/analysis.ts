@@ -16,6 +16,7 @@ export function useAnalysis(document: Ref<LayoutDocument | null>, display: Ref<s
   const trouble = ref('')
   let running = false
   let again = false
+  let turn = 0
 
   async function ask() {
     if (!document.value) return
@@ -24,18 +25,21 @@ export function useAnalysis(document: Ref<LayoutDocument | null>, display: Ref<s
       return
     }
     running = true
+    const mine = ++turn
     try {
       const asked = { document: document.value, display: display.value }
-      analysis.value =
+      const answer =
         moving.value && analysis.value
           ? { ...analysis.value, ...(await api.post<Light>('analysis', { ...asked, light: true })) }
           : await api.post<Analysis>('analysis', asked)
+      if (mine !== turn) return
+      analysis.value = answer
       trouble.value = ''
     } catch (e) {
-      trouble.value = sentence(e)
+      if (mine === turn) trouble.value = sentence(e)
     } finally {
-      running = false
-      if (again) {
+      if (mine === turn) running = false
+      if (mine === turn && again) {
         again = false
         // A hand that drags asks at every frame: a breath between two answers leaves the machine free for drawing.
         setTimeout(ask, BREATH_MS)
@@ -43,7 +47,13 @@ export function useAnalysis(document: Ref<LayoutDocument | null>, display: Ref<s
     }
   }
   watch([document, display], ask, { immediate: true })
-  watch(moving, (now) => !now && ask())
+  // Once the hand lets go, what is on its way is out of date: it is not waited for.
+  watch(moving, (now) => {
+    if (now) return
+    running = again = false
+    turn++
+    void ask()
+  })
 
   return { analysis, trouble, ask }
 }
