@@ -18,7 +18,10 @@ use UpperPane\Core\Text\FaceMetrics;
 /** What the checks look at: a layout, the display it is seen on if there is one, and what several checks need. */
 final readonly class Subject
 {
-    /** @param list<array{Zone, Zone}> $overlaps pairs of zones with a common part, the lower one first */
+    /**
+     * @param list<array{Zone, Zone}> $overlaps pairs of zones with a common part, the lower one first
+     * @param list<Text> $words all words, as they need the most room; none where nobody can measure them
+     */
     private function __construct(
         public Layout $layout,
         public ?Display $display,
@@ -26,6 +29,7 @@ final readonly class Subject
         public array $overlaps,
         public ?FaceMetrics $faces,
         public ?Pixels $pixels,
+        public array $words,
     ) {
     }
 
@@ -40,6 +44,7 @@ final readonly class Subject
             Neighbours::overlapping(array_values($layout->zones)),
             $faces,
             $pixels,
+            $faces === null ? [] : AsSeen::words($layout, $faces),
         );
     }
 
@@ -53,15 +58,9 @@ final readonly class Subject
         $faces = $this->faces;
 
         return $faces === null ? [] : array_values(array_filter(
-            $this->words(),
+            $this->words,
             static fn (Text $text): bool => $faces->knows($text->style->family),
         ));
-    }
-
-    /** @return list<Text> all words, as they need the most room; none where nobody can measure them */
-    public function words(): array
-    {
-        return $this->faces === null ? [] : AsSeen::words($this->layout, $this->faces);
     }
 
     /** Mm of the display for one px of the canvas; null where no display is given. */

@@ -16,7 +16,7 @@ final readonly class TextFace implements Check
         if ($faces === null) {
             return;
         }
-        foreach ($subject->words() as $element) {
+        foreach ($subject->words as $element) {
             $family = $element->style->family;
             if (!$faces->knows($family)) {
                 yield new Finding('text.face', Level::Warning, [$element->id()], sprintf(

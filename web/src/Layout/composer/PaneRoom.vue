@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { useElementSize } from '@vueuse/core'
-import { computed, nextTick, onBeforeUnmount, onMounted, ref, shallowRef, useTemplateRef, watch } from 'vue'
+import { computed, nextTick, onBeforeUnmount, onMounted, ref, useTemplateRef, watch } from 'vue'
 import { Stage } from '../../pane/stage'
 import type { Wall } from '../../Display/survey'
 import type { Rect } from '../../ui/shelf'
@@ -8,12 +8,12 @@ import type { Analysis, Element, TextElement } from '../designs'
 import Borders from './Borders.vue'
 import { useComposer } from './composer'
 import Dimensions from './Dimensions.vue'
-import { type Handle, HANDLES, around, meets, sized, spanned } from './gestures'
+import { type Handle, HANDLES, around } from './gestures'
 import { useHand } from './hand'
 import OwnGuides from './OwnGuides.vue'
+import { usePaneHands } from './paneHands'
 import { usePaneScale } from './paneScale'
 import Rulers from './Rulers.vue'
-import { type Gap, snap, snapGaps } from './snap'
 
 /** The pane: what is shown at the instant, and the hands that move and size it. */
 const props = defineProps<{
@@ -103,217 +103,24 @@ watch(() => props.analysis?.run_sheet, show)
 watch(() => [at.value, running.value, scale.value, left.value, top.value], draw)
 watch(composer.elements, follow)
 
-// --- the hand -----------------------------------------------------------------------
+// --- hands --------------------------------------------------------------------------
 
-type Gesture =
-  | { kind: 'moving'; x: number; y: number; start: Map<string, Rect>; name: string; moved: boolean }
-  | { kind: 'sizing'; x: number; y: number; start: Rect; id: string; handle: Handle; name: string }
-  | { kind: 'drawing'; x: number; y: number }
-  | { kind: 'marquee'; x: number; y: number; before: Set<string> }
-  | { kind: 'panning'; x: number; y: number; px: number; py: number }
-const gesture = shallowRef<Gesture | null>(null)
-watch(gesture, (g) => (composer.moving.value = g?.kind === 'moving' || g?.kind === 'sizing'))
-const box = shallowRef<Rect | null>(null)
-const guides = shallowRef<{ x: number[]; y: number[]; gaps: Gap[] }>({ x: [], y: [], gaps: [] })
-const NO_GUIDES = { x: [], y: [], gaps: [] }
-let gestures = 0
-
-const toCanvas = (e: PointerEvent | MouseEvent) => {
-  const bounds = room.value!.getBoundingClientRect()
-  return {
-    x: Math.round((e.clientX - bounds.left - left.value) / scale.value),
-    y: Math.round((e.clientY - bounds.top - top.value) / scale.value),
-  }
-}
-const free = (e: Element) => !e.hidden && !e.locked
-const under = (p: { x: number; y: number }) =>
-  [...composer.elements.value].reverse().find((e) => free(e) && meets(e.rect, { ...p, width: 1, height: 1 }))
-/** The panels of the wall in px of this canvas; none of a single screen. */
-const onCanvas = (rects: Rect[]): Rect[] => {
-  const match = props.analysis?.match
-  if (!match) return []
-  const [kx, ky] = [canvas.value.width / match.target.width, canvas.value.height / match.target.height]
-  return rects.map((r) => ({ x: (r.x - match.target.x) * kx, y: (r.y - match.target.y) * ky, width: r.width * kx, height: r.height * ky }))
-}
-const panels = computed(() => (props.wall && props.wall.panels.length > 1 ? onCanvas(props.wall.panels.map((p) => p.source)) : []))
-const hidden = computed(() => (props.wall && props.wall.panels.length > 1 ? onCanvas([...props.wall.strips, ...props.wall.voids]) : []))
-
-const others = (without: Set<string>) => composer.elements.value.filter((e) => !e.hidden && !without.has(e.id)).map((e) => e.rect)
-const lines = (without: Set<string>) => {
-  const rects = others(without)
-  const { width: w, height: h } = canvas.value
-  const { guides: own, safe = 0 } = composer.document.value
-  const margins = (length: number) => (safe > 0 ? [safe, length - safe] : [])
-  return {
-    x: [
-      0,
-      Math.round(w / 2),
-      w,
-      ...(own?.x ?? []),
-      ...margins(w),
-      ...(props.analysis?.tracks.columns ?? []),
-      ...[...rects, ...panels.value].flatMap((r) => [Math.round(r.x), Math.round(r.x + r.width)]),
-    ],
-    y: [
-      0,
-      Math.round(h / 2),
-      h,
-      ...(own?.y ?? []),
-      ...margins(h),
-      ...(props.analysis?.tracks.rows ?? []),
-      ...[...rects, ...panels.value].flatMap((r) => [Math.round(r.y), Math.round(r.y + r.height)]),
-    ],
-  }
-}
-const ALL = { left: true, right: true, top: true, bottom: true, centre: true }
-const reach = () => Math.round(6 / scale.value)
-
-function down(e: PointerEvent) {
-  if (e.button > 1 || editing.value) return
-  room.value!.setPointerCapture(e.pointerId)
-  if (e.button === 1) {
-    e.preventDefault()
-    gesture.value = { kind: 'panning', x: 0, y: 0, px: e.clientX, py: e.clientY }
-    return
-  }
-  room.value!.focus({ preventScroll: true })
-  const p = toCanvas(e)
-  const handle = (e.target as globalThis.Element).getAttribute('data-handle') as Handle | null
-  gestures++
-  if (composer.tool.value !== 'choose') {
-    gesture.value = { kind: 'drawing', ...snapPoint(p, e.altKey) }
-  } else if (handle && sizable.value) {
-    gesture.value = {
-      kind: 'sizing',
-      ...p,
-      start: sizable.value.rect,
-      id: sizable.value.id,
-      handle,
-      name: `size ${gestures}`,
-    }
-  } else {
-    const hit = under(p)
-    if (hit && e.shiftKey) {
-      const next = new Set(composer.chosen.value)
-      const all = hit.group ? composer.elements.value.filter((el) => el.group === hit.group).map((el) => el.id) : [hit.id]
-      for (const id of all) {
-        if (composer.chosen.value.has(hit.id)) next.delete(id)
-        else next.add(id)
-      }
-      composer.choose(next)
-    } else if (hit) {
-      if (!composer.chosen.value.has(hit.id)) composer.chooseWhole([hit.id])
-    } else {
-      if (!e.shiftKey) composer.choose([])
-      gesture.value = { kind: 'marquee', ...p, before: composer.chosen.value }
-      return
-    }
-    const start = new Map(composer.elements.value.filter((el) => composer.chosen.value.has(el.id) && !el.locked).map((el) => [el.id, el.rect]))
-    gesture.value = { kind: 'moving', ...p, start, name: `move ${gestures}`, moved: false }
-  }
-}
-
-function snapPoint(p: { x: number; y: number }, free: boolean) {
-  if (free || !props.snapping) return p
-  const at = lines(new Set())
-  const s = snap({ ...p, width: 0, height: 0 }, at.x, at.y, reach(), {
-    left: true,
-    right: false,
-    top: true,
-    bottom: false,
-    centre: false,
-  })
-  guides.value = { x: s.linesX, y: s.linesY, gaps: [] }
-  return { x: p.x + s.dx, y: p.y + s.dy }
-}
-
-/** Where a border of the zones is drawn to: an edge of what does not move with it, a panel, a track of the recipe. */
-function snappedBorder(side: 'x' | 'y', at: number, without: string[]) {
-  if (!props.snapping) return at
-  const near = lines(new Set(without))[side].reduce((best, line) => (Math.abs(line - at) < Math.abs(best - at) ? line : best), Infinity)
-  return Math.abs(near - at) <= reach() ? near : at
-}
-
-let waiting: PointerEvent | null = null
-function moved(e: PointerEvent) {
-  if (!gesture.value) return
-  if (waiting === null) requestAnimationFrame(() => waiting && (apply(waiting), (waiting = null)))
-  waiting = e
-}
-
-function apply(e: PointerEvent) {
-  const g = gesture.value
-  if (!g) return
-  const p = toCanvas(e)
-  const loose = e.altKey || !props.snapping
-  if (g.kind === 'drawing') {
-    const to = snapPoint(p, e.altKey)
-    box.value = spanned(g.x, g.y, to.x, to.y)
-  } else if (g.kind === 'marquee') {
-    box.value = spanned(g.x, g.y, p.x, p.y)
-    composer.chooseWhole([...g.before, ...composer.elements.value.filter((el) => free(el) && meets(el.rect, box.value!)).map((el) => el.id)])
-  } else if (g.kind === 'panning') {
-    view.pan(e.clientX - g.px, e.clientY - g.py)
-    gesture.value = { ...g, px: e.clientX, py: e.clientY }
-  } else if (g.kind === 'moving') {
-    let [dx, dy] = [p.x - g.x, p.y - g.y]
-    if (!g.moved && Math.hypot(dx, dy) * scale.value < 3) return
-    if (g.start.size === 0) return
-    g.moved = true
-    if (!loose) {
-      const whole = around([...g.start.values()])
-      const at = lines(new Set(g.start.keys()))
-      const s = snap({ ...whole, x: whole.x + dx, y: whole.y + dy }, at.x, at.y, reach(), ALL)
-      // Where no line draws it, a gap like another may.
-      const gap = snapGaps({ ...whole, x: whole.x + dx + s.dx, y: whole.y + dy + s.dy }, others(new Set(g.start.keys())), reach())
-      const [byX, byY] = [s.linesX.length ? 0 : gap.dx, s.linesY.length ? 0 : gap.dy]
-      const kept = gap.gaps.filter((one) => (one.along === 'x' ? byX === gap.dx : byY === gap.dy))
-      guides.value = { x: s.linesX, y: s.linesY, gaps: kept }
-      dx += s.dx + byX
-      dy += s.dy + byY
-    } else guides.value = NO_GUIDES
-    composer.place(new Map([...g.start].map(([id, r]) => [id, { ...r, x: r.x + dx, y: r.y + dy }])), g.name)
-  } else {
-    let rect = sized(g.start, g.handle, p.x - g.x, p.y - g.y, e.shiftKey)
-    if (!loose && !e.shiftKey) {
-      const at = lines(new Set([g.id]))
-      const edges = {
-        left: g.handle.includes('w'),
-        right: g.handle.includes('e'),
-        top: g.handle.includes('n'),
-        bottom: g.handle.includes('s'),
-        centre: false,
-      }
-      const s = snap(rect, at.x, at.y, reach(), edges)
-      guides.value = { x: s.linesX, y: s.linesY, gaps: [] }
-      rect = sized(g.start, g.handle, p.x - g.x + s.dx, p.y - g.y + s.dy, false)
-    }
-    composer.place(new Map([[g.id, rect]]), g.name)
-  }
-}
-
-function up(e: PointerEvent) {
-  if (waiting) {
-    apply(waiting)
-    waiting = null
-  }
-  const g = gesture.value
-  gesture.value = null
-  guides.value = NO_GUIDES
-  if (g?.kind === 'drawing' && box.value) {
-    const small = box.value.width * scale.value < 6 && box.value.height * scale.value < 6
-    emit('drawn', small ? { ...toCanvas(e), width: Math.round(canvas.value.width / 3), height: Math.round(canvas.value.height / 5) } : box.value)
-  }
-  box.value = null
-}
-function cancel() {
-  gesture.value = box.value = null
-  guides.value = NO_GUIDES
-}
+const editing = ref<string | null>(null)
+const sizable = computed(() => (composer.only.value && !composer.only.value.locked ? composer.only.value : null))
+const { gesture, box, guides, panels, hidden, under, toCanvas, snappedBorder, down, moved, up, cancel } = usePaneHands({
+  composer,
+  view,
+  room,
+  analysis: () => props.analysis,
+  snapping: () => props.snapping,
+  wall: () => props.wall,
+  busy: () => editing.value !== null,
+  sizable,
+  drawn: (rect) => emit('drawn', rect),
+})
 
 // --- text in place --------------------------------------------------------------------
 
-const editing = ref<string | null>(null)
 const editor = useTemplateRef<HTMLTextAreaElement>('editor')
 const edited = computed(() => composer.elements.value.find((e): e is TextElement => e.id === editing.value && e.kind === 'text') ?? null)
 async function twice(e: MouseEvent) {
@@ -333,7 +140,6 @@ const place = (r: Rect) => ({
   height: Math.max(1, r.height * scale.value),
 })
 const outlined = computed(() => composer.elements.value.filter((e: Element) => (e.kind === 'zone' && !e.hidden) || composer.chosen.value.has(e.id)))
-const sizable = computed(() => (composer.only.value && !composer.only.value.locked ? composer.only.value : null))
 const handleAt = (h: Handle, r: Rect) => ({
   x: r.x + (h.includes('w') ? 0 : h.includes('e') ? r.width : r.width / 2),
   y: r.y + (h.includes('n') ? 0 : h.includes('s') ? r.height : r.height / 2),
