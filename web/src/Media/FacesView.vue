@@ -6,6 +6,7 @@ import { type Face, loadFaces } from '../pane/faces'
 import { api, sentence } from '../ui/api'
 import { useAsked } from '../ui/asked'
 import { bytes } from '../ui/format'
+import DropNote from '../ui/DropNote.vue'
 import { useShelf } from '../ui/shelf'
 
 /** The type faces that designs may be set in: those of the house, and those that were brought in. All are shipped to players with what is set in them. */
@@ -121,23 +122,13 @@ onBeforeUnmount(() => shelf.clear())
         </tbody>
       </table>
     </section>
-    <div v-if="isOverDropZone" class="dropping">Let go to bring them in</div>
+    <DropNote :over="isOverDropZone" />
   </main>
 </template>
 
 <style scoped>
 .station {
   position: relative;
-}
-.dropping {
-  position: absolute;
-  inset: 60px 0 0;
-  display: grid;
-  place-items: center;
-  font-size: 1.5rem;
-  background: rgb(228 239 233 / 0.9);
-  border: 3px dashed var(--kelp);
-  pointer-events: none;
 }
 .faces {
   width: 100%;

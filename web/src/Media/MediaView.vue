@@ -6,6 +6,7 @@ import { useRouter } from 'vue-router'
 import { api, sentence } from '../ui/api'
 import { useAsked } from '../ui/asked'
 import ChoiceBar from '../ui/ChoiceBar.vue'
+import DropNote from '../ui/DropNote.vue'
 import { bytes, moment } from '../ui/format'
 import { useGrowing } from '../ui/growing'
 import ListEnd from '../ui/ListEnd.vue'
@@ -162,23 +163,13 @@ onBeforeUnmount(() => shelf.clear())
       </ul>
       <div ref="end"><ListEnd :left="left" /></div>
     </section>
-    <div v-if="isOverDropZone" class="dropping">Let go to bring them in</div>
+    <DropNote :over="isOverDropZone" />
   </main>
 </template>
 
 <style scoped>
 .station {
   position: relative;
-}
-.dropping {
-  position: absolute;
-  inset: 60px 0 0;
-  display: grid;
-  place-items: center;
-  font-size: 1.5rem;
-  background: rgb(228 239 233 / 0.9);
-  border: 3px dashed var(--kelp);
-  pointer-events: none;
 }
 .grid {
   list-style: none;
