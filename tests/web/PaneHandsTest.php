@@ -31,7 +31,10 @@ final class PaneHandsTest extends TestCase
             sizable: computed(() => composer.only.value),
           })
           // In px of the canvas.
-          const at = (x: number, y: number, keys: any = {}) => ({ button: 0, pointerId: 1, clientX: 100 + x / 2, clientY: 50 + y / 2, target: { getAttribute: () => keys.handle ?? null }, preventDefault() {}, ...keys })
+          const at = (x: number, y: number, keys: any = {}) => {
+            const target = { getAttribute: () => keys.handle ?? null }
+            return { button: 0, pointerId: 1, clientX: 100 + x / 2, clientY: 50 + y / 2, target, preventDefault() {}, ...keys }
+          }
           const drag = async (from: number[], to: number[], keys: any = {}) => {
             hands.down(at(from[0]!, from[1]!, keys))
             hands.moved(at(to[0]!, to[1]!, keys))
