@@ -195,7 +195,7 @@ const words = computed(() => {
           <RecipeLine /><Ledger :analysis="analysis" /><Divide /><Details
             :analysis="analysis"
             :display="seenOn"
-            :timezone="timezone"
+            :timezone="display?.timezone ?? 'UTC'"
             @display="hands.setDisplay"
             @again="ask"
           />

@@ -78,6 +78,9 @@ const meets = computed(() => {
   for (let t = anchor + Math.ceil((from.value - anchor) / every) * every; t < to.value; t += every) list.push(t)
   return list
 })
+/** Whether there is room to write the time beside each line at which loops meet. */
+const MEET_PX = 84
+const roomy = computed(() => ((props.analysis.meets_every_ms ?? 0) / span.value) * width.value >= MEET_PX)
 const meetsWords = computed(() => {
   if (looping.value < 2) return ''
   const every = props.analysis.meets_every_ms
@@ -165,7 +168,7 @@ function keys(event: KeyboardEvent) {
           </div>
         </div>
         <div v-for="t in meets" :key="t" class="meet" :style="{ left: `${x(t)}px` }">
-          <span class="figures">{{ clock(t, timezone) }}</span>
+          <span v-if="roomy" class="figures">{{ clock(t, timezone) }}</span>
         </div>
         <div
           class="hand"
