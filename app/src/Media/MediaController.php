@@ -10,13 +10,13 @@ use League\Flysystem\FilesystemOperator;
 use Psr\Clock\ClockInterface;
 use Symfony\Bundle\SecurityBundle\Security;
 use Symfony\Component\DependencyInjection\Attribute\Target;
-use Symfony\Component\HttpFoundation\File\UploadedFile;
 use Symfony\Component\HttpFoundation\JsonResponse;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\Messenger\MessageBusInterface;
 use Symfony\Component\Routing\Attribute\Route;
 use Symfony\Component\Uid\Ulid;
 use UpperPane\App\Http\Problem;
+use UpperPane\App\Http\Upload;
 use UpperPane\Core\Media\Pixels;
 
 final readonly class MediaController
@@ -63,19 +63,15 @@ final readonly class MediaController
     #[Route('/api/media', methods: ['POST'])]
     public function bringIn(Request $request): JsonResponse
     {
-        $file = $request->files->get('file');
-        if (!$file instanceof UploadedFile || !$file->isValid()) {
-            throw new Problem(400, 'upload.broken', $file instanceof UploadedFile ? $file->getErrorMessage() : 'No file came with the request, or it is larger than 2 GB.');
-        }
-        $name = trim(basename(str_replace('\\', '/', $file->getClientOriginalName())));
+        $upload = Upload::of($request);
         $asset = new MediaAsset(
             strtolower((string) new Ulid()),
-            mb_strimwidth($name === '' ? 'unnamed' : $name, 0, 200, ''),
-            (int) $file->getSize(),
+            $upload->name,
+            (int) $upload->file->getSize(),
             $this->clock->now(),
             $this->security->getUser()?->getUserIdentifier(),
         );
-        $stream = fopen($file->getPathname(), 'r') ?: throw new \RuntimeException('The upload cannot be read.');
+        $stream = fopen($upload->file->getPathname(), 'r') ?: throw new \RuntimeException('The upload cannot be read.');
         $this->incoming->writeStream($asset->id, $stream);
         $this->entities->persist($asset);
         $this->entities->flush();

@@ -8,12 +8,12 @@ use Doctrine\DBAL\Connection;
 use Doctrine\ORM\EntityManagerInterface;
 use Psr\Clock\ClockInterface;
 use Symfony\Bundle\SecurityBundle\Security;
-use Symfony\Component\HttpFoundation\File\UploadedFile;
 use Symfony\Component\HttpFoundation\JsonResponse;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\Routing\Attribute\Route;
 use Symfony\Component\Uid\Ulid;
 use UpperPane\App\Http\Problem;
+use UpperPane\App\Http\Upload;
 use UpperPane\App\Media\Publisher;
 use UpperPane\Core\Display\Legibility;
 use UpperPane\Core\Text\FaceFile;
@@ -44,11 +44,8 @@ final readonly class FaceController
     #[Route('', methods: ['POST'])]
     public function bringIn(Request $request): JsonResponse
     {
-        $file = $request->files->get('file');
-        if (!$file instanceof UploadedFile || !$file->isValid()) {
-            throw new Problem(400, 'upload.broken', $file instanceof UploadedFile ? $file->getErrorMessage() : 'No file came with the request.');
-        }
-        $name = basename(str_replace('\\', '/', $file->getClientOriginalName()));
+        $upload = Upload::of($request);
+        [$file, $name] = [$upload->file, $upload->name];
         if ($file->getSize() > self::MOST_BYTES) {
             throw new Problem(422, 'face.refused', sprintf('"%s" has %d MB; a face has at most %d.', $name, intdiv((int) $file->getSize(), 1_000_000), intdiv(self::MOST_BYTES, 1_000_000)));
         }

@@ -8,6 +8,7 @@ use UpperPane\Core\Document\DocumentRefused;
 use UpperPane\Core\Document\Node;
 use UpperPane\Core\Document\UniqueIds;
 use UpperPane\Core\Geometry\Size;
+use UpperPane\Core\Units\UtcOffsets;
 
 /** What viewers look at: one panel, or a wall of them, with its players, viewing range and time zone. */
 final readonly class Display
@@ -72,10 +73,7 @@ final readonly class Display
         );
         $node->format(self::FORMAT);
         $butt = $node->optional('bezels')?->oneOf('hide', 'butt') === 'butt';
-        $zone = $node->field('timezone');
-        if (!in_array($zone->text(), \DateTimeZone::listIdentifiers(\DateTimeZone::ALL_WITH_BC), true)) {
-            throw $zone->refused('value.unknown', sprintf('is "%s", no time zone of the tz database; Europe/Lisbon is one.', $zone->text()));
-        }
+        $timezone = UtcOffsets::name($node->field('timezone'));
         $gap = $node->optional('gap_mm')?->object('x', 'y');
         $panels = self::panels($node);
         if ($butt && !Wall::isGridOfLikePanels($panels, true)) {
@@ -88,7 +86,7 @@ final readonly class Display
         return new self(
             $node->field('id')->id(),
             $node->field('name')->text(),
-            $zone->text(),
+            $timezone,
             Viewing::fromNode($node->field('viewing')),
             $node->optional('technology')?->oneOf('lcd', 'led') === 'led',
             $butt,

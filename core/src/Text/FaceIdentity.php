@@ -31,10 +31,7 @@ final readonly class FaceIdentity
         if ($magic === 'ttcf') {
             throw new \DomainException('It is a collection of several faces (TTC); bring in each as a file of its own.');
         }
-        if (!in_array($magic, ["\x00\x01\x00\x00", 'OTTO', 'true'], true) || strlen($bytes) < 12) {
-            throw new \DomainException('It is no type face: TTF and OTF files are.');
-        }
-        $tables = self::tables($bytes);
+        $tables = OpenType::fromBytes($bytes)->tables ?? throw new \DomainException('It is no type face: TTF and OTF files are.');
         $missing = array_diff(self::WANTED, array_keys($tables));
         if ($missing !== [] || (!isset($tables['glyf']) && !isset($tables['CFF ']) && !isset($tables['CFF2']))) {
             throw new \DomainException(sprintf('It is a damaged type face: it has no %s.', $missing === [] ? 'outlines' : 'table ' . implode(', ', $missing)));
@@ -43,7 +40,7 @@ final readonly class FaceIdentity
         if (strlen($os2) < 64) {
             throw new \DomainException('It is a damaged type face: its table OS/2 is cut short.');
         }
-        if ((self::u16($os2, 8) & self::RESTRICTED) !== 0) {
+        if ((OpenType::u16($os2, 8) & self::RESTRICTED) !== 0) {
             throw new \DomainException('Its maker does not allow it to be shipped with what is set in it (OS/2, fsType).');
         }
         $names = self::names($tables['name']);
@@ -52,26 +49,11 @@ final readonly class FaceIdentity
             throw new \DomainException('It does not say what its family is called.');
         }
         // Weights of 1 to 9 were written by old programs.
-        $weight = self::u16($os2, 4);
+        $weight = OpenType::u16($os2, 4);
         $weight = $weight < 10 ? 100 * $weight : $weight;
-        $italic = (self::u16($os2, 62) & 1) !== 0 && !str_contains($family, 'Italic') ? ' Italic' : '';
+        $italic = (OpenType::u16($os2, 62) & 1) !== 0 && !str_contains($family, 'Italic') ? ' Italic' : '';
 
         return new self(mb_substr($family, 0, 70) . $italic, max(100, min(900, (int) round($weight / 100) * 100)), isset($tables['fvar']));
-    }
-
-    /** @return array<string, string> bytes of each table; those that reach beyond the file are left out */
-    private static function tables(string $bytes): array
-    {
-        $tables = [];
-        for ($i = 0, $count = self::u16($bytes, 4); $i < $count && strlen($bytes) >= 28 + 16 * $i; $i++) {
-            $record = substr($bytes, 12 + 16 * $i, 16);
-            [$from, $length] = [self::u32($record, 8), self::u32($record, 12)];
-            if ($from + $length <= strlen($bytes)) {
-                $tables[substr($record, 0, 4)] = substr($bytes, $from, $length);
-            }
-        }
-
-        return $tables;
     }
 
     /** @return array<int, string> by name id, English before others */
@@ -79,9 +61,9 @@ final readonly class FaceIdentity
     {
         $names = [];
         $english = [];
-        $strings = strlen($table) >= 6 ? self::u16($table, 4) : 0;
-        for ($i = 0, $count = strlen($table) >= 6 ? self::u16($table, 2) : 0; $i < $count && strlen($table) >= 18 + 12 * $i; $i++) {
-            [$platform, $language, $id, $length, $from] = array_map(static fn (int $at): int => self::u16($table, 6 + 12 * $i + $at), [0, 4, 6, 8, 10]);
+        $strings = strlen($table) >= 6 ? OpenType::u16($table, 4) : 0;
+        for ($i = 0, $count = strlen($table) >= 6 ? OpenType::u16($table, 2) : 0; $i < $count && strlen($table) >= 18 + 12 * $i; $i++) {
+            [$platform, $language, $id, $length, $from] = array_map(static fn (int $at): int => OpenType::u16($table, 6 + 12 * $i + $at), [0, 4, 6, 8, 10]);
             $raw = substr($table, $strings + $from, $length);
             $text = $platform === 1 ? mb_convert_encoding($raw, 'UTF-8', 'ISO-8859-1') : mb_convert_encoding($raw, 'UTF-8', 'UTF-16BE');
             $isEnglish = $platform === 3 && $language === 0x0409;
@@ -92,15 +74,5 @@ final readonly class FaceIdentity
         }
 
         return $names;
-    }
-
-    private static function u16(string $bytes, int $at): int
-    {
-        return ord($bytes[$at] ?? "\0") << 8 | ord($bytes[$at + 1] ?? "\0");
-    }
-
-    private static function u32(string $bytes, int $at): int
-    {
-        return self::u16($bytes, $at) << 16 | self::u16($bytes, $at + 2);
     }
 }

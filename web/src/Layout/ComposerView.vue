@@ -15,6 +15,7 @@ import { begun, cured as curedElement } from './composer/begun'
 import { composerKey, makeComposer } from './composer/composer'
 import Details from './composer/Details.vue'
 import Divide from './composer/Divide.vue'
+import { usual } from './composer/gestures'
 import { handKey, makeHand } from './composer/hand'
 import { useComposerKeys } from './composer/keys'
 import Ledger from './composer/Ledger.vue'
@@ -100,13 +101,12 @@ onBeforeUnmount(() => shelf.clear())
 // --- keys -----------------------------------------------------------------------------------
 
 const pane = useTemplateRef<InstanceType<typeof PaneRoom>>('pane')
-/** A box in the middle of the canvas, a third as wide and a fifth as high. */
-function drawnInTheMiddle() {
-  const { width, height } = composer.document.value.canvas
-  const size = { width: Math.max(1, Math.round(width / 3)), height: Math.max(1, Math.round(height / 5)) }
-  drawn({ x: Math.round((width - size.width) / 2), y: Math.round((height - size.height) / 2), ...size })
-}
-useComposerKeys(composer, hand, () => (work.document.value ? pane.value : null), drawnInTheMiddle)
+useComposerKeys(
+  composer,
+  hand,
+  () => (work.document.value ? pane.value : null),
+  () => drawn(usual(composer.document.value.canvas)),
+)
 
 const revisions = ref(false)
 const otherRaster = ref(false)

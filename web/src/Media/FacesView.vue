@@ -39,7 +39,7 @@ const families = computed(() => {
   }
   return [...all].map(([family, faces]) => ({ family, faces: [...faces].sort((a, b) => a.weight - b.weight) }))
 })
-const words = computed(() => sample.value || 'Great Pellan 11:20, berth 4 – São João, Πειραιάς, Київ')
+const words = computed(() => sample.value || 'The quick brown fox 0123456789 – São João, Πειραιάς, Київ')
 const again = () => Promise.all(['known-faces', 'faces'].map((key) => queries.invalidateQueries({ queryKey: [key] })))
 
 async function bringIn(files: File[] | FileList | null) {

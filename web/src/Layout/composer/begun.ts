@@ -22,7 +22,7 @@ export function begun(tool: Exclude<Tool, 'choose' | 'picture'>, rect: Rect, can
     case 'clock':
       return { ...head, kind: 'clock', pattern: 'HH:mm', style: style(0.7, { align: 'center', valign: 'middle' }) }
     case 'code':
-      return { ...head, kind: 'code', text: 'https://pellan.example' }
+      return { ...head, kind: 'code', text: 'https://example.com' }
     case 'ticker':
       return { ...head, kind: 'ticker', text: 'Running text', speed_px_s: 120, style: style(0.5, { valign: 'middle' }) }
     default:

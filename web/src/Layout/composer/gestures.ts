@@ -11,6 +11,12 @@ export const spanned = (ax: number, ay: number, bx: number, by: number): Rect =>
   height: Math.max(1, Math.abs(by - ay)),
 })
 
+/** What a press with a tool puts down where no box is drawn: a third as wide and a fifth as high as the canvas; in its middle where no place is pressed. */
+export function usual(canvas: { width: number; height: number }, at?: { x: number; y: number }): Rect {
+  const size = { width: Math.max(1, Math.round(canvas.width / 3)), height: Math.max(1, Math.round(canvas.height / 5)) }
+  return { x: at?.x ?? Math.round((canvas.width - size.width) / 2), y: at?.y ?? Math.round((canvas.height - size.height) / 2), ...size }
+}
+
 /** A box whose edges at `handle` are dragged by dx, dy; with `keepAspect` its height follows its width. Never under 1 px. */
 export function sized(start: Rect, handle: Handle, dx: number, dy: number, keepAspect: boolean): Rect {
   let { x, y, width, height } = start

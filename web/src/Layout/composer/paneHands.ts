@@ -3,7 +3,7 @@ import type { Wall } from '../../Display/survey'
 import type { Rect } from '../../ui/shelf'
 import type { Analysis, Element } from '../designs'
 import type { Composer } from './composer'
-import { type Handle, around, meets, sized, spanned } from './gestures'
+import { type Handle, around, meets, sized, spanned, usual } from './gestures'
 import type { PaneScale } from './paneScale'
 import { type Gap, snap, snapGaps } from './snap'
 
@@ -217,11 +217,11 @@ export function usePaneHands({ composer, view, room, analysis, snapping, wall, b
       apply(waiting)
       waiting = null
     }
-    const [g, frame, { width, height }] = [gesture.value, box.value, composer.document.value.canvas]
+    const [g, frame] = [gesture.value, box.value]
     cancel()
     if (g?.kind !== 'drawing' || !frame) return
     const small = frame.width * scale.value < REACH && frame.height * scale.value < REACH
-    drawn(small ? { ...toCanvas(e), width: Math.round(width / 3), height: Math.round(height / 5) } : frame)
+    drawn(small ? usual(composer.document.value.canvas, toCanvas(e)) : frame)
   }
   function cancel() {
     gesture.value = box.value = null
