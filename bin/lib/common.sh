@@ -5,7 +5,7 @@ ROOT=$(cd "$(dirname "${BASH_SOURCE[0]}")/../.." && pwd)
 export COMPOSER_ALLOW_SUPERUSER=1 DEBIAN_FRONTEND=noninteractive
 
 PACKAGES="mariadb-server nginx-light php8.2-cli php8.2-fpm php8.2-mysql php8.2-curl php8.2-zip php8.2-mbstring php8.2-intl php8.2-xml php8.2-opcache php8.2-gd composer unzip git ffmpeg librsvg2-bin libharfbuzz0b php-bacon-qr-code curl procps"
-TEST_PACKAGES="chromium chromium-driver edid-decode imagemagick libharfbuzz-bin zbar-tools"
+TEST_PACKAGES="chromium chromium-driver edid-decode imagemagick libharfbuzz-bin zbar-tools python3-dateutil"
 SYMFONY=7.4.23
 NODE=20.20.2
 
@@ -38,17 +38,19 @@ stamp() { # FILE CONTENT-HASH-INPUTS...: true when nothing changed since it was 
   [ -f "$file" ] && [ "$(cat "$file")" = "$STAMP" ]
 }
 
-ensure_edids() { # real EDIDs out of Debian's sources of edid-decode, for the reference tests
-  [ -f "$ROOT/var/edids/.stamp" ] && return
-  say "Fetching the EDIDs of edid-decode's sources"
+ensure_samples() { # real EDIDs and cases of recurrence out of Debian's sources of edid-decode and libical, for the reference tests
+  [ -f "$ROOT/var/edids/.stamp" ] && [ -f "$ROOT/var/icalendar/.stamp" ] && return
+  say "Fetching samples out of the sources of edid-decode and libical"
   local apt="$ROOT/var/apt-src"
-  rm -rf "$apt"; mkdir -p "$apt/lists/partial" "$ROOT/var/edids"
+  rm -rf "$apt"; mkdir -p "$apt/lists/partial" "$ROOT/var/edids" "$ROOT/var/icalendar"
   echo 'deb-src [signed-by=/usr/share/keyrings/debian-archive-keyring.gpg] http://deb.debian.org/debian bookworm main' >"$apt/sources.list"
   (cd "$apt" && set -- -o "Dir::Etc::sourcelist=$apt/sources.list" -o Dir::Etc::sourceparts=- -o "Dir::State::lists=$apt/lists" &&
-    apt-get "$@" update && apt-get "$@" source --download-only edid-decode && tar -xf edid-decode_*.orig.tar.xz &&
-    cp edid-decode-*/data/* "$ROOT/var/edids/") >"$ROOT/var/apt-src.log" 2>&1 || { tail -n 20 "$ROOT/var/apt-src.log" >&2; fail "the sources of edid-decode could not be fetched; all of it is in var/apt-src.log"; }
+    apt-get "$@" update && apt-get "$@" source --download-only --tar-only edid-decode libical3 &&
+    tar -xf edid-decode_*.orig.tar.xz && cp edid-decode-*/data/* "$ROOT/var/edids/" &&
+    tar -xf libical3_*.orig.tar.* && cp libical-*/src/test/icalrecur_test.out "$ROOT/var/icalendar/") >"$ROOT/var/apt-src.log" 2>&1 ||
+    { tail -n 20 "$ROOT/var/apt-src.log" >&2; fail "sources of Debian could not be fetched; all of it is in var/apt-src.log"; }
   rm -rf "$apt"
-  touch "$ROOT/var/edids/.stamp"
+  touch "$ROOT/var/edids/.stamp" "$ROOT/var/icalendar/.stamp"
 }
 
 ensure_vendor() {

@@ -53,6 +53,7 @@ final class UpperPane
           edid-for --width 1920 --height 540 --refresh 60 --width-mm 895 --height-mm 252 --name "Deck strip" --year 2026
           timing --width 1920 --height 1080 --refresh 60 [--blanking normal|reduced|reduced2]
           timing --vic 97, timing --dmt 0x51
+          recur "FREQ=DAILY;COUNT=3" --start 2026-03-28T01:30:00 --tz Europe/Lisbon --from INSTANT --to INSTANT [--exdate LOCAL] [--rdate LOCAL]
           legibility --mm-per-px 0.63 --cap-px 34 --distance-mm 10000
           contrast "#777777" "#ffffff"
 
@@ -93,10 +94,11 @@ final class UpperPane
                 'solve' => [$this->solve($words), 0],
                 'measure' => [$this->measure($words), 0],
                 'wall' => $this->wall($words),
+                'recur' => [TimeVerbs::recur($words), 0],
                 'legibility' => [$this->legibility($words), 0],
                 'contrast' => [$this->contrast($words), 0],
                 default => throw Arguments::wrong(sprintf(
-                    '%s is no verb; fit, match, check, shown, timeline, tracks, solve, measure, wall, edid, edid-for, timing, legibility and contrast are.',
+                    '%s is no verb; fit, match, check, shown, timeline, tracks, solve, measure, wall, edid, edid-for, timing, recur, legibility and contrast are.',
                     $verb === null ? 'Nothing' : "\"$verb\"",
                 )),
             };
@@ -173,11 +175,7 @@ final class UpperPane
     private function timeline(array $words): array
     {
         $arguments = Arguments::of($words, ['LAYOUT'], ['from', 'to', 'anchor', 'with']);
-        $from = $arguments->instant('from')->ms;
-        $to = $arguments->instant('to')->ms;
-        if ($to < $from) {
-            throw Arguments::wrong('--to lies before --from.');
-        }
+        [$from, $to] = TimeVerbs::span($arguments);
 
         return Timeline::of($this->layout($arguments), $from, $to, $this->anchorMs($arguments));
     }

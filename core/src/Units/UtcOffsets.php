@@ -22,15 +22,24 @@ final readonly class UtcOffsets
     /** @param string $timezone a name of the tz database; one that is unknown counts as UTC, so check it before */
     public static function of(string $timezone): self
     {
+        return new self(array_map(static fn (array $change): array => [$change[0] * 1000, $change[1] * 1000], self::between($timezone, self::FROM_S, self::TO_S)));
+    }
+
+    /**
+     * @param string $timezone a name of the tz database; one that is unknown counts as UTC
+     * @param int $from Unix s
+     * @return non-empty-list<array{int, int}> from (Unix s), offset (s)
+     */
+    public static function between(string $timezone, int $from, int $to): array
+    {
         $table = [];
-        foreach (self::isKnown($timezone) ? (new \DateTimeZone($timezone))->getTransitions(self::FROM_S, self::TO_S) ?: [] : [] as $change) {
-            $offset = $change['offset'] * 1000;
-            if ($table === [] || $table[count($table) - 1][1] !== $offset) {
-                $table[] = [$change['ts'] * 1000, $offset];
+        foreach (self::isKnown($timezone) ? (new \DateTimeZone($timezone))->getTransitions($from, $to) ?: [] : [] as $change) {
+            if ($table === [] || $table[count($table) - 1][1] !== $change['offset']) {
+                $table[] = [$change['ts'], $change['offset']];
             }
         }
 
-        return new self($table === [] ? [[self::FROM_S * 1000, 0]] : $table);
+        return $table === [] ? [[$from, 0]] : $table;
     }
 
     /** @throws DocumentRefused unless the tz database has a zone of that name */
@@ -59,7 +68,7 @@ final readonly class UtcOffsets
         return $this->table;
     }
 
-    private static function isKnown(string $name): bool
+    public static function isKnown(string $name): bool
     {
         return $name === 'UTC' || in_array($name, \DateTimeZone::listIdentifiers(\DateTimeZone::ALL_WITH_BC), true);
     }

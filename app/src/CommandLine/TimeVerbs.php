@@ -1,0 +1,62 @@
+<?php
+
+declare(strict_types=1);
+
+namespace UpperPane\App\CommandLine;
+
+use UpperPane\Core\Document\DocumentRefused;
+use UpperPane\Core\Time\Recurrence\Recurrence;
+use UpperPane\Core\Time\Recurrence\Rule;
+use UpperPane\Core\Units\Instant;
+use UpperPane\Core\Units\LocalTime;
+use UpperPane\Core\Units\UtcOffsets;
+use UpperPane\Core\Units\WallClock;
+
+/** The verbs of `bin/upperpane` that ask about time alone. */
+final readonly class TimeVerbs
+{
+    /** A span that holds more is asked for in parts. */
+    private const MOST_INSTANTS = 100_000;
+
+    /**
+     * @param list<string> $words
+     * @return array{instants: list<string>}
+     * @throws DocumentRefused
+     */
+    public static function recur(array $words): array
+    {
+        $arguments = Arguments::of($words, ['RULE'], ['start', 'tz', 'from', 'to', 'exdate', 'rdate']);
+        $timezone = $arguments->required('tz');
+        if (!UtcOffsets::isKnown($timezone)) {
+            throw Arguments::wrong(sprintf('--tz is "%s", which is no time zone; one such as Europe/Lisbon is right.', $timezone));
+        }
+        [$from, $to] = self::span($arguments);
+        $start = LocalTime::parse($arguments->required('start'));
+        [$without, $withoutDays] = LocalTime::timesAndDays($arguments->all('exdate'));
+        $recurrence = Recurrence::of($start, Rule::parse($arguments->value(0)), WallClock::in($timezone), array_map(LocalTime::parse(...), $arguments->all('rdate')), $without, $withoutDays);
+        // Instants here have whole seconds: the first at or after --from, the last before --to.
+        $instants = $recurrence->between(self::secondsUp($from), self::secondsUp($to), self::MOST_INSTANTS + 1);
+        if (count($instants) > self::MOST_INSTANTS) {
+            throw Arguments::wrong(sprintf('From --from to --to there are more than %s instants; ask for a shorter span.', number_format(self::MOST_INSTANTS)));
+        }
+
+        return ['instants' => array_map(static fn (int $utc): string => (string) Instant::ofMs($utc * 1000), $instants)];
+    }
+
+    /**
+     * @return array{int, int} --from and --to, Unix ms
+     * @throws DocumentRefused
+     */
+    public static function span(Arguments $arguments): array
+    {
+        $from = $arguments->instant('from')->ms;
+        $to = $arguments->instant('to')->ms;
+
+        return $to >= $from ? [$from, $to] : throw Arguments::wrong('--to lies before --from.');
+    }
+
+    private static function secondsUp(int $ms): int
+    {
+        return (int) ceil($ms / 1000);
+    }
+}
