@@ -87,6 +87,9 @@ $large = Make::wall(16, 9);
 $wall = seconds(static fn () => Survey::check(Display::fromArray($large)), 3);
 say('wall of 16 x 9 panels read, planned and checked', sprintf('%.1f ms, %.0f x baseline', $wall * 1000, $wall / $hash), 'under 20 ms');
 
+require __DIR__ . '/time.php';
+benchTime($hash);
+
 $base = getenv('UPPER_PANE_URL');
 if (is_string($base) && str_starts_with($base, 'http://127.0.0.1')) {
     $rate = static function (string $path) use ($base): float {

@@ -46,6 +46,38 @@ final class CommandLineTest extends TestCase
         self::assertSame(25_000, $timeline['meets_every_ms']);
     }
 
+    public function testRecurGivesTheInstantsOfTheContract(): void
+    {
+        $span = '--from 2026-03-01T00:00:00Z --to 2026-05-01T00:00:00Z';
+        [$code, $out] = $this->called("recur \"FREQ=DAILY;COUNT=3\" --start 2026-03-28T01:30:00 --tz Europe/Lisbon $span");
+        self::assertSame([0, ['2026-03-28T01:30:00Z', '2026-03-30T00:30:00Z', '2026-03-31T00:30:00Z']], [$code, $out['instants']], '01:30 on the 29th does not exist');
+        [, $out] = $this->called("recur \"FREQ=DAILY;COUNT=3\" --start 2026-04-10T08:00:00 --tz Atlantic/Azores $span --exdate 2026-04-11 --exdate 2026-04-12T08:00:00 --rdate 2026-04-20T09:00:00");
+        self::assertSame(['2026-04-10T08:00:00Z', '2026-04-20T09:00:00Z'], $out['instants']);
+        self::assertSame([2, 'rrule.wrong', ''], $this->refusal("recur FREQ=NEVER --start 2026-03-28T01:30:00 --tz UTC $span", null));
+        self::assertSame([2, 'arguments.wrong', ''], $this->refusal("recur FREQ=DAILY --start 2026-03-28T01:30:00 --tz Mars/Olympus $span", null));
+        self::assertSame([2, 'arguments.wrong', ''], $this->refusal('recur FREQ=SECONDLY --start 1990-01-01T00:00:00 --tz UTC --from 2026-01-01T00:00:00Z --to 2027-01-01T00:00:00Z', null));
+        self::assertSame([2, 'value.range', ''], $this->refusal("recur FREQ=DAILY --start 2026-03-28T01:30:00Z --tz UTC $span", null));
+    }
+
+    public function testPlaysTilesTheSpanInTheZoneOfTheDisplay(): void
+    {
+        $schedule = $this->file(['format' => 'upper-pane/schedule@1', 'id' => 's', 'name' => 'Hall', 'timezone' => 'Europe/Lisbon', 'standby' => ['layout' => 'night'], 'bookings' => [
+            ['id' => 'day', 'plays' => ['layout' => 'day'], 'rank' => 'everyday', 'start' => '2026-01-01T08:00:00', 'end' => '2026-01-01T20:00:00', 'rrule' => 'FREQ=DAILY'],
+        ]]);
+        $span = '--from 2026-10-25T00:30:00Z --to 2026-10-25T12:00:00Z';
+        [$code, $out] = $this->called("plays $schedule $span");
+        self::assertSame(0, $code);
+        self::assertSame([
+            ['from' => '2026-10-25T00:30:00Z', 'to' => '2026-10-25T08:00:00Z', 'plays' => ['layout' => 'night'], 'booking' => null, 'why' => 'standby: no booking is due'],
+            ['from' => '2026-10-25T08:00:00Z', 'to' => '2026-10-25T12:00:00Z', 'plays' => ['layout' => 'day'], 'booking' => 'day', 'why' => 'everyday booking "day"'],
+        ], $out['plays']);
+        $vennick = $this->file(['timezone' => 'Atlantic/Azores'] + Make::display());
+        [, $out] = $this->called("plays $schedule --display $vennick $span");
+        self::assertSame(['Atlantic/Azores', '2026-10-25T09:00:00Z'], [$out['timezone'], $out['plays'][1]['from']]);
+        self::assertSame([2, 'arguments.wrong', ''], $this->refusal("plays $schedule --zone side $span", null));
+        self::assertSame([2, 'format.unknown', '/format'], $this->refusal("plays - $span", Make::harbour()));
+    }
+
     public function testTimingGivesTheFiguresOfTheContract(): void
     {
         [$code, $out] = $this->called('timing --width 3840 --height 2160 --refresh 60');

@@ -7,6 +7,11 @@ namespace UpperPane\App\CommandLine;
 use UpperPane\Core\Document\DocumentRefused;
 use UpperPane\Core\Time\Recurrence\Recurrence;
 use UpperPane\Core\Time\Recurrence\Rule;
+use UpperPane\Core\Time\Schedule\Booking;
+use UpperPane\Core\Time\Schedule\Play;
+use UpperPane\Core\Time\Schedule\Plays;
+use UpperPane\Core\Time\Schedule\Schedule;
+use UpperPane\Core\Time\Schedule\ScheduleChecks;
 use UpperPane\Core\Units\Instant;
 use UpperPane\Core\Units\LocalTime;
 use UpperPane\Core\Units\UtcOffsets;
@@ -41,6 +46,31 @@ final readonly class TimeVerbs
         }
 
         return ['instants' => array_map(static fn (int $utc): string => (string) Instant::ofMs($utc * 1000), $instants)];
+    }
+
+    /**
+     * @return array<string, mixed>
+     * @throws DocumentRefused
+     */
+    public static function plays(Schedule $schedule, string $timezone, Arguments $arguments): array
+    {
+        [$from, $to] = self::span($arguments);
+        $zone = $arguments->optional('zone');
+        $clock = WallClock::in($timezone);
+        $booked = array_filter(array_map(static fn (Booking $booking): ?string => $booking->zone, $schedule->bookings));
+        $known = array_values(array_unique([...array_keys($schedule->zones), ...$booked]));
+        if ($zone !== null && !in_array($zone, $known, true)) {
+            throw Arguments::wrong(sprintf(
+                '--zone is "%s", for which the schedule has neither bookings nor a standby; %s.',
+                $zone,
+                $known === [] ? 'it has none for any zone' : 'it has for ' . implode(', ', $known),
+            ));
+        }
+
+        return [
+            'timezone' => $timezone,
+            'plays' => array_map(static fn (Play $play): array => $play->toArray(), Plays::of($schedule, $clock, $from, $to, $zone)->pieces),
+        ] + ScheduleChecks::run($schedule, $clock, $from, $to)->toArray();
     }
 
     /**

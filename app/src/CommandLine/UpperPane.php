@@ -32,6 +32,7 @@ use UpperPane\Core\Playback\Means;
 use UpperPane\Core\Playback\ShownAt;
 use UpperPane\Core\Playback\Timeline;
 use UpperPane\Core\Text\SetText;
+use UpperPane\Core\Time\Schedule\Schedule;
 use UpperPane\Core\Units\Instant;
 
 /** `bin/upperpane VERB ...`: the core on files. Exit 0 done, 1 done with a stop, 2 input refused. */
@@ -54,10 +55,11 @@ final class UpperPane
           timing --width 1920 --height 1080 --refresh 60 [--blanking normal|reduced|reduced2]
           timing --vic 97, timing --dmt 0x51
           recur "FREQ=DAILY;COUNT=3" --start 2026-03-28T01:30:00 --tz Europe/Lisbon --from INSTANT --to INSTANT [--exdate LOCAL] [--rdate LOCAL]
+          plays SCHEDULE [--display DISPLAY] [--zone ZONE] --from INSTANT --to INSTANT
           legibility --mm-per-px 0.63 --cap-px 34 --distance-mm 10000
           contrast "#777777" "#ffffff"
 
-        LAYOUT and DISPLAY are JSON files (docs/formats), an EDID is its bytes; - is standard input.
+        LAYOUT, SCHEDULE and DISPLAY are JSON files (docs/formats), an EDID is its bytes; - is standard input.
         --with FILE (repeatable) gives the layouts and playlists that refs mean.
 
         TEXT;
@@ -95,10 +97,11 @@ final class UpperPane
                 'measure' => [$this->measure($words), 0],
                 'wall' => $this->wall($words),
                 'recur' => [TimeVerbs::recur($words), 0],
+                'plays' => [$this->plays($words), 0],
                 'legibility' => [$this->legibility($words), 0],
                 'contrast' => [$this->contrast($words), 0],
                 default => throw Arguments::wrong(sprintf(
-                    '%s is no verb; fit, match, check, shown, timeline, tracks, solve, measure, wall, edid, edid-for, timing, recur, legibility and contrast are.',
+                    '%s is no verb; fit, match, check, shown, timeline, tracks, solve, measure, wall, edid, edid-for, timing, recur, plays, legibility and contrast are.',
                     $verb === null ? 'Nothing' : "\"$verb\"",
                 )),
             };
@@ -178,6 +181,19 @@ final class UpperPane
         [$from, $to] = TimeVerbs::span($arguments);
 
         return Timeline::of($this->layout($arguments), $from, $to, $this->anchorMs($arguments));
+    }
+
+    /**
+     * @param list<string> $words
+     * @return array<string, mixed>
+     */
+    private function plays(array $words): array
+    {
+        $arguments = Arguments::of($words, ['SCHEDULE'], ['display', 'zone', 'from', 'to']);
+        $schedule = Schedule::fromArray($this->read($arguments->value(0)));
+        $display = $arguments->optional('display');
+
+        return TimeVerbs::plays($schedule, $display === null ? $schedule->timezone : $this->display($display)->timezone, $arguments);
     }
 
     /**

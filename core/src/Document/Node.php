@@ -107,6 +107,28 @@ final readonly class Node
         return $nodes;
     }
 
+    /**
+     * The fields of an object whose names are ids.
+     *
+     * @return array<string, self>
+     * @throws DocumentRefused
+     */
+    public function members(int $most = 1_000): array
+    {
+        if (!is_array($this->value) || ($this->value !== [] && array_is_list($this->value))) {
+            throw $this->wrongType('an object');
+        }
+        if (count($this->value) > $most) {
+            throw $this->refused('value.range', sprintf('has %d fields; at most %d are read.', count($this->value), $most));
+        }
+        $nodes = [];
+        foreach (array_keys($this->value) as $name) {
+            $nodes[(string) $name] = new self($this->value[$name], $this->pathTo((string) $name));
+        }
+
+        return $nodes;
+    }
+
     /** @throws DocumentRefused unless a whole number from $least to $most */
     public function int(int $least = -self::LARGEST, int $most = self::LARGEST, string $unit = ''): int
     {

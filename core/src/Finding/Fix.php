@@ -6,7 +6,7 @@ namespace UpperPane\Core\Finding;
 
 use UpperPane\Core\Geometry\Rect;
 
-/** A cure in one press: what it says, and the rectangle it gives to an element or the fields it sets on an item, the style of a text, a panel or a display. */
+/** A cure in one press: what it says, and the rectangle it gives to an element or the fields it sets on an item, the style of a text, a booking, a panel or a display. */
 final readonly class Fix
 {
     /** @param array<string, mixed> $change */
@@ -35,6 +35,12 @@ final readonly class Fix
     public static function element(string $label, string $element, array $set): self
     {
         return new self($label, ['element' => $element, 'fields' => $set]);
+    }
+
+    /** @param array<string, mixed> $set fields of a booking; null takes the field away */
+    public static function booking(string $label, string $booking, array $set): self
+    {
+        return new self($label, ['booking' => $booking, 'set' => $set]);
     }
 
     /** @param array<string, mixed> $set fields of a panel of the display */

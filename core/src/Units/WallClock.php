@@ -92,6 +92,31 @@ final readonly class WallClock
     }
 
     /**
+     * The same with utcOrBefore(): as many as are given.
+     *
+     * @param list<int> $locals as good as rising
+     * @return list<int> Unix s
+     */
+    public function utcsOrBefore(array $locals): array
+    {
+        $utcs = [];
+        if ($locals === []) {
+            return $utcs;
+        }
+        $index = self::index($this->localFrom, $locals[0]);
+        [$offset, , $next] = $this->stretch($index);
+        foreach ($locals as $local) {
+            while ($local >= $next) {
+                [$offset, , $next] = $this->stretch(++$index);
+            }
+            // A time read from within a gap may stand behind a later one.
+            $utcs[] = $local >= $this->localFrom[$index] ? $local - $offset : $this->utcOrBefore($local);
+        }
+
+        return $utcs;
+    }
+
+    /**
      * The stretches of local time in [from, to) that the clock leaves out.
      *
      * @return list<array{int, int}> from, to in local s

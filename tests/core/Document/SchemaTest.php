@@ -13,6 +13,7 @@ use UpperPane\Core\Layout\Layout;
 use UpperPane\Core\Layout\Library;
 use UpperPane\Core\Playback\Means;
 use UpperPane\Core\Playback\RunSheet;
+use UpperPane\Core\Time\Schedule\Schedule;
 use UpperPane\Tests\Core\Make;
 use UpperPane\Tests\Core\Typewriter;
 
@@ -60,6 +61,27 @@ final class SchemaTest extends TestCase
             ];
             $this->fits('layout', $lively, "lively $i");
             $this->fits('run-sheet', RunSheet::of(Layout::fromArray($lively), 0, new Means('UTC', new Typewriter())), "lively $i");
+        }
+    }
+
+    public function testASchedule(): void
+    {
+        $schedule = [
+            'format' => Schedule::FORMAT, 'id' => 's', 'name' => 'Hall', 'timezone' => 'Europe/Lisbon',
+            'standby' => ['media' => 'night.png'], 'zones' => ['side' => ['standby' => ['playlist' => 'p']]],
+            'bookings' => [[
+                'id' => 'a', 'name' => 'A', 'plays' => ['layout' => 'l'], 'zone' => 'side', 'rank' => 'weekly', 'start' => '2026-06-01T08:00', 'end' => '2026-06-01T09:00:30',
+                'rrule' => 'FREQ=DAILY',
+                'exdates' => ['2026-06-03', '2026-06-04T08:00:00'], 'rdates' => ['2026-06-03T09:00:00'], 'from' => '2026-06-01T00:00:00', 'until' => '2026-07-01T00:00:00',
+                'created' => '2026-05-01T10:00:00.250Z',
+            ]],
+        ];
+        $this->fits('schedule', $schedule, 'all fields');
+        self::assertCount(1, Schedule::fromArray($schedule)->bookings);
+        foreach (['start' => '2026-06-01T08:00:00Z', 'rank' => 'high', 'plays' => ['layout' => 'a', 'media' => 'b'], 'colour' => 'red'] as $field => $wrong) {
+            $broken = $schedule;
+            $broken['bookings'][0][$field] = $wrong;
+            self::assertFalse($this->validator()->validate($this->json($broken), 'https://upper-pane.invalid/formats/schedule.schema.json')->isValid(), $field);
         }
     }
 

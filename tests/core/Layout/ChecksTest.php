@@ -237,8 +237,10 @@ final class ChecksTest extends TestCase
 
         $explained = (string) file_get_contents(__DIR__ . '/../../../docs/checks.md');
         preg_match_all("/new Finding\\(\\s*'([a-z.-]+)'/", (string) file_get_contents(__DIR__ . '/../../../core/src/Display/Survey.php'), $surveyed);
+        preg_match_all("/new Finding\\(\s*'([a-z.-]+)'/", (string) file_get_contents(__DIR__ . '/../../../core/src/Time/Schedule/ScheduleChecks.php'), $booked);
         self::assertGreaterThan(9, count($surveyed[1]));
-        foreach ($surveyed[1] as $code) {
+        self::assertGreaterThan(3, count($booked[1]));
+        foreach ([...$surveyed[1], ...$booked[1]] as $code) {
             self::assertStringContainsString("`$code`", $explained);
         }
         foreach ($files as $file) {

@@ -1,0 +1,69 @@
+<?php
+
+declare(strict_types=1);
+
+// Required by run.php: recurrences against sabre/vobject, and what plays in a year.
+
+namespace UpperPane\Bench;
+
+use Sabre\VObject\Recur\RRuleIterator;
+use UpperPane\Core\Time\Recurrence\Recurrence;
+use UpperPane\Core\Time\Recurrence\Rule;
+use UpperPane\Core\Time\Schedule\Plays;
+use UpperPane\Core\Time\Schedule\Schedule;
+use UpperPane\Core\Units\LocalTime;
+use UpperPane\Core\Units\WallClock;
+
+function benchTime(float $hash): void
+{
+    // Rules that both expand to as many instants.
+    $rules = ['FREQ=DAILY', 'FREQ=WEEKLY;BYDAY=MO,WE,FR', 'FREQ=MONTHLY;BYDAY=2TU', 'FREQ=MONTHLY;BYDAY=MO,TU,WE,TH,FR;BYSETPOS=-1', 'FREQ=DAILY;COUNT=20000', 'FREQ=HOURLY;INTERVAL=6'];
+    $lisbon = WallClock::in('Europe/Lisbon');
+    [$year, $after] = [LocalTime::parse('2030-01-01T00:00:00')->seconds, LocalTime::parse('2031-01-01T00:00:00')->seconds];
+    foreach (['1990-01-01T08:00:00' => 'at least 20', '2029-12-24T08:00:00' => ''] as $start => $wanted) {
+        $instants = 0;
+        $ours = seconds(static function () use ($rules, $start, $lisbon, $year, $after, &$instants): void {
+            $instants = 0;
+            foreach ($rules as $rule) {
+                $instants += count(Recurrence::of(LocalTime::parse($start), Rule::parse($rule), $lisbon)->between($year, $after));
+            }
+        }, 2);
+        $theirs = 0;
+        $other = seconds(static function () use ($rules, $start, $year, $after, &$theirs): void {
+            $theirs = 0;
+            foreach ($rules as $rule) {
+                $iterator = new RRuleIterator($rule, new \DateTimeImmutable($start, new \DateTimeZone('Europe/Lisbon')));
+                $iterator->fastForward(new \DateTimeImmutable("@$year"));
+                for (; $iterator->valid() && ($current = $iterator->current()) instanceof \DateTimeInterface && $current->getTimestamp() < $after; $iterator->next()) {
+                    $theirs++;
+                }
+            }
+        }, 1);
+        say(
+            sprintf('2030 of %d rules begun in %s, %d instants', count($rules), substr($start, 0, 4), $instants),
+            sprintf('%s a second, %.0f x sabre/vobject (%d)', number_format($instants / $ours), $instants / $ours / ($theirs / $other), $theirs),
+            $wanted,
+        );
+    }
+
+    $bookings = [];
+    for ($i = 0; $i < 200; $i++) {
+        $rank = ['everyday', 'weekly', 'dated', 'takeover'][$i % 4];
+        $hour = 7 * $i % 22;
+        $bookings[] = array_filter([
+            'id' => "b$i",
+            'plays' => ['layout' => "l$i"],
+            'rank' => $rank,
+            'start' => sprintf('2026-01-%02dT%02d:00:00', $i % 7 + 1, $hour),
+            'end' => sprintf('2026-01-%02dT%02d:30:00', $i % 7 + 1, $hour + 1),
+            'rrule' => ['everyday' => 'FREQ=DAILY', 'weekly' => 'FREQ=WEEKLY;BYDAY=MO,WE,FR', 'dated' => 'FREQ=MONTHLY;BYMONTHDAY=3', 'takeover' => ''][$rank],
+        ]);
+    }
+    $schedule = Schedule::fromArray(['format' => Schedule::FORMAT, 'id' => 's', 'name' => 'S', 'timezone' => 'Europe/Lisbon', 'standby' => ['layout' => 'x'], 'bookings' => $bookings]);
+    $plays = seconds(static fn () => Plays::of($schedule, $lisbon, $year * 1000, $after * 1000), 2);
+    say(
+        sprintf('a year of plays, 200 bookings, %s pieces', number_format(count(Plays::of($schedule, $lisbon, $year * 1000, $after * 1000)->pieces))),
+        sprintf('%.0f ms, %s x baseline', $plays * 1000, number_format($plays / $hash)),
+        'under 250 ms',
+    );
+}

@@ -1,0 +1,141 @@
+<?php
+
+declare(strict_types=1);
+
+namespace UpperPane\Core\Time\Schedule;
+
+use UpperPane\Core\Document\DocumentRefused;
+use UpperPane\Core\Document\Node;
+use UpperPane\Core\Time\Recurrence\Recurrence;
+use UpperPane\Core\Time\Recurrence\Rule;
+use UpperPane\Core\Units\Instant;
+use UpperPane\Core\Units\LocalTime;
+use UpperPane\Core\Units\WallClock;
+
+/** One entry of a schedule: what plays from when to when, how often, and before which others. Local times; the display's zone says where. */
+final readonly class Booking
+{
+    /** Occurrences that are looked at for one answer; more is a booking that begins every few seconds for months. */
+    private const MOST = 200_000;
+
+    /**
+     * @param ?string $zone id of the zone of the standing layout; null for the whole display
+     * @param list<LocalTime> $dates RDATE
+     * @param list<LocalTime> $without EXDATE
+     * @param list<int> $withoutDays whole days left out, by day number
+     * @param ?LocalTime $from nothing of it is shown before
+     * @param ?LocalTime $until nothing of it is shown from then on
+     * @param int $createdMs Unix ms; within a rank the later one goes before
+     */
+    private function __construct(
+        public string $id,
+        public string $name,
+        public Played $plays,
+        public ?string $zone,
+        public Rank $rank,
+        public LocalTime $start,
+        public LocalTime $end,
+        public ?Rule $rule,
+        public array $dates,
+        public array $without,
+        public array $withoutDays,
+        public ?LocalTime $from,
+        public ?LocalTime $until,
+        public int $createdMs,
+    ) {
+    }
+
+    /** @throws DocumentRefused */
+    public static function fromNode(Node $node): self
+    {
+        $node->object('id', 'name', 'plays', 'zone', 'rank', 'start', 'end', 'rrule', 'exdates', 'rdates', 'from', 'until', 'created');
+        $id = $node->field('id')->id();
+        [$start, $end] = [LocalTime::fromNode($node->field('start')), LocalTime::fromNode($node->field('end'))];
+        if ($end->seconds <= $start->seconds) {
+            throw $node->field('end')->refused('value.range', sprintf('is %s, which is not after its start, %s; an end past midnight has the date of the next day.', $end, $start));
+        }
+        $from = ($field = $node->optional('from')) ? LocalTime::fromNode($field) : null;
+        $until = ($field = $node->optional('until')) ? LocalTime::fromNode($field) : null;
+        if ($from !== null && $until !== null && $until->seconds <= $from->seconds) {
+            throw $node->field('until')->refused('value.range', sprintf('is %s, which is not after from, %s.', $until, $from));
+        }
+        $without = $node->optional('exdates');
+        [$times, $days] = LocalTime::timesAndDays(self::texts($without), $without->path ?? '');
+
+        return new self(
+            $id,
+            $node->optional('name')?->text() ?? $id,
+            Played::fromNode($node->field('plays')),
+            $node->optional('zone')?->id(),
+            Rank::from($node->field('rank')->oneOf(...array_column(Rank::cases(), 'value'))),
+            $start,
+            $end,
+            ($rule = $node->optional('rrule')) ? Rule::parse($rule->text(1, PHP_INT_MAX), $rule->path) : null,
+            array_map(LocalTime::fromNode(...), $node->optional('rdates')?->items() ?? []),
+            $times,
+            $days,
+            $from,
+            $until,
+            ($created = $node->optional('created')) ? Instant::parse($created->text(), $created->path)->ms : PHP_INT_MIN,
+        );
+    }
+
+    /** How long it is on the clock on the wall, s. */
+    public function lengthS(): int
+    {
+        return $this->end->seconds - $this->start->seconds;
+    }
+
+    /**
+     * Its occurrences that lie in [from, to) in part or whole, in the order of their starts; they end at their local end,
+     * so that 22:00 to 06:00 is nine hours on the long night. One that no time is left for is not among them.
+     *
+     * @param int $from Unix s
+     * @throws DocumentRefused where there are too many to be looked at
+     * @return list<array{int, int, int}> from and to, Unix s, and the start that its loops count from, which lies before from where its beginning is cut
+     */
+    public function occurrences(WallClock $clock, int $from, int $to): array
+    {
+        $length = $this->lengthS();
+        $begin = $this->from === null ? PHP_INT_MIN : $clock->utcOrBefore($this->from->seconds);
+        $end = $this->until === null ? PHP_INT_MAX : $clock->utcOrBefore($this->until->seconds);
+        // No change of a clock makes an occurrence longer by a day.
+        $written = $this->recurrence($clock)->written(max($from, $begin) - $length - 86_400, min($to, $end), self::MOST);
+        if (count($written) >= self::MOST) {
+            throw DocumentRefused::because('span.too-long', sprintf('"%s" begins more than %s times in that span; ask for a shorter one.', $this->name, number_format(self::MOST)), '');
+        }
+        $locals = [];
+        foreach ($written as $local) {
+            $locals[] = $local + $length;
+        }
+        $ends = $clock->utcsOrBefore($locals);
+        $occurrences = [];
+        $index = 0;
+        foreach ($written as $utc => $local) {
+            $stops = $ends[$index++];
+            if ($stops > $end) {
+                $stops = $end;
+            }
+            $starts = $utc < $begin ? $begin : $utc;
+            if ($stops > $from && $stops > $starts) {
+                $occurrences[] = [$starts, $stops, $utc];
+            }
+        }
+
+        return $occurrences;
+    }
+
+    public function recurrence(WallClock $clock): Recurrence
+    {
+        return Recurrence::of($this->start, $this->rule, $clock, $this->dates, $this->without, $this->withoutDays);
+    }
+
+    /**
+     * @return list<string>
+     * @throws DocumentRefused
+     */
+    private static function texts(?Node $node): array
+    {
+        return array_map(static fn (Node $one): string => $one->text(), $node?->items() ?? []);
+    }
+}

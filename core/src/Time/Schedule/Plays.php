@@ -1,0 +1,99 @@
+<?php
+
+declare(strict_types=1);
+
+namespace UpperPane\Core\Time\Schedule;
+
+use UpperPane\Core\Document\DocumentRefused;
+use UpperPane\Core\Units\WallClock;
+
+/** What really plays in a span, without hole or overlap: the booking that goes before all others due, else the standby. */
+final readonly class Plays
+{
+    /** @param list<Play> $pieces */
+    private function __construct(public array $pieces)
+    {
+    }
+
+    /**
+     * Of two occurrences of one booking that overlap the later goes on; loops of the standby count from 1970-01-01T00:00:00Z.
+     *
+     * @param ?string $zone id of a zone of the standing layout; null for the whole display
+     * @param int $fromMs Unix ms
+     * @throws DocumentRefused where the span holds too many occurrences
+     */
+    public static function of(Schedule $schedule, WallClock $clock, int $fromMs, int $toMs, ?string $zone = null): self
+    {
+        $ranked = $schedule->ranked($zone);
+        [$from, $to] = [(int) floor($fromMs / 1000), (int) ceil($toMs / 1000)];
+        [$starts, $ends, $anchors, $bookings] = [[], [], [], []];
+        foreach ($ranked as $place => $booking) {
+            foreach ($booking->occurrences($clock, $from, $to) as [$begins, $stops, $anchor]) {
+                $starts[] = $begins;
+                $ends[] = $stops;
+                $anchors[] = $anchor;
+                $bookings[] = $place;
+            }
+        }
+        asort($starts);
+
+        return self::swept($ranked, $schedule->standbyOf($zone), $fromMs, $toMs, $starts, $ends, $anchors, $bookings);
+    }
+
+    /**
+     * @param \SplPriorityQueue<int, int> $due
+     * @return int the occurrence that goes before all others, or -1
+     */
+    private static function top(\SplPriorityQueue $due): int
+    {
+        $top = $due->isEmpty() ? -1 : $due->top();
+
+        return is_int($top) ? $top : -1;
+    }
+
+    /**
+     * @param list<Booking> $ranked
+     * @param array<int, int> $starts in rising order
+     * @param list<int> $ends
+     * @param list<int> $anchors
+     * @param list<int> $bookings places in $ranked
+     */
+    private static function swept(array $ranked, ?Played $standby, int $fromMs, int $toMs, array $starts, array $ends, array $anchors, array $bookings): self
+    {
+        $order = array_keys($starts);
+        /** @var \SplPriorityQueue<int, int> $due */
+        $due = new \SplPriorityQueue();
+        $pieces = [];
+        $at = $fromMs;
+        $next = 0;
+        $last = null;
+        while ($at < $toMs) {
+            while ($next < count($order) && $starts[$order[$next]] * 1000 <= $at) {
+                $one = $order[$next++];
+                // Rank and age first, then the later start.
+                $due->insert($one, ((count($ranked) - $bookings[$one]) << 36) + $starts[$one]);
+            }
+            for ($one = self::top($due); $one >= 0 && $ends[$one] * 1000 <= $at; $one = self::top($due)) {
+                $due->extract();
+            }
+            $until = min($toMs, $next < count($order) ? $starts[$order[$next]] * 1000 : $toMs);
+            if ($one >= 0) {
+                $until = min($until, $ends[$one] * 1000);
+            }
+            if ($one === $last) {
+                $pieces[count($pieces) - 1][1] = $until;
+            } else {
+                $pieces[] = [$at, $until, $one];
+            }
+            $last = $one;
+            $at = $until;
+        }
+        $plays = [];
+        foreach ($pieces as [$begin, $end, $one]) {
+            $booking = $one >= 0 ? $ranked[$bookings[$one]] : null;
+            $plays[] = new Play($begin, $end, $booking === null ? $standby : $booking->plays, $booking, $one >= 0 ? $anchors[$one] * 1000 : 0);
+        }
+
+        return new self($plays);
+    }
+}

@@ -1,0 +1,87 @@
+<?php
+
+declare(strict_types=1);
+
+namespace UpperPane\Core\Time\Schedule;
+
+use UpperPane\Core\Document\DocumentRefused;
+use UpperPane\Core\Document\Node;
+use UpperPane\Core\Document\UniqueIds;
+use UpperPane\Core\Units\UtcOffsets;
+
+/** When what plays on a display or place, and on the zones of its standing layout. */
+final readonly class Schedule
+{
+    public const FORMAT = 'upper-pane/schedule@1';
+
+    public const MOST_BOOKINGS = 5_000;
+
+    /**
+     * @param string $timezone where no display says another
+     * @param ?Played $standby what plays where nothing is due
+     * @param array<string, ?Played> $zones standby of each zone of the standing layout, by its id
+     * @param list<Booking> $bookings
+     */
+    private function __construct(
+        public string $id,
+        public string $name,
+        public string $timezone,
+        public ?Played $standby,
+        public array $zones,
+        public array $bookings,
+    ) {
+    }
+
+    /**
+     * @param array<mixed> $document in the format `upper-pane/schedule@1`
+     * @throws DocumentRefused
+     */
+    public static function fromArray(array $document): self
+    {
+        $node = Node::root($document);
+        $node->format(self::FORMAT);
+        $node->object('format', 'id', 'name', 'timezone', 'standby', 'zones', 'bookings');
+        $zones = [];
+        foreach ($node->optional('zones')?->members() ?? [] as $id => $zone) {
+            $zones[$id] = ($standby = $zone->object('standby')->optional('standby')) ? Played::fromNode($standby) : null;
+        }
+        $ids = new UniqueIds();
+        $bookings = [];
+        foreach ($node->field('bookings')->items(self::MOST_BOOKINGS) as $booking) {
+            $bookings[] = Booking::fromNode($booking);
+            $ids->take($booking->field('id'));
+        }
+
+        return new self(
+            $node->field('id')->id(),
+            $node->field('name')->text(),
+            UtcOffsets::name($node->field('timezone')),
+            ($standby = $node->optional('standby')) ? Played::fromNode($standby) : null,
+            $zones,
+            $bookings,
+        );
+    }
+
+    /**
+     * The bookings of the whole display, or of one zone; the one that goes before all others first.
+     *
+     * @return list<Booking>
+     */
+    public function ranked(?string $zone = null): array
+    {
+        $ranked = [];
+        foreach ($this->bookings as $index => $booking) {
+            if ($booking->zone === $zone) {
+                $ranked[] = [[-$booking->rank->weight(), -$booking->createdMs, -$index], $booking];
+            }
+        }
+        usort($ranked, static fn (array $a, array $b): int => $a[0] <=> $b[0]);
+
+        return array_column($ranked, 1);
+    }
+
+    public function standbyOf(?string $zone): ?Played
+    {
+        return $zone === null ? $this->standby : $this->zones[$zone] ?? null;
+    }
+}

@@ -1,0 +1,176 @@
+<?php
+
+declare(strict_types=1);
+
+namespace UpperPane\Core\Time\Schedule;
+
+use UpperPane\Core\Finding\Finding;
+use UpperPane\Core\Finding\Findings;
+use UpperPane\Core\Finding\Fix;
+use UpperPane\Core\Finding\Level;
+use UpperPane\Core\Units\LocalTime;
+use UpperPane\Core\Units\WallClock;
+
+/** What is wrong with a schedule in a span: what is lost, what never gets its turn, what two bookings claim, where nothing plays. */
+final readonly class ScheduleChecks
+{
+    /** @param int $fromMs Unix ms */
+    public static function run(Schedule $schedule, WallClock $clock, int $fromMs, int $toMs): Findings
+    {
+        [$from, $to] = [(int) floor($fromMs / 1000), (int) ceil($toMs / 1000)];
+        $findings = [];
+        foreach ($schedule->bookings as $booking) {
+            array_push($findings, ...self::skipped($booking, $clock, $from, $to));
+        }
+        foreach (self::zones($schedule) as $zone) {
+            $contest = Contest::of($schedule, $clock, $from, $to, $zone);
+            array_push($findings, ...self::contested($schedule->ranked($zone), $contest, $clock, $from));
+            if ($schedule->standbyOf($zone) === null && $zone === null) {
+                array_push($findings, ...self::gaps($schedule, $clock, $fromMs, $toMs));
+            }
+        }
+
+        return new Findings($findings);
+    }
+
+    /** @return list<?string> the whole display, and the zones that have bookings */
+    private static function zones(Schedule $schedule): array
+    {
+        $zones = [null];
+        foreach ($schedule->bookings as $booking) {
+            if ($booking->zone !== null && !in_array($booking->zone, $zones, true)) {
+                $zones[] = $booking->zone;
+            }
+        }
+
+        return $zones;
+    }
+
+    /** @return list<Finding> */
+    private static function skipped(Booking $booking, WallClock $clock, int $from, int $to): array
+    {
+        $findings = [];
+        foreach ($booking->recurrence($clock)->skipped($from, $to) as $local) {
+            // The first time that the clock shows again, with all the length it has.
+            $instead = LocalTime::ofSeconds($clock->local($clock->utcOrBefore($local->seconds)));
+            $findings[] = new Finding(
+                'booking.skipped',
+                Level::Warning,
+                [$booking->id],
+                sprintf(
+                    '"%s" is lost on %s: the clocks of %s leave out %s that night.',
+                    $booking->name,
+                    substr((string) $local, 0, 10),
+                    $clock->timezone,
+                    self::time($local),
+                ),
+                ['local' => (string) $local],
+                null,
+                Fix::booking(sprintf('Begin at %s that night', self::time($instead)), $booking->id, [
+                    'rdates' => [...array_map(strval(...), $booking->dates), (string) $instead],
+                ]),
+            );
+        }
+
+        return $findings;
+    }
+
+    /**
+     * @param list<Booking> $ranked
+     * @return list<Finding>
+     */
+    private static function contested(array $ranked, Contest $contest, WallClock $clock, int $from): array
+    {
+        $byId = array_combine(array_map(static fn (Booking $booking): string => $booking->id, $ranked), $ranked);
+        $findings = [];
+        foreach ($byId as $id => $booking) {
+            $hidden = $contest->hidden[$id] ?? [];
+            if ($contest->dueS[$id] > 0 && $contest->playedS[$id] === 0) {
+                $others = array_map(static fn (string $other): string => sprintf('"%s"', $byId[$other]->name), array_keys($hidden));
+                $findings[] = new Finding(
+                    'booking.never',
+                    Level::Warning,
+                    [$id, ...array_keys($hidden)],
+                    sprintf('"%s" never gets its turn: %s %s before it whenever it is due.', $booking->name, implode(' and ', $others), count($others) === 1 ? 'goes' : 'go'),
+                    ['due_s' => $contest->dueS[$id]],
+                );
+                continue;
+            }
+            if ($contest->dueS[$id] === 0 && $booking->recurrence($clock)->next($from - $booking->lengthS()) === null && !self::wasDue($booking, $clock, $from)) {
+                $findings[] = new Finding(
+                    'booking.never',
+                    Level::Warning,
+                    [$id],
+                    $booking->rule === null
+                        ? sprintf('"%s" never happens: all its dates are left out.', $booking->name)
+                        : sprintf('"%s" never happens: its rule, %s, falls on no day.', $booking->name, $booking->rule),
+                    ['due_s' => 0],
+                );
+            }
+            foreach ($hidden as $other => $how) {
+                if ($byId[$other]->rank === $booking->rank) {
+                    $findings[] = new Finding(
+                        'booking.clash',
+                        Level::Warning,
+                        [$id, $other],
+                        sprintf(
+                            '"%s" and "%s", both of rank %s, are due together for %s, first on %s; "%2$s" plays, for it was made later.',
+                            $booking->name,
+                            $byId[$other]->name,
+                            $booking->rank->value,
+                            self::span($how['seconds']),
+                            str_replace('T', ' ', substr((string) LocalTime::ofSeconds($clock->local($how['first'])), 0, 16)),
+                        ),
+                        ['together_s' => $how['seconds'], 'first' => gmdate('Y-m-d\TH:i:s\Z', $how['first'])],
+                    );
+                }
+            }
+        }
+
+        return $findings;
+    }
+
+    /** @return list<Finding> where nothing is due and no standby plays */
+    private static function gaps(Schedule $schedule, WallClock $clock, int $fromMs, int $toMs): array
+    {
+        $seconds = 0;
+        $first = null;
+        foreach (Plays::of($schedule, $clock, $fromMs, $toMs)->pieces as $piece) {
+            if ($piece->plays === null) {
+                $seconds += intdiv($piece->toMs - $piece->fromMs, 1000);
+                $first ??= $piece;
+            }
+        }
+
+        return $first === null ? [] : [new Finding(
+            'schedule.gap',
+            Level::Warning,
+            [],
+            sprintf(
+                'Nothing is due for %s, first from %s, and there is no standby: the display stays dark.',
+                self::span($seconds),
+                str_replace('T', ' ', substr((string) LocalTime::ofSeconds($clock->local(intdiv($first->fromMs, 1000))), 0, 16)),
+            ),
+            ['dark_s' => $seconds, 'first' => gmdate('Y-m-d\TH:i:s\Z', intdiv($first->fromMs, 1000))],
+        )];
+    }
+
+    private static function wasDue(Booking $booking, WallClock $clock, int $from): bool
+    {
+        return $booking->recurrence($clock)->between($clock->utcOrBefore($booking->start->seconds) - 1, $from, 1) !== [];
+    }
+
+    private static function time(LocalTime $local): string
+    {
+        return substr((string) $local, 11, $local->seconds % 60 === 0 ? 5 : 8);
+    }
+
+    /** Hours and minutes in words: `2 h 30 min`. */
+    private static function span(int $seconds): string
+    {
+        [$days, $hours, $minutes, $rest] = [intdiv($seconds, 86_400), intdiv($seconds, 3600) % 24, intdiv($seconds, 60) % 60, $seconds % 60];
+        $parts = array_filter([$days > 0 ? sprintf('%d d', $days) : '', $hours > 0 ? "$hours h" : '', $minutes > 0 ? "$minutes min" : '', $rest > 0 ? "$rest s" : '']);
+
+        return $parts === [] ? '0 s' : implode(' ', array_slice($parts, 0, 2));
+    }
+}
