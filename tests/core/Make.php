@@ -141,10 +141,48 @@ final class Make
             }
             $follows = $z > 0 && $depth === 0 && $random->getInt(0, 3) === 0 ? ['follows' => 'z0'] : [];
             $elements[] = self::zone("z$z", $random->getInt(-50, 900), $random->getInt(-50, 500), $random->getInt(1, 900), $random->getInt(1, 500), $items, ...$follows);
+            if ($random->getInt(0, 3) === 0) {
+                $extras = [self::randomItem('x0', $random, 2), self::randomItem('x1', $random, 2)];
+                $elements[$z]['playlist']['interleave'] = ['every' => $random->getInt(1, 3), 'items' => array_slice($extras, 0, $random->getInt(1, 2))];
+            }
         }
         $elements[] = ['id' => 'words', 'kind' => 'text', 'rect' => ['x' => 0, 'y' => 0, 'width' => 10, 'height' => 10], 'text' => 'x', 'style' => ['size_px' => 20]];
 
         return self::layout($elements, 1280, 720, "random$depth");
+    }
+
+    /** @return Doc a random layout in which about half of the items come and go around the night on which Europe's clocks go back in 2026 */
+    public static function comingAndGoing(Randomizer $random): array
+    {
+        $layout = self::randomLayout($random, 1);
+        foreach ($layout['elements'] as &$element) {
+            foreach (array_keys($element['playlist']['items'] ?? []) as $index) {
+                $item = &$element['playlist']['items'][$index];
+                if ($random->getInt(0, 1) === 0) {
+                    $item['valid'] = self::randomValidity($random);
+                }
+                // Once in a while inside a nested layout as well.
+                if (isset($item['layout']['elements'][0]['playlist']['items'][0])) {
+                    $item['layout']['elements'][0]['playlist']['items'][0]['valid'] = self::randomValidity($random);
+                }
+                unset($item);
+            }
+        }
+
+        return $layout;
+    }
+
+    /** @return Doc */
+    private static function randomValidity(Randomizer $random): array
+    {
+        $time = static fn (): string => sprintf('%02d:%02d', $random->getInt(0, 23), $random->getInt(0, 59));
+
+        return match ($random->getInt(0, 3)) {
+            0 => ['from' => sprintf('2026-10-%02dT%s:00', $random->getInt(24, 25), $time())],
+            1 => ['until' => sprintf('2026-10-%02dT%s:00', $random->getInt(24, 25), $time())],
+            2 => ['hours' => [[$time(), '24:00'], ['00:00', $time()]]],
+            default => ['days' => ['SU', 'TU'], 'hours' => [['22:30', '03:15']]],
+        };
     }
 
     /** @return Doc a layout of zones, and of clocks, running text and shapes that fill up with them */
@@ -181,7 +219,9 @@ final class Make
     /** @return Doc */
     private static function randomItem(string $id, Randomizer $random, int $depth): array
     {
-        $fade = ['transition' => ['kind' => 'fade', 'ms' => $random->getInt(0, 100)]];
+        $kind = ['cut', 'fade', 'push', 'wipe'][$random->getInt(0, 3)];
+        $side = in_array($kind, ['push', 'wipe'], true) ? ['from' => ['left', 'right', 'top', 'bottom'][$random->getInt(0, 3)]] : [];
+        $fade = ['transition' => ['kind' => $kind, 'ms' => $random->getInt(0, 100)] + $side, 'weight' => max(1, $random->getInt(-3, 3)), 'tied' => $random->getInt(0, 5) === 0];
 
         return match ($random->getInt(0, $depth < 2 ? 7 : 5)) {
             0, 1, 2 => self::picture($id, 100, 80, $random->getInt(100, 4000), ...$fade),

@@ -235,13 +235,13 @@ final class ComposerHandsTest extends TestCase
                 },
               ],
             }
-            const elements: any[] = [text('words'), zone('z', 0, { playlist: { items: [{ id: 'a' }, { id: 'off', enabled: false }, { id: 'b' }] } })]
-            const next = (zoneId: string, item: string, at: number) => nextDue(sheet, elements, zoneId, item, at)
+            const seen: any = { run_sheet: sheet, playing: { z: { scenes: [{ id: 'a' }, { id: 'b' }] } } }
+            const next = (zoneId: string, item: string, at: number) => nextDue(seen, zoneId, item, at)
             say([
-              dueItems(sheet, elements, 9999),
-              dueItems(sheet, elements, 10000),
+              dueItems(seen, 9999),
+              dueItems(seen, 10000),
               [next('z', 'a', 15000), next('z', 'b', 0), next('z', 'b', 10500), next('z', 'b', 20000), next('z', 'off', 0), next('gone', 'a', 0)],
-              dueItems({ anchor_ms: 0, layers: [{ zone: 'z', period_ms: 0, segments: [], scenes: [] }] } as any, elements, 5),
+              dueItems({ run_sheet: { anchor_ms: 0, layers: [{ zone: 'z', period_ms: 0, segments: [], scenes: [] }] }, playing: {} } as any, 5),
             ])
             TS));
     }
@@ -252,8 +252,7 @@ final class ComposerHandsTest extends TestCase
             globalThis.requestAnimationFrame = () => 0
             const { makeHand } = await import('@/Layout/composer/hand')
             const analysis = shallowRef<any>(null)
-            const elements = computed<any[]>(() => [zone('z', 0, { playlist: { items: [{ id: 'a' }, { id: 'b' }] } })])
-            const { it: hand } = mounted(() => makeHand(analysis, elements))
+            const { it: hand } = mounted(() => makeHand(analysis))
             const seen: unknown[] = [hand.running.value]
             hand.toItem('z', 'b')
             hand.toChange(true)
@@ -264,6 +263,7 @@ final class ComposerHandsTest extends TestCase
                 anchor_ms: 0,
                 layers: [{ zone: 'z', period_ms: 20000, segments: [0, 1].map((n) => ({ start_ms: n * 10000, length_ms: 10000, fade_ms: 0, scene: n })), scenes: [] }],
               },
+              playing: { z: { scenes: [{ id: 'a' }, { id: 'b' }] } },
             }
             for (const act of [() => hand.toChange(true), () => hand.toChange(false), () => (hand.toChange(true), hand.toChange(true)), () => hand.toItem('z', 'b')]) {
               if (act.toString().includes('toItem')) hand.to(500)

@@ -32,6 +32,7 @@ use UpperPane\Core\Playback\Means;
 use UpperPane\Core\Playback\ShownAt;
 use UpperPane\Core\Playback\Timeline;
 use UpperPane\Core\Text\SetText;
+use UpperPane\Core\Time\CycleFigures;
 use UpperPane\Core\Time\Schedule\Schedule;
 use UpperPane\Core\Units\Instant;
 
@@ -54,12 +55,13 @@ final class UpperPane
           edid-for --width 1920 --height 540 --refresh 60 --width-mm 895 --height-mm 252 --name "Deck strip" --year 2026
           timing --width 1920 --height 1080 --refresh 60 [--blanking normal|reduced|reduced2]
           timing --vic 97, timing --dmt 0x51
+          loop PLAYLIST
           recur "FREQ=DAILY;COUNT=3" --start 2026-03-28T01:30:00 --tz Europe/Lisbon --from INSTANT --to INSTANT [--exdate LOCAL] [--rdate LOCAL]
           plays SCHEDULE [--display DISPLAY] [--zone ZONE] --from INSTANT --to INSTANT
           legibility --mm-per-px 0.63 --cap-px 34 --distance-mm 10000
           contrast "#777777" "#ffffff"
 
-        LAYOUT, SCHEDULE and DISPLAY are JSON files (docs/formats), an EDID is its bytes; - is standard input.
+        LAYOUT, PLAYLIST, SCHEDULE and DISPLAY are JSON files (docs/formats), an EDID is its bytes; - is standard input.
         --with FILE (repeatable) gives the layouts and playlists that refs mean.
 
         TEXT;
@@ -96,12 +98,13 @@ final class UpperPane
                 'solve' => [$this->solve($words), 0],
                 'measure' => [$this->measure($words), 0],
                 'wall' => $this->wall($words),
+                'loop' => [$this->loop($words), 0],
                 'recur' => [TimeVerbs::recur($words), 0],
                 'plays' => [$this->plays($words), 0],
                 'legibility' => [$this->legibility($words), 0],
                 'contrast' => [$this->contrast($words), 0],
                 default => throw Arguments::wrong(sprintf(
-                    '%s is no verb; fit, match, check, shown, timeline, tracks, solve, measure, wall, edid, edid-for, timing, recur, plays, legibility and contrast are.',
+                    '%s is no verb; fit, match, check, shown, timeline, tracks, solve, measure, wall, edid, edid-for, timing, loop, recur, plays, legibility and contrast are.',
                     $verb === null ? 'Nothing' : "\"$verb\"",
                 )),
             };
@@ -181,6 +184,18 @@ final class UpperPane
         [$from, $to] = TimeVerbs::span($arguments);
 
         return Timeline::of($this->layout($arguments), $from, $to, $this->anchorMs($arguments));
+    }
+
+    /**
+     * @param list<string> $words
+     * @return array<string, mixed>
+     */
+    private function loop(array $words): array
+    {
+        $arguments = Arguments::of($words, ['PLAYLIST'], ['with']);
+        $zone = Layout::ofPlaylist($this->read($arguments->value(0)), $this->library($arguments))->zones['whole'];
+
+        return CycleFigures::of($zone->loop(null), $zone->playlist->all(), $zone->playlist->enabled());
     }
 
     /**

@@ -38,6 +38,9 @@ use UpperPane\Core\Time\Playlist;
 /** Builds releases, writes them down, and points the players to them. */
 final readonly class Handover
 {
+    /** Where items come and go, what is due is written into a release for so long, without contact. */
+    private const AHEAD_MS = 36 * 86_400_000;
+
     public function __construct(
         private EntityManagerInterface $entities,
         private DesignLibrary $library,
@@ -83,6 +86,8 @@ final readonly class Handover
     {
         $display = $target->display();
         $layout = ($source->layout)($display->raster());
+        // By the day, so that looking twice gives the same bytes.
+        $today = 1000 * (intdiv($this->clock->now()->getTimestamp(), 86_400) - 1) * 86_400;
         $files = [];
         foreach ($this->pictures->assets($layout) as $asset) {
             if ($asset->state === MediaAsset::READY && $asset->file !== null && $asset->sha256 !== null) {
@@ -90,7 +95,7 @@ final readonly class Handover
             }
         }
         try {
-            $release = Release::of($display, $layout, $files, $this->faces->all(), $this->means);
+            $release = Release::of($display, $layout, $files, $this->faces->all(), $this->means, $today, $today + self::AHEAD_MS);
         } catch (\DomainException $e) {
             throw new Problem(409, 'media.missing', $e->getMessage() . ' Bring it in again, or take it out.');
         }

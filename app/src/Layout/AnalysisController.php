@@ -21,6 +21,7 @@ use UpperPane\Core\Layout\Matching;
 use UpperPane\Core\Layout\Says;
 use UpperPane\Core\Layout\Sum;
 use UpperPane\Core\Layout\Sums;
+use UpperPane\Core\Layout\Zone;
 use UpperPane\Core\Media\Pixels;
 use UpperPane\Core\Playback\Means;
 use UpperPane\Core\Playback\ShownAt;
@@ -68,6 +69,7 @@ final readonly class AnalysisController
         }
 
         return new JsonResponse($said + [
+            'playing' => (object) array_map(static fn (Zone $zone): array => $zone->playing($layout->loops[$zone->id()]), $layout->zones),
             'loops' => (object) array_map(static fn ($loop): ?int => $loop->periodMs, $layout->loops),
             'meets_every_ms' => $layout->meetsEveryMs(),
         ] + $this->pictures->of($layout, $display->timezone ?? 'UTC'));

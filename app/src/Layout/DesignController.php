@@ -38,9 +38,11 @@ final readonly class DesignController
     public function list(string $plural): JsonResponse
     {
         $handed = $this->releases->currentBySource();
+        $uses = $this->designs->uses();
 
         return new JsonResponse([$plural => array_map(static fn (array $design): array => $design + [
             'handed_over' => $handed[$design['id']] ?? [],
+            'used_in' => $uses[$design['id']] ?? [],
         ], $this->designs->summaries(DesignKind::ofPlural($plural)))]);
     }
 
@@ -90,6 +92,21 @@ final readonly class DesignController
         return $this->write($plural, $id, $base, $given, $body->optional('note')?->text(1, 200), static function (Design $design) use ($body, $display): void {
             $design->displayId = $body->has('display') ? $display : $design->displayId;
         });
+    }
+
+    /** Puts an item behind those of a saved playlist, under an id that is free there. */
+    #[Route('/{id}/items', methods: ['POST'], requirements: ['plural' => 'playlists'])]
+    public function append(string $plural, string $id, Request $request): JsonResponse
+    {
+        $item = Body::of($request)->object('item')->field('item')->value;
+        $design = $this->design($plural, $id);
+        $items = $design->document['items'] ?? null;
+        $items = is_array($items) ? array_values($items) : [];
+        $taken = array_map(static fn (mixed $one): mixed => is_array($one) ? $one['id'] ?? null : null, $items);
+        for ($number = count($items) + 1; in_array("i$number", $taken, true); $number++);
+        $items[] = ['id' => "i$number"] + (is_array($item) ? $item : []);
+
+        return $this->write($plural, $id, $design->revision, ['items' => $items] + $design->document, null, static fn (Design $design): null => null);
     }
 
     /** What somebody else and oneself changed since a revision, part by part, and the design with either's part taken. */

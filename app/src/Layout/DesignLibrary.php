@@ -8,7 +8,6 @@ use Doctrine\ORM\EntityManagerInterface;
 use UpperPane\Core\Geometry\Size;
 use UpperPane\Core\Layout\Layout;
 use UpperPane\Core\Layout\Library;
-use UpperPane\Core\Time\Playlist;
 
 /** Reads documents into core values, with the saved designs behind their refs. */
 final readonly class DesignLibrary
@@ -46,9 +45,7 @@ final readonly class DesignLibrary
      */
     public function fullScreen(array $document, Size $raster): Layout
     {
-        $node = \UpperPane\Core\Document\Node::root($document);
-
-        return Layout::fullScreen($node->field('id')->id(), $node->field('name')->text(), $raster, Playlist::fromNode($node));
+        return Layout::ofPlaylist($document, $this->behind($document), $raster);
     }
 
     /**

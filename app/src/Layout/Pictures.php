@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace UpperPane\App\Layout;
 
 use Doctrine\ORM\EntityManagerInterface;
+use Psr\Clock\ClockInterface;
 use UpperPane\App\Media\MediaAsset;
 use UpperPane\Core\Handover\Release;
 use UpperPane\Core\Layout\Layout;
@@ -14,7 +15,11 @@ use UpperPane\Core\Playback\RunSheet;
 /** What a browser needs to draw a layout at any instant. */
 final readonly class Pictures
 {
-    public function __construct(private EntityManagerInterface $entities, private Means $means)
+    /** Where items come and go, what is due is written out for so long. */
+    private const AHEAD_MS = 14 * 86_400_000;
+    private const BEHIND_MS = 86_400_000;
+
+    public function __construct(private EntityManagerInterface $entities, private Means $means, private ClockInterface $clock)
     {
     }
 
@@ -24,7 +29,9 @@ final readonly class Pictures
      */
     public function of(Layout $layout, string $timezone = 'UTC'): array
     {
-        return ['run_sheet' => RunSheet::of($layout, 0, $this->means->in($timezone)), 'media' => (object) $this->addresses($layout)];
+        $now = 1000 * $this->clock->now()->getTimestamp();
+
+        return ['run_sheet' => RunSheet::of($layout, 0, $this->means->in($timezone), $now - self::BEHIND_MS, $now + self::AHEAD_MS), 'media' => (object) $this->addresses($layout)];
     }
 
     /** @return array<string, array{url: string, thumbnail: ?string, type: string}> */

@@ -25,6 +25,15 @@ final readonly class Fix
         return new self($label, ['element' => $element, 'item' => $item, 'set' => $set]);
     }
 
+    /**
+     * @param list<string> $items
+     * @param array<string, mixed> $set fields of each of the items; null takes the field away
+     */
+    public static function items(string $label, string $element, array $items, array $set): self
+    {
+        return new self($label, ['element' => $element, 'items' => $items, 'set' => $set]);
+    }
+
     /** @param array<string, mixed> $set fields of the style of a text; null takes the field away */
     public static function style(string $label, string $element, array $set, ?Rect $rect = null): self
     {

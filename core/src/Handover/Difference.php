@@ -120,7 +120,7 @@ final readonly class Difference
         $loop = $layout->loops[$zone->id()];
 
         return [$loop->starts, $loop->items, array_map(
-            static fn ($item): array => [$item->media?->toArray(), $item->fit->value, $item->focusX, $item->focusY, $item->fadeMs],
+            static fn ($item): array => [$item->media?->toArray(), $item->fit->value, $item->focusX, $item->focusY, $item->transition->toArray(), $item->volume],
             $zone->playlist->enabled(),
         )];
     }

@@ -31,8 +31,9 @@ final readonly class Release
      * @param array<string, array{url: string, sha256: string, bytes: int, type: string}> $media the file of each media id
      * @param list<array{family: string, weight: int, url: string, sha256: string, bytes: int, cap_share?: float}> $faces type faces of the house
      * @param ?Means $means who measures and draws; the time zone is that of the display
+     * @param int $fromMs UTC ms; where items come and go, what is due is written out for [from, to)
      */
-    public static function of(Display $display, Layout $layout, array $media, array $faces, ?Means $means = null): self
+    public static function of(Display $display, Layout $layout, array $media, array $faces, ?Means $means = null, int $fromMs = 0, int $toMs = 0): self
     {
         $used = [];
         foreach (self::mediaOf($layout) as $one) {
@@ -62,7 +63,7 @@ final readonly class Release
             ],
             'layout' => ['id' => $layout->id, 'name' => $layout->name],
             'match' => Matching::of($layout->canvas, $display->raster())->toArray(),
-            'run_sheet' => RunSheet::of($layout, 0, ($means ?? new Means())->in($display->timezone)),
+            'run_sheet' => RunSheet::of($layout, 0, ($means ?? new Means())->in($display->timezone), $fromMs, $toMs),
             'media' => array_values($used),
             'faces' => array_values(array_filter($faces, static fn (array $face): bool => isset($families[$face['family']]))),
         ]);

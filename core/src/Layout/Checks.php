@@ -11,11 +11,14 @@ use UpperPane\Core\Layout\Check\CodeScan;
 use UpperPane\Core\Layout\Check\DisplayMatch;
 use UpperPane\Core\Layout\Check\DurationShort;
 use UpperPane\Core\Layout\Check\ElementOutside;
+use UpperPane\Core\Layout\Check\FollowCount;
 use UpperPane\Core\Layout\Check\ItemCut;
 use UpperPane\Core\Layout\Check\ItemFit;
+use UpperPane\Core\Layout\Check\LoopDrift;
 use UpperPane\Core\Layout\Check\PlayerAbility;
 use UpperPane\Core\Layout\Check\RecipeDiffers;
 use UpperPane\Core\Layout\Check\SeamCrossed;
+use UpperPane\Core\Layout\Check\SoundTwice;
 use UpperPane\Core\Layout\Check\SpanPartial;
 use UpperPane\Core\Layout\Check\Subject;
 use UpperPane\Core\Layout\Check\TextClipped;
@@ -49,6 +52,9 @@ final readonly class Checks
             new RecipeDiffers(),
             new ItemFit(),
             new ItemCut(),
+            new FollowCount(),
+            new LoopDrift(),
+            new SoundTwice(),
             new SeamCrossed(),
             new SpanPartial(),
             new PlayerAbility(),

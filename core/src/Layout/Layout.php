@@ -12,6 +12,8 @@ use UpperPane\Core\Geometry\Rect;
 use UpperPane\Core\Geometry\Size;
 use UpperPane\Core\Time\Loop;
 use UpperPane\Core\Time\Playlist;
+use UpperPane\Core\Time\Rota;
+use UpperPane\Core\Units\WallClock;
 use UpperPane\Core\Units\Whole;
 
 /** A composition on a fixed canvas: its elements, the first lowest. */
@@ -26,7 +28,8 @@ final readonly class Layout
 
     /**
      * @param list<Element> $elements
-     * @param array<string, Zone> $zones by id, lowest first
+     * @param array<string, Zone> $zones by id, lowest first; those that are to be seen
+     * @param array<string, Zone> $all the hidden ones as well, which may lead others
      * @param array<string, Loop> $loops of the zones, by id
      * @param array<string, self> $variants the same content on other canvases, by id
      */
@@ -37,6 +40,7 @@ final readonly class Layout
         public Colour $background,
         public array $elements,
         public array $zones,
+        private array $all,
         public array $loops,
         public ?Recipe $recipe = null,
         public array $variants = [],
@@ -109,6 +113,7 @@ final readonly class Layout
             $this->background,
             $elements,
             self::zones($elements),
+            $this->all,
             $this->loops,
             $this->recipe,
             $this->variants,
@@ -121,6 +126,21 @@ final readonly class Layout
         return self::of($id, $name, $raster, Colour::black(), [Zone::whole('whole', Rect::whole($raster), $playlist)]);
     }
 
+    /**
+     * A playlist of its own over a whole canvas; without one, of 16:9, so that its items and their lengths are known.
+     *
+     * @param array<mixed> $document in the format `upper-pane/playlist@1`
+     * @throws DocumentRefused
+     */
+    public static function ofPlaylist(array $document, Library $library, ?Size $canvas = null): self
+    {
+        $node = Node::root($document);
+        $node->format(Playlist::FORMAT);
+        $canvas ??= Size::px(1920, 1080);
+
+        return self::of($node->field('id')->id(), $node->field('name')->text(), $canvas, Colour::black(), [Zone::ofPlaylist('whole', Rect::whole($canvas), $node, $library)]);
+    }
+
     /** Whether the layout has a zone that plays something. */
     public function hasLoop(): bool
     {
@@ -131,6 +151,32 @@ final readonly class Layout
         }
 
         return false;
+    }
+
+    /**
+     * The zones in which items come and go, each with its leader or its followers.
+     *
+     * @param string $timezone of the display
+     * @param int $anchorMs UTC ms at which all loops begin
+     * @return array<string, array{Rota, int}> by zone id: its rota, and which of the rota's zones it is
+     */
+    public function rotas(string $timezone, int $anchorMs): array
+    {
+        $rotas = [];
+        $clock = null;
+        foreach ($this->all as $id => $leader) {
+            $family = [$leader, ...array_values(array_filter($this->all, static fn (Zone $zone): bool => $zone->follows === (string) $id))];
+            $lists = array_map(static fn (Zone $zone): Playlist => $zone->playlist, $family);
+            if ($leader->follows !== null || !Rota::isNeeded(...$lists)) {
+                continue;
+            }
+            $rota = new Rota($lists, array_map($leader->lengthMs(...), $leader->playlist->enabled()), $clock ??= WallClock::in($timezone), $anchorMs);
+            foreach ($family as $member => $zone) {
+                $rotas[$zone->id()] = [$rota, $member];
+            }
+        }
+
+        return $rotas;
     }
 
     /** Length of the layout's loop, ms: the leader's, or until all loops meet; null where it never comes round. */
@@ -193,7 +239,7 @@ final readonly class Layout
             $loops[$zoneId] = $zone->loop($leader);
         }
 
-        return new self($id, $name, $canvas, $background, $elements, $zones, $loops, $recipe, $variants);
+        return new self($id, $name, $canvas, $background, $elements, $zones, $zones, $loops, $recipe, $variants);
     }
 
     /**

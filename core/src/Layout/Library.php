@@ -59,15 +59,32 @@ final readonly class Library
     public function playlist(Node $node): Playlist
     {
         if (!$node->has('ref')) {
-            return Playlist::fromNode($node);
+            return Playlist::fromNode($node, $this->interleaved($node));
         }
         $ref = $node->object('ref')->field('ref');
         $found = $this->playlists[$ref->id()] ?? throw $ref->refused('ref.unknown', sprintf('is "%s", and no playlist of that id is given.', $ref->id()));
         try {
-            return Playlist::fromNode($found);
+            return Playlist::fromNode($found, $this->interleaved($found));
         } catch (DocumentRefused $e) {
             throw DocumentRefused::because($e->reason, sprintf('In playlist "%s": %s', $ref->id(), $e->getMessage()), $ref->path);
         }
+    }
+
+    /**
+     * The playlist that a ref of an interleave means: one that has none itself.
+     *
+     * @return \Closure(Node): Playlist
+     */
+    private function interleaved(Node $own): \Closure
+    {
+        return function (Node $ref) use ($own): Playlist {
+            $found = $this->playlists[$ref->id()] ?? throw $ref->refused('ref.unknown', sprintf('is "%s", and no playlist of that id is given.', $ref->id()));
+            if ($found->has('interleave') || $found->optional('id')?->value === $own->optional('id')?->value) {
+                throw $ref->refused('ref.cycle', sprintf('is "%s", which is this list or has extras put in itself; a plain list is put in.', $ref->id()));
+            }
+
+            return Playlist::fromNode($found);
+        };
     }
 
     /**

@@ -8,6 +8,7 @@ use UpperPane\Core\Colour\Colour;
 use UpperPane\Core\Document\DocumentRefused;
 use UpperPane\Core\Document\Node;
 use UpperPane\Core\Geometry\Rect;
+use UpperPane\Core\Time\CycleFigures;
 use UpperPane\Core\Time\Item;
 use UpperPane\Core\Time\Lasts;
 use UpperPane\Core\Time\Loop;
@@ -38,12 +39,32 @@ final readonly class Zone implements Element
     public static function fromNode(Node $node, Library $library): self
     {
         $head = Head::fromNode($node, 'playlist', 'follows', 'ground');
-        $list = $node->field('playlist');
+
+        return self::of($head, $node->field('playlist'), $library, $node->optional('follows')?->id(), ($ground = $node->optional('ground')) ? Colour::fromNode($ground) : null);
+    }
+
+    /**
+     * A zone that plays a playlist of its own.
+     *
+     * @throws DocumentRefused
+     */
+    public static function ofPlaylist(string $id, Rect $rect, Node $list, Library $library): self
+    {
+        return self::of(Head::of($id, $rect), $list, $library, null, null);
+    }
+
+    /** @throws DocumentRefused */
+    private static function of(Head $head, Node $list, Library $library, ?string $follows, ?Colour $ground): self
+    {
         $playlist = $library->playlist($list);
-        $follows = $node->optional('follows')?->id();
         $layouts = [];
-        foreach ($playlist->items as $index => $item) {
-            $path = $list->has('ref') ? $list->path : "$list->path/items/$index";
+        foreach ($playlist->all() as $index => $item) {
+            $path = match (true) {
+                $list->has('ref') => $list->path,
+                $index < count($playlist->items) => "$list->path/items/$index",
+                $playlist->interleaved !== null => "$list->path/interleave/ref",
+                default => sprintf('%s/interleave/items/%d', $list->path, $index - count($playlist->items)),
+            };
             if ($item->layout !== null) {
                 $layouts[$item->id] = $library->layout($item->layout)->for($head->rect->size());
                 if ($item->durationMs === null && $item->lasts !== Lasts::Endless && !$layouts[$item->id]->hasLoop() && $follows === null) {
@@ -54,7 +75,7 @@ final readonly class Zone implements Element
             }
         }
 
-        return new self($head, $playlist, $follows, $layouts, ($ground = $node->optional('ground')) ? Colour::fromNode($ground) : null);
+        return new self($head, $playlist, $follows, $layouts, $ground);
     }
 
     /** A zone over the whole canvas. */
@@ -76,11 +97,26 @@ final readonly class Zone implements Element
     /** The zone's loop, of the enabled items; $leader is the loop of the zone it follows. */
     public function loop(?Loop $leader): Loop
     {
-        $enabled = $this->playlist->enabled();
+        $cycle = $this->playlist->cycle();
 
         return $leader === null
-            ? Loop::of(array_map($this->lengthMs(...), $enabled))
-            : $leader->followedBy(count($enabled));
+            ? Loop::ofCycle($cycle, array_map($this->lengthMs(...), $this->playlist->enabled()))
+            : $leader->followedBy($cycle);
+    }
+
+    /**
+     * How it goes round a loop: lengths, plays an hour and shares, and the names of what it plays in the order of its scenes.
+     *
+     * @return array<string, mixed>
+     */
+    public function playing(Loop $loop): array
+    {
+        $enabled = $this->playlist->enabled();
+
+        return CycleFigures::of($loop, $this->playlist->all(), $enabled) + ['scenes' => array_map(
+            fn (Item $item): array => ['id' => $item->id, 'name' => $item->media->name ?? $this->layouts[$item->id]->name],
+            $enabled,
+        )];
     }
 
     /** What an item lasts by itself, in ms; null without end. */

@@ -17,7 +17,7 @@ final readonly class Filling implements Changing
 
     public function at(Part $part, int $atMs, int $sinceMs, array $layers): array
     {
-        return ['rect' => self::filled($part->rect, $part->drawn, $this->progress->from, $this->share($sinceMs, $layers))->toArray()];
+        return ['rect' => self::filled($part->rect, $part->drawn, $this->progress->from, $this->share($atMs, $sinceMs, $layers))];
     }
 
     public function compiled(): array
@@ -30,20 +30,24 @@ final readonly class Filling implements Changing
      *
      * @param list<Part|ZonePlan> $layers
      */
-    private function share(int $sinceMs, array $layers): float
+    private function share(int $atMs, int $sinceMs, array $layers): float
     {
         foreach ($layers as $layer) {
-            if (!$layer instanceof ZonePlan || $layer->element !== $this->zone || $layer->loop->items === []) {
+            if (!$layer instanceof ZonePlan || $layer->element !== $this->zone) {
                 continue;
             }
-            $position = $layer->loop->position($sinceMs);
-            if ($this->progress->of === 'loop') {
-                return $layer->loop->periodMs === null || $layer->loop->periodMs === 0 ? 0.0 : $position / $layer->loop->periodMs;
+            [$loop, $since] = $layer->loopAt($atMs, $sinceMs);
+            if ($loop->items === []) {
+                return 0.0;
             }
-            $slot = $layer->loop->slotAt($position);
-            $endless = $layer->loop->periodMs === null && $slot === count($layer->loop->items) - 1;
+            $position = $loop->position($since);
+            if ($this->progress->of === 'loop') {
+                return $loop->periodMs === null || $loop->periodMs === 0 ? 0.0 : $position / $loop->periodMs;
+            }
+            $slot = $loop->slotAt($position);
+            $endless = $loop->periodMs === null && $slot === count($loop->items) - 1;
 
-            return $endless || $layer->loop->lengths[$slot] === 0 ? 0.0 : min(1.0, ($position - $layer->loop->starts[$slot]) / $layer->loop->lengths[$slot]);
+            return $endless || $loop->lengths[$slot] === 0 ? 0.0 : min(1.0, ($position - $loop->starts[$slot]) / $loop->lengths[$slot]);
         }
 
         return 0.0;

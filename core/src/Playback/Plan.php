@@ -19,6 +19,7 @@ use UpperPane\Core\Layout\TextStyle;
 use UpperPane\Core\Layout\Ticker;
 use UpperPane\Core\Layout\Zone;
 use UpperPane\Core\Time\Item;
+use UpperPane\Core\Time\Rota;
 
 /** A layout with everything worked out that does not depend on the instant: its layers, the first lowest. */
 final readonly class Plan
@@ -28,17 +29,24 @@ final readonly class Plan
     {
     }
 
-    public static function of(Layout $layout, Means $means): self
+    /** @param int $anchorMs UTC ms at which all loops begin */
+    public static function of(Layout $layout, Means $means, int $anchorMs = 0): self
     {
-        return self::placed($layout, Placing::outermost(), $means);
+        return self::placed($layout, Placing::outermost(), $means, $anchorMs);
     }
 
-    private static function placed(Layout $layout, Placing $placing, Means $means): self
+    /** @param ?int $anchorMs null for a layout inside another, which begins with its item */
+    private static function placed(Layout $layout, Placing $placing, Means $means, ?int $anchorMs): self
     {
         $layers = [];
+        $rotas = $layout->rotas($means->timezone, $anchorMs ?? 0);
         foreach ($layout->visible()->elements as $element) {
             match (true) {
-                $element instanceof Zone => array_push($layers, ...self::ground($element, $element->ground, $placing), ...[self::zone($element, $layout, $placing, $means)]),
+                $element instanceof Zone => array_push(
+                    $layers,
+                    ...self::ground($element, $element->ground, $placing),
+                    ...[self::zone($element, $layout, $placing, $means, $rotas[$element->id()] ?? null, $anchorMs === null)],
+                ),
                 $element instanceof Picture => array_push($layers, ...self::ground($element, $element->ground, $placing), ...[self::picture($element, $placing)]),
                 $element instanceof Text => $layers[] = self::text($element, $means->faces === null ? $element : $element->resolved($means->faces), $placing),
                 $element instanceof Clock => $layers[] = self::clock($element, $placing, $means),
@@ -162,16 +170,17 @@ final readonly class Plan
         );
     }
 
-    private static function zone(Zone $zone, Layout $layout, Placing $placing, Means $means): ZonePlan
+    /** @param ?array{Rota, int} $rota and which of its zones this is */
+    private static function zone(Zone $zone, Layout $layout, Placing $placing, Means $means, ?array $rota, bool $nested): ZonePlan
     {
         $scenes = [];
-        $fades = [];
+        $transitions = [];
         foreach ($zone->playlist->enabled() as $item) {
             $scenes[] = self::scene($zone, $item, $placing, $means);
-            $fades[] = $item->fadeMs;
+            $transitions[] = $item->transition;
         }
 
-        return new ZonePlan($placing->element($zone->id()), $layout->loops[$zone->id()], $scenes, $fades);
+        return new ZonePlan($placing->element($zone->id()), $layout->loops[$zone->id()], $scenes, $transitions, $placing->rect(Box::ofRect($zone->rect())), $rota[0] ?? null, $rota[1] ?? 0, $nested);
     }
 
     /** @return list<Part|ZonePlan> what one item puts into its zone */
@@ -189,6 +198,6 @@ final readonly class Plan
         $inside = $placing->inside($zone->id(), $box, $fit);
         $ground = new Part($id, 'background', $item->id, null, $drawn->clippedTo($placing->rect($box)), $drawn, ['fill' => $nested->background->hex]);
 
-        return [$ground, ...self::placed($nested, $inside, $means)->layers];
+        return [$ground, ...self::placed($nested, $inside, $means, null)->layers];
     }
 }

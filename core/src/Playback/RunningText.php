@@ -20,7 +20,7 @@ final readonly class RunningText implements Changing
         $pass = $this->ticker->passMs($this->lengthPx);
         $into = (($sinceMs % $pass) + $pass) % $pass;
 
-        return ['drawn' => (new Box($this->box->x + $this->scaleX * $this->ticker->at($into, $this->lengthPx), $this->box->y, $this->scaleX * $this->lengthPx, $this->box->height))->toArray()];
+        return ['drawn' => new Box($this->box->x + $this->scaleX * $this->ticker->at($into, $this->lengthPx), $this->box->y, $this->scaleX * $this->lengthPx, $this->box->height)];
     }
 
     public function compiled(): array

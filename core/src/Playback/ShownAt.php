@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace UpperPane\Core\Playback;
 
 use UpperPane\Core\Layout\Layout;
+use UpperPane\Core\Time\TransitionKind;
 
 /**
  * The central function: what a layout shows at an instant.
@@ -20,7 +21,7 @@ final readonly class ShownAt
     /** @param int $anchorMs UTC ms at which all loops begin; 1970-01-01T00:00:00Z unless a booking says otherwise */
     public static function of(Layout $layout, int $anchorMs = 0, ?Means $means = null): self
     {
-        return new self($layout, Plan::of($layout, $means ?? new Means()), $anchorMs);
+        return new self($layout, Plan::of($layout, $means ?? new Means(), $anchorMs), $anchorMs);
     }
 
     /** @param int $atMs the instant, UTC ms */
@@ -46,22 +47,31 @@ final readonly class ShownAt
                 $things[] = new Thing($layer, $offsetMs, $opacity, $layer->changing === null ? [] : $layer->changing->at($layer, $atMs, $sinceMs, $layers));
                 continue;
             }
-            $loop = $layer->loop;
+            [$loop, $since, $turned] = $layer->rota === null ? [$layer->loop, $sinceMs, PHP_INT_MAX] : $layer->loopAt($atMs, $sinceMs);
             if ($loop->items === []) {
                 continue;
             }
             $period = $loop->periodMs;
-            $position = $period !== null && $sinceMs >= 0 ? $sinceMs % $period : $loop->position($sinceMs);
+            $position = $period !== null && $since >= 0 ? $since % $period : $loop->position($since);
             $slot = $loop->slotAt($position);
             $offset = $position - $loop->starts[$slot];
             $item = $loop->items[$slot];
-            $fade = $layer->fades[$item];
+            $transition = $layer->transitions[$item];
             $own = $opacity;
-            // A fade shows the item before, held at its end; at the very beginning of an endless loop there is none.
-            if ($offset < $fade && ($slot > 0 || ($loop->periodMs !== null && $sinceMs >= $loop->periodMs))) {
+            // A transition shows the item before, held at its end; at the very beginning there is none, nor after what is due has changed.
+            if ($offset < $transition->ms && $offset < $turned && ($slot > 0 || ($loop->periodMs !== null && $since >= $loop->periodMs))) {
                 $before = $slot > 0 ? $slot - 1 : count($loop->items) - 1;
-                self::draw($layer->scenes[$loop->items[$before]], $atMs, $loop->lengths[$before], $loop->lengths[$before], $opacity, $things);
-                $own = $opacity * $offset / $fade;
+                $leaving = [];
+                self::draw($layer->scenes[$loop->items[$before]], $atMs, $loop->lengths[$before], $loop->lengths[$before], $opacity, $leaving);
+                if ($transition->kind === TransitionKind::Fade) {
+                    array_push($things, ...$leaving);
+                    $own = $opacity * $offset / $transition->ms;
+                } else {
+                    $coming = [];
+                    self::draw($layer->scenes[$item], $atMs, $offset, $offset, $opacity, $coming);
+                    array_push($things, ...Moving::of($transition, $offset / $transition->ms, $layer->box, $leaving, $coming));
+                    continue;
+                }
             }
             // Nearly every scene is one picture or film: no need to walk it.
             if ($layer->parts[$item] !== null) {

@@ -16,7 +16,10 @@ final readonly class Item
      * @param ?Media $media null where the item is a layout
      * @param ?Node $layout the node of the nested layout: `{"ref": id}` or the document itself
      * @param ?int $durationMs as stated; null where it follows from `lasts` or the content
-     * @param int $fadeMs length of the fade in from the item before, inside the duration; 0 for a cut
+     * @param int $weight how many times as often as the others it comes
+     * @param bool $tied whether it always comes right behind the item before it in the list
+     * @param int $volume percent; 0 is mute
+     * @param ?Validity $valid when it may play; null for always
      */
     private function __construct(
         public string $id,
@@ -28,22 +31,18 @@ final readonly class Item
         public float $focusX,
         public float $focusY,
         public bool $enabled,
-        public int $fadeMs,
+        public Transition $transition,
+        public int $weight = 1,
+        public bool $tied = false,
+        public int $volume = 0,
+        public ?Validity $valid = null,
     ) {
     }
 
     /** @throws DocumentRefused */
     public static function fromNode(Node $node): self
     {
-        $node->object('id', 'media', 'layout', 'duration_ms', 'lasts', 'fit', 'focus', 'enabled', 'weight', 'volume', 'transition', 'valid');
-        foreach (['weight' => 1, 'volume' => 0] as $later => $default) {
-            if (($field = $node->optional($later)) && $field->number() !== (float) $default) {
-                throw $field->refused('kind.unbuilt', "other than $default is not played yet.");
-            }
-        }
-        if ($valid = $node->optional('valid')) {
-            throw $valid->refused('kind.unbuilt', 'is not read yet; leave the field out.');
-        }
+        $node->object('id', 'media', 'layout', 'duration_ms', 'lasts', 'fit', 'focus', 'enabled', 'weight', 'tied', 'volume', 'transition', 'valid');
         $layout = $node->optional('layout');
         if ($layout !== null && $node->has('media')) {
             throw $layout->refused('field.unknown', 'stands beside a media; an item is one or the other.');
@@ -68,14 +67,39 @@ final readonly class Item
             $focusX,
             $focusY,
             $node->optional('enabled')?->bool() ?? true,
-            self::fadeMs($node->optional('transition'), $durationMs ?? $media?->lengthMs),
+            ($transition = $node->optional('transition')) ? Transition::fromNode($transition, $durationMs ?? $media?->lengthMs) : Transition::cut(),
+            $node->optional('weight')?->int(1, 1000) ?? 1,
+            $node->optional('tied')?->bool() ?? false,
+            $node->optional('volume')?->int(0, 100, 'percent') ?? 0,
+            ($valid = $node->optional('valid')) ? Validity::fromNode($valid) : null,
+        );
+    }
+
+    /** The same under another id. */
+    public function named(string $id): self
+    {
+        return new self(
+            $id,
+            $this->media,
+            $this->layout,
+            $this->durationMs,
+            $this->lasts,
+            $this->fit,
+            $this->focusX,
+            $this->focusY,
+            $this->enabled,
+            $this->transition,
+            $this->weight,
+            $this->tied,
+            $this->volume,
+            $this->valid,
         );
     }
 
     /** A whole picture or film as an item of its own; a picture stays without end. */
     public static function ofMedia(Media $media): self
     {
-        return new self('i1', $media, null, null, $media->isFilm() ? Lasts::Own : Lasts::Endless, FitMode::Contain, 50.0, 50.0, true, 0);
+        return new self('i1', $media, null, null, $media->isFilm() ? Lasts::Own : Lasts::Endless, FitMode::Contain, 50.0, 50.0, true, Transition::cut());
     }
 
     /**
@@ -98,27 +122,5 @@ final readonly class Item
     private static function missing(Node $node, string $message): DocumentRefused
     {
         return DocumentRefused::because('field.missing', "$node->path/duration_ms $message", "$node->path/duration_ms");
-    }
-
-    private static function fadeMs(?Node $node, ?int $durationMs): int
-    {
-        if ($node === null) {
-            return 0;
-        }
-        $node->object('kind', 'ms');
-        $kind = $node->field('kind');
-        if (in_array($kind->oneOf('cut', 'fade', 'push', 'wipe'), ['push', 'wipe'], true)) {
-            throw $kind->refused('kind.unbuilt', sprintf('is "%s", which is not played yet; cut and fade are.', $kind->text()));
-        }
-        $ms = $node->optional('ms');
-        $length = $ms?->int(0, 60_000, 'ms') ?? 500;
-        if ($kind->text() === TransitionKind::Cut->value) {
-            return 0;
-        }
-        if ($durationMs !== null && $length > $durationMs) {
-            throw ($ms ?? $node)->refused('value.range', sprintf('is %d ms, longer than the item, which lasts %d ms; a transition lies inside the duration.', $length, $durationMs));
-        }
-
-        return $length;
     }
 }

@@ -47,6 +47,15 @@ final readonly class Loop
         return self::ofSlots(array_map(static fn (int $item, ?int $length): array => [$item, $length], array_keys($lengths), $lengths));
     }
 
+    /**
+     * @param list<int> $cycle item index of each slot
+     * @param list<?int> $lengths ms of each item
+     */
+    public static function ofCycle(array $cycle, array $lengths): self
+    {
+        return self::ofSlots(array_map(static fn (int $item): array => [$item, $lengths[$item]], $cycle));
+    }
+
     /** @param list<array{int, ?int}> $slots item index and ms of each slot */
     private static function ofSlots(array $slots): self
     {
@@ -66,12 +75,15 @@ final readonly class Loop
     }
 
     /**
-     * A loop of $count items that changes exactly when this one does.
+     * A loop of these items that changes exactly when this one does.
      *
      * With other counts the follower goes on counting over the leader's loops, until both begin together again.
+     *
+     * @param list<int> $cycle item index of each of its slots
      */
-    public function followedBy(int $count): self
+    public function followedBy(array $cycle): self
     {
+        $count = count($cycle);
         if ($count === 0 || $this->items === []) {
             return new self([], [], [], 0);
         }
@@ -82,7 +94,7 @@ final readonly class Loop
         for ($slot = 0; $slot < $slots; $slot++) {
             $own = $slot % count($this->items);
             $endless = $this->periodMs === null && $own === count($this->items) - 1;
-            $followed[] = [$slot % $count, $endless ? null : $this->lengths[$own]];
+            $followed[] = [$cycle[$slot % $count], $endless ? null : $this->lengths[$own]];
         }
 
         return self::ofSlots($followed);

@@ -12,6 +12,9 @@ namespace UpperPane\Core\Units;
  */
 final readonly class WallClock
 {
+    /** Clocks are put back by three hours at the most (Antarctica/Troll puts them by two). */
+    private const LONGEST_CHANGE_S = 10_800;
+
     /**
      * @param list<int> $from Unix s from which each offset holds
      * @param list<int> $offsets s ahead of UTC
@@ -139,6 +142,15 @@ final readonly class WallClock
         }
 
         return $gaps;
+    }
+
+    /** @return list<int> every instant (Unix s) at which the clock shows $local: none, one or two */
+    public function readings(int $local): array
+    {
+        $utc = $this->utc($local);
+        $again = $utc === null ? null : $local - $this->offsets[self::index($this->from, $utc + self::LONGEST_CHANGE_S)];
+
+        return array_values(array_unique(array_filter([$utc, $again !== null && $this->local($again) === $local ? $again : null], static fn (?int $one): bool => $one !== null)));
     }
 
     /** @return list<int> Unix s in [from, to) at which the clocks change */

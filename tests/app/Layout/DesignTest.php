@@ -111,7 +111,7 @@ final class DesignTest extends ApiTestCase
         $whole = $this->ask('POST', '/api/analysis', ['document' => Make::harbour(), 'display' => 'wide'])[1];
         $light = $this->ask('POST', '/api/analysis', ['document' => Make::harbour(), 'display' => 'wide', 'light' => true])[1];
 
-        self::assertSame(['loops', 'meets_every_ms', 'run_sheet', 'media'], array_keys(array_diff_key($whole, $light)));
+        self::assertSame(['playing', 'loops', 'meets_every_ms', 'run_sheet', 'media'], array_keys(array_diff_key($whole, $light)));
         self::assertEquals(array_intersect_key($whole, $light), $light);
         self::assertSame(422, $this->ask('POST', '/api/analysis', ['document' => Make::harbour(), 'light' => 'yes'])[0]);
     }
@@ -174,5 +174,46 @@ final class DesignTest extends ApiTestCase
         self::assertSame([201, 'playlist'], [$status, $playlist['kind']]);
         self::assertSame(404, $this->ask('GET', "/api/layouts/{$playlist['id']}")[0]);
         self::assertSame(422, $this->ask('POST', '/api/playlists', ['name' => 'Round', 'document' => ['items' => [['id' => 'x']]]])[0]);
+    }
+
+    public function testAPlaylistIsUsedByZonesAndOtherPlaylistsAndSaysWhere(): void
+    {
+        $list = static fn (mixed ...$more): array => ['document' => ['items' => [Make::picture('a', durationMs: 4000), Make::picture('b', durationMs: 4000)], ...$more]];
+        $notices = $this->ask('POST', '/api/playlists', ['name' => 'Notices'] + $list())[1]['id'];
+        $round = $this->ask('POST', '/api/playlists', ['name' => 'Round'] + $list(interleave: ['every' => 2, 'ref' => $notices]))[1]['id'];
+        $layout = $this->made(Make::layout([['playlist' => ['ref' => $round]] + Make::zone('z', 0, 0, 1920, 1080)]), 'Hall')['id'];
+
+        $used = array_column($this->ask('GET', '/api/playlists')[1]['playlists'], 'used_in', 'name');
+        self::assertSame(['Notices' => ['Round'], 'Round' => ['Hall']], $used);
+        $analysis = $this->ask('POST', '/api/analysis', ['document' => $this->ask('GET', "/api/layouts/$layout")[1]['document']])[1];
+        self::assertSame(['a', 'b', "$notices/a", 'a', 'b', "$notices/b"], $analysis['playing']['z']['cycle']);
+        self::assertSame([24_000, ['a.png', 'b.png', 'a.png', 'b.png']], [$analysis['playing']['z']['cycle_ms'], array_column($analysis['playing']['z']['scenes'], 'name')]);
+        self::assertSame(409, $this->ask('DELETE', "/api/playlists/$notices")[0], 'it is used');
+        self::assertSame(422, $this->ask('PUT', "/api/playlists/$notices", [
+            'base' => 1, 'document' => ['name' => 'Notices', 'items' => [], 'interleave' => ['every' => 1, 'ref' => $round]],
+        ])[0], 'lists do not contain each other');
+    }
+
+    public function testAnItemIsCopiedBehindThoseOfAnotherPlaylist(): void
+    {
+        $id = $this->ask('POST', '/api/playlists', ['name' => 'Round', 'document' => ['items' => [Make::picture('i2'), Make::picture('i3')]]])[1]['id'];
+        [$status, $saved] = $this->ask('POST', "/api/playlists/$id/items", ['item' => array_diff_key(Make::film('x', 9000, volume: 30), ['id' => 1])]);
+
+        self::assertSame([200, 2, ['i2', 'i3', 'i4']], [$status, $saved['revision'], array_column($saved['document']['items'], 'id')]);
+        self::assertSame(30, $saved['document']['items'][2]['volume']);
+        foreach ([['media' => ['name' => 'x']], 'x', []] as $wrong) {
+            self::assertSame(422, $this->ask('POST', "/api/playlists/$id/items", ['item' => $wrong])[0]);
+        }
+        self::assertSame(404, $this->ask('POST', '/api/playlists/nowhere/items', ['item' => Make::picture()])[0]);
+    }
+
+    public function testWhatIsDueOnlyAtTimesIsWrittenOutForTheNextTwoWeeksInTheZoneOfTheDisplay(): void
+    {
+        $document = Make::layout([Make::zone('z', 0, 0, 1920, 1080, [Make::picture('a'), Make::picture('b', valid: ['hours' => [['08:00', '10:00']]])])]);
+        $zone = $this->ask('POST', '/api/analysis', ['document' => $document, 'display' => 'wide'])[1]['run_sheet']['layers'][0];
+
+        self::assertSame([1, 2], [count($zone['loops'][0]['segments']), count($zone['loops'][1]['segments'])]);
+        self::assertGreaterThanOrEqual(28, count($zone['turns']));
+        self::assertGreaterThan(13 * 86_400_000, $zone['turns'][count($zone['turns']) - 1]['from_ms'] - $zone['turns'][0]['from_ms']);
     }
 }

@@ -42,6 +42,25 @@ final class Desk
         return $answer;
     }
 
+    /**
+     * The same for what is sent.
+     *
+     * @param array<string, mixed> $body
+     * @return array<string, mixed>
+     */
+    public static function post(Chrome $chrome, string $path, array $body): array
+    {
+        $answer = $chrome->driver->executeAsyncScript(<<<'JS'
+            const [path, body, done] = arguments
+            const { csrf } = await (await fetch('/api/session')).json()
+            const answer = await fetch('/api/' + path, { method: 'POST', headers: { 'Content-Type': 'application/json', 'X-CSRF-Token': csrf }, body })
+            done(await answer.json())
+            JS, [$path, json_encode($body)]);
+        assert(is_array($answer) && !isset($answer['error']), (string) json_encode($answer));
+
+        return $answer;
+    }
+
     private static function env(string $name): string
     {
         return getenv($name) ?: throw new \RuntimeException("$name is not set: browser tests are run by bin/test.");

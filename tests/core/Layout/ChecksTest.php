@@ -8,6 +8,7 @@ use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
 use UpperPane\Core\Display\Display;
 use UpperPane\Core\Finding\Finding;
+use UpperPane\Core\Finding\Level;
 use UpperPane\Core\Layout\Checks;
 use UpperPane\Core\Layout\Layout;
 use UpperPane\Tests\Core\Make;
@@ -245,12 +246,93 @@ final class ChecksTest extends TestCase
         }
         foreach ($files as $file) {
             $code = (string) file_get_contents(__DIR__ . "/../../../core/src/Layout/Check/$file");
-            preg_match_all("/'((?:zone|element|item|canvas|display|seam|span|player|recipe|text|ticker|duration|code)\\.[a-z-]+)'/", $code, $codes);
+            preg_match_all("/'((?:zone|element|item|canvas|display|seam|span|player|recipe|text|ticker|duration|code|follow|loop|sound)\\.[a-z-]+)'/", $code, $codes);
             self::assertNotEmpty($codes[1], $file);
             foreach ($codes[1] as $code) {
                 self::assertStringContainsString("`$code`", $explained);
             }
         }
+    }
+
+    public function testAFollowerOfAnotherCountIsToldAndTheLastOfTheLongerListCanBeSwitchedOff(): void
+    {
+        $pictures = static fn (int $count): array => array_map(static fn (int $n): array => Make::picture("i$n"), range(1, $count));
+        $layout = static fn (int $led, int $own): array => Make::layout([
+            Make::zone('main', 0, 0, 960, 1080, $pictures($led)), Make::zone('side', 960, 0, 960, 1080, $pictures($own), follows: 'main'),
+        ]);
+        $found = fn (int $led, int $own): array => array_values(array_filter($this->findings($layout($led, $own)), static fn (Finding $finding): bool => $finding->code === 'follow.count'));
+
+        self::assertSame([], $found(3, 3));
+        self::assertSame('"side" has 2 items and changes with "main", which has 3 items: put 1 more into "side", or take 1 out of "main".', $found(3, 2)[0]->message);
+        self::assertSame(['element' => 'main', 'items' => ['i3'], 'set' => ['enabled' => false]], $found(3, 2)[0]->fix->change ?? null);
+        self::assertSame(['element' => 'side', 'items' => ['i2', 'i3'], 'set' => ['enabled' => false]], $found(1, 3)[0]->fix->change ?? null);
+        self::assertSame(Level::Warning, $found(3, 2)[0]->level);
+    }
+
+    public function testTwoLoopsOfAsManyItemsThatDriftApartAreTold(): void
+    {
+        $items = static fn (array $ms): array => array_map(static fn (int $ms, int $n): array => Make::picture("i$n", durationMs: $ms), $ms, array_keys($ms));
+        $zone = static fn (string $id, int $x, int ...$ms): array => Make::zone($id, $x, 0, 960, 1080, $items($ms));
+        $found = fn (array $one, array $two): array => array_values(array_filter($this->findings(Make::layout([$one, $two])), static fn (Finding $finding): bool => $finding->code === 'loop.drift'));
+        $drift = $found($zone('a', 0, 15_000, 20_000, 10_000), $zone('b', 960, 10_000, 20_000, 10_000));
+        self::assertSame('"a" and "b" have 3 items each, in loops of 45 s and 40 s: they drift apart and meet every 360 s.', $drift[0]->message);
+        self::assertSame(['element' => 'b', 'fields' => ['follows' => 'a']], $drift[0]->fix->change ?? null);
+        self::assertSame([], $found($zone('a', 0, 10_000, 20_000), $zone('b', 960, 20_000, 10_000)), 'equally long');
+        self::assertSame([], $found($zone('a', 0, 10_000, 20_000), $zone('b', 960, 10_000)), 'not as many');
+        self::assertSame([], $found($zone('a', 0, 10_000, 20_000), ['follows' => 'a'] + $zone('b', 960, 5_000, 10_000)), 'it follows');
+    }
+
+    /** Two slots of loops that begin together meet if and only if a search over the whole common period finds an instant. */
+    public function testTwoThatAreHeardAtOnceAreTold(): void
+    {
+        $random = Make::random(41);
+        $met = 0;
+        for ($round = 0; $round < 60; $round++) {
+            $zones = [];
+            foreach (['a', 'b'] as $n => $id) {
+                $items = array_map(static fn (int $i): array => Make::film("f$i", 1000 * $random->getInt(1, 9), volume: $random->getInt(0, 2) === 0 ? 50 : 0), range(0, $random->getInt(0, 3)));
+                $zones[] = Make::zone($id, 960 * $n, 0, 960, 1080, $items);
+            }
+            $layout = Layout::fromArray(Make::layout($zones));
+            $heard = static function (string $id, int $ms) use ($layout): bool {
+                $loop = $layout->loops[$id];
+                $slot = $loop->slotAt($loop->position($ms));
+
+                return $layout->zones[$id]->playlist->enabled()[$loop->items[$slot]]->volume > 0;
+            };
+            $meet = false;
+            for ($ms = 500; $ms < (int) $layout->meetsEveryMs() && !$meet; $ms += 1000) {
+                $meet = $heard('a', $ms) && $heard('b', $ms);
+            }
+            $found = array_filter(Checks::run($layout)->all, static fn (Finding $finding): bool => $finding->code === 'sound.twice');
+            self::assertSame($meet, $found !== [], "round $round");
+            $met += (int) $meet;
+        }
+        self::assertGreaterThan(10, $met);
+        self::assertLessThan(50, $met);
+    }
+
+    public function testSoundWithoutEndAndInNestedLayoutsIsHeardToo(): void
+    {
+        $film = static fn (string $id, mixed ...$more): array => Make::film($id, 5000, ...['volume' => 60] + $more);
+        $inner = Make::layout([Make::zone('z', 0, 0, 9, 9, [$film('deep')])], 9, 9, 'inner');
+        $message = '"one.mp4" in "a" and "two.mp4" in "b" are heard at the same time; one source is heard at an instant.';
+        self::assertSame([$message], $this->heardTogether([['lasts' => 'endless'] + $film('one')], [$film('two'), Make::picture()]));
+        self::assertCount(1, $this->heardTogether([['id' => 'n', 'layout' => $inner]], [$film('two')]));
+        self::assertSame([], $this->heardTogether([$film('one')], [Make::film('two', 5000)]));
+        self::assertSame([], $this->heardTogether([$film('once'), ['lasts' => 'endless'] + Make::film('mute')], [$film('two')]), 'what came once is over');
+    }
+
+    /**
+     * @param list<Doc> $a
+     * @param list<Doc> $b
+     * @return list<string> what is said of the sound of two zones
+     */
+    private function heardTogether(array $a, array $b): array
+    {
+        $found = $this->findings(Make::layout([Make::zone('a', 0, 0, 960, 1080, $a), Make::zone('b', 960, 0, 960, 1080, $b)]));
+
+        return array_values(array_filter(array_map(static fn (Finding $finding): string => $finding->code === 'sound.twice' ? $finding->message : '', $found)));
     }
 
     /**

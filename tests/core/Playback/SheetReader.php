@@ -13,14 +13,14 @@ final class SheetReader
      */
     public static function things(array $sheet, int $atMs): array
     {
-        return self::layers($sheet['layers'], $atMs - $sheet['anchor_ms'], null, 1.0);
+        return self::layers($sheet['layers'], $atMs, $atMs - $sheet['anchor_ms'], null, 1.0);
     }
 
     /**
      * @param mixed $layers as they stand in the JSON
      * @return list<array<string, mixed>>
      */
-    private static function layers(mixed $layers, int $since, ?int $offset, float $opacity): array
+    private static function layers(mixed $layers, int $at, int $since, ?int $offset, float $opacity): array
     {
         $things = [];
         foreach ($layers as $layer) {
@@ -28,27 +28,91 @@ final class SheetReader
                 $things[] = $layer['part'] + ($offset === null ? [] : ['offset_ms' => $offset]) + ($opacity < 1 ? ['opacity' => round($opacity, 4)] : []);
                 continue;
             }
-            $segments = $layer['segments'];
+            [$loop, $began, $turned] = self::loop($layer, $at, $since);
+            $segments = $loop['segments'];
             if ($segments === []) {
                 continue;
             }
-            $period = $layer['period_ms'];
-            $position = $period === null ? max(0, $since) : (($since % $period) + $period) % $period;
+            $period = $loop['period_ms'];
+            $position = $period === null ? max(0, $began) : (($began % $period) + $period) % $period;
             $due = count($segments) - 1;
             while ($segments[$due]['start_ms'] > $position) {
                 $due--;
             }
             $into = $position - $segments[$due]['start_ms'];
             $fade = $segments[$due]['fade_ms'];
+            $moves = $segments[$due]['moves'] ?? null;
             $own = $opacity;
-            if ($into < $fade && ($due > 0 || ($period !== null && $since >= $period))) {
+            $leaving = [];
+            $changing = $into < max($fade, $moves['ms'] ?? 0) && $into < $turned && ($due > 0 || ($period !== null && $began >= $period));
+            if ($changing) {
                 $before = $segments[$due > 0 ? $due - 1 : count($segments) - 1];
-                array_push($things, ...self::layers($layer['scenes'][$before['scene']], $before['length_ms'], $before['length_ms'], $opacity));
-                $own = $opacity * $into / $fade;
+                $leaving = self::layers($layer['scenes'][$before['scene']], $at, $before['length_ms'], $before['length_ms'], $opacity);
+                $own = $moves === null ? $opacity * $into / $fade : $opacity;
             }
-            array_push($things, ...self::layers($layer['scenes'][$segments[$due]['scene']], $into, $into, $own));
+            $coming = self::layers($layer['scenes'][$segments[$due]['scene']], $at, $into, $into, $own);
+            if ($changing && $moves !== null) {
+                $gone = $into / $moves['ms'];
+                $zone = $layer['rect'];
+                [$x, $y] = ['left' => [-1, 0], 'right' => [1, 0], 'top' => [0, -1], 'bottom' => [0, 1]][$moves['from']];
+                if ($moves['kind'] === 'push') {
+                    $leaving = self::moved($leaving, -$x * $zone['width'] * $gone, -$y * $zone['height'] * $gone, $zone);
+                    $coming = self::moved($coming, $x * $zone['width'] * (1 - $gone), $y * $zone['height'] * (1 - $gone), $zone);
+                } else {
+                    $coming = self::moved($coming, 0, 0, [
+                        'x' => $x > 0 ? $zone['x'] + $zone['width'] * (1 - $gone) : $zone['x'],
+                        'y' => $y > 0 ? $zone['y'] + $zone['height'] * (1 - $gone) : $zone['y'],
+                        'width' => $x === 0 ? $zone['width'] : $zone['width'] * $gone,
+                        'height' => $y === 0 ? $zone['height'] : $zone['height'] * $gone,
+                    ]);
+                }
+            }
+            array_push($things, ...$leaving, ...$coming);
         }
 
         return $things;
+    }
+
+    /**
+     * @param mixed $layer a zone
+     * @return array{mixed, int, int} its loop at an instant, ms since that began, and ms since it is this one
+     */
+    private static function loop(mixed $layer, int $at, int $since): array
+    {
+        if (!isset($layer['turns'])) {
+            return [$layer, $since, PHP_INT_MAX];
+        }
+        $nested = $layer['turns'][0]['anchor_ms'] === null;
+        $due = $layer['turns'][0];
+        foreach ($layer['turns'] as $turn) {
+            $due = $turn['from_ms'] <= ($nested ? $at - $since : $at) ? $turn : $due;
+        }
+
+        return [$layer['loops'][$due['loop']], $nested ? $since : $at - $due['anchor_ms'], $nested ? $since : $at - $due['from_ms']];
+    }
+
+    /**
+     * @param list<array<string, mixed>> $things
+     * @param array<string, float|int> $clip
+     * @return list<array<string, mixed>>
+     */
+    private static function moved(array $things, float $dx, float $dy, array $clip): array
+    {
+        return array_map(static function (array $thing) use ($dx, $dy, $clip): array {
+            foreach (['rect', 'drawn'] as $box) {
+                $thing[$box]['x'] += $dx;
+                $thing[$box]['y'] += $dy;
+            }
+            $rect = $thing['rect'];
+            [$x, $y] = [max($rect['x'], $clip['x']), max($rect['y'], $clip['y'])];
+            $thing['rect'] = [
+                'x' => $x,
+                'y' => $y,
+                'width' => max(0, min($rect['x'] + $rect['width'], $clip['x'] + $clip['width']) - $x),
+                'height' => max(0, min($rect['y'] + $rect['height'], $clip['y'] + $clip['height']) - $y),
+            ];
+
+            return $thing;
+        }, $things);
     }
 }

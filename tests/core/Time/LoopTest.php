@@ -37,7 +37,7 @@ final class LoopTest extends TestCase
 
     public function testFollowerChangesWithItsLeaderAndCountsOn(): void
     {
-        $follower = Loop::of([1000, 3000])->followedBy(3);
+        $follower = Loop::of([1000, 3000])->followedBy([0, 1, 2]);
 
         self::assertSame([0, 1000, 4000, 5000, 8000, 9000], $follower->starts);
         self::assertSame([0, 1, 2, 0, 1, 2], $follower->items);
@@ -46,7 +46,7 @@ final class LoopTest extends TestCase
 
     public function testFollowerOfAnEndlessLeaderStaysWithItsLastItem(): void
     {
-        $follower = Loop::of([1000, null])->followedBy(2);
+        $follower = Loop::of([1000, null])->followedBy([0, 1]);
 
         self::assertNull($follower->periodMs);
         self::assertSame(1, $follower->items[$follower->slotAt($follower->position(PHP_INT_MAX))]);

@@ -82,16 +82,31 @@ final class PlaylistTest extends TestCase
         yield 'a focus beyond its box' => [Make::picture(focus: [50, 101]), '/focus/1'];
         yield 'half a focus' => [Make::picture(focus: [50]), '/focus'];
         yield 'an unknown fit' => [Make::picture(fit: 'stretch'), '/fit'];
-        yield 'a transition not built yet' => [Make::picture(transition: ['kind' => 'wipe']), '/transition/kind'];
-        yield 'a validity not built yet' => [Make::picture(valid: ['from' => '2026-06-01T00:00:00']), '/valid'];
-        yield 'a weight not built yet' => [Make::picture(weight: 2), '/weight'];
-        yield 'sound not built yet' => [Make::picture(volume: 40), '/volume'];
+        yield 'an unknown transition' => [Make::picture(transition: ['kind' => 'melt']), '/transition/kind'];
+        yield 'a transition longer than its item' => [Make::picture(durationMs: 400, transition: ['kind' => 'wipe', 'ms' => 401]), '/transition/ms'];
+        yield 'a fade that comes from a side' => [Make::picture(transition: ['kind' => 'fade', 'from' => 'left']), '/transition/from'];
+        yield 'a push from nowhere' => [Make::picture(transition: ['kind' => 'push', 'from' => 'behind']), '/transition/from'];
+        yield 'a duration of nothing' => [Make::picture(durationMs: 0), '/duration_ms'];
+        yield 'a negative duration' => [Make::picture(durationMs: -5), '/duration_ms'];
+        yield 'a weight of nothing' => [Make::picture(weight: 0), '/weight'];
+        yield 'half a weight' => [Make::picture(weight: 1.5), '/weight'];
+        yield 'louder than loud' => [Make::picture(volume: 101), '/volume'];
+        yield 'tied with a word' => [Make::picture(tied: 'yes'), '/tied'];
+        yield 'valid from an instant' => [Make::picture(valid: ['from' => '2026-06-01T00:00:00Z']), '/valid/from'];
+        yield 'valid until before it begins' => [Make::picture(valid: ['from' => '2026-06-01T00:00:00', 'until' => '2026-05-01T00:00:00']), '/valid/until'];
+        yield 'valid on no day' => [Make::picture(valid: ['days' => ['XX']]), '/valid/days/0'];
+        yield 'valid at no time' => [Make::picture(valid: ['hours' => [['17:00', '25:00']]]), '/valid/hours/0/1'];
+        yield 'valid for no time' => [Make::picture(valid: ['hours' => [['17:00', '17:00']]]), '/valid/hours/0'];
+        yield 'valid from one time' => [Make::picture(valid: ['hours' => [['17:00']]]), '/valid/hours/0'];
     }
 
     public function testAPlaylistOfItsOwnHasANameAndEachIdOnce(): void
     {
         $list = ['format' => 'upper-pane/playlist@1', 'id' => 'round', 'name' => 'Round', 'items' => [Make::picture(), Make::picture()]];
-        foreach ([[$list, '/items/1/id'], [['items' => []] + array_diff_key($list, ['name' => 1]), '/name'], [['interleave' => []] + $list, '/interleave']] as [$document, $path]) {
+        foreach (
+            [[$list, '/items/1/id'], [['items' => []] + array_diff_key($list, ['name' => 1]), '/name'],
+            [['interleave' => []] + ['items' => []] + $list, '/interleave/every']] as [$document, $path]
+        ) {
             try {
                 Playlist::fromNode(Node::root($document));
                 self::fail('It was read.');

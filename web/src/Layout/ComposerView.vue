@@ -11,7 +11,7 @@ import { size } from '../ui/format'
 import { type Finding, type Rect, useShelf } from '../ui/shelf'
 import { useAnalysis } from './composer/analysis'
 import AsSeen from './composer/AsSeen.vue'
-import { begun, cured as curedElement } from './composer/begun'
+import { begun, cured as curedElement, curedItem } from './composer/begun'
 import { composerKey, makeComposer } from './composer/composer'
 import Details from './composer/Details.vue'
 import Divide from './composer/Divide.vue'
@@ -43,7 +43,7 @@ const { variant, seenOn } = hands
 const composer = makeComposer(hands.document as Ref<LayoutDocument>, hands.change, hands.setDisplay)
 provide(composerKey, composer)
 const { analysis, trouble, ask } = useAnalysis(hands.document, seenOn, composer.moving)
-const hand = makeHand(analysis, composer.elements)
+const hand = makeHand(analysis)
 provide(handKey, hand)
 const display = computed(() => displays.value.find((d) => d.id === seenOn.value) ?? null)
 const timezone = computed(() => display.value?.timezone ?? Intl.DateTimeFormat().resolvedOptions().timeZone)
@@ -88,9 +88,15 @@ shelf.fixed = ({ fix }: Finding) => {
   if (cured) return composer.edit(fix.element, cured)
   if (fix.rect) composer.place(new Map([[fix.element, fix.rect]]))
   const zone = composer.elements.value.find((e): e is ZoneElement => e.id === fix.element && e.kind === 'zone')
-  if (fix.item && fix.set && zone && 'items' in zone.playlist) {
+  const cures = fix.items ?? (fix.item ? [fix.item] : [])
+  if (cures.length && fix.set && zone && 'items' in zone.playlist) {
+    const cure = (items: Item[]) => items.map((i) => (cures.includes(i.id) ? curedItem(i, fix.set!) : i))
+    const { items, interleave } = zone.playlist
     composer.edit<ZoneElement>(zone.id, {
-      playlist: { items: zone.playlist.items.map((i) => (i.id === fix.item ? ({ ...i, ...fix.set } as Item) : i)) },
+      playlist: {
+        items: cure(items),
+        ...(interleave ? { interleave: 'items' in interleave ? { ...interleave, items: cure(interleave.items) } : interleave } : {}),
+      },
     })
   }
 }

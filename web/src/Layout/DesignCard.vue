@@ -9,6 +9,7 @@ const props = defineProps<{ design: DesignSummary; plural: 'layouts' | 'playlist
 defineEmits<{ remove: []; copy: [] }>()
 
 const older = computed(() => props.design.handed_over.filter((h) => h.older))
+const used = computed(() => (props.design.used_in.length > 2 ? `${props.design.used_in.length} designs` : props.design.used_in.join(' and ')))
 const shownOn = computed(() => props.design.handed_over.map((h) => h.display_name))
 </script>
 
@@ -32,7 +33,8 @@ const shownOn = computed(() => props.design.handed_over.map((h) => h.display_nam
           >changed since handover</RouterLink
         >
       </template>
-      <span v-else class="soft">not handed over</span>
+      <span v-else class="soft">{{ design.used_in.length ? '' : 'not handed over' }}</span>
+      <span v-if="design.used_in.length" class="soft">{{ shownOn.length ? '; ' : '' }}part of {{ used }}</span>
     </div>
     <div class="foot">
       <RouterLink class="small" :to="`/handover?${plural.slice(0, -1)}=${design.id}`">hand over</RouterLink>

@@ -6,9 +6,23 @@ import { api } from '../ui/api'
 import type { Finding, Rect } from '../ui/shelf'
 import type { Border, Recipe } from './division'
 
+export const TRANSITIONS = ['cut', 'fade', 'push', 'wipe'] as const
+export const SIDES = ['left', 'right', 'top', 'bottom'] as const
+export const DAY_NAMES: Record<string, string> = { MO: 'Mon', TU: 'Tue', WE: 'Wed', TH: 'Thu', FR: 'Fri', SA: 'Sat', SU: 'Sun' }
+export const DAYS = ['MO', 'TU', 'WE', 'TH', 'FR', 'SA', 'SU'] as const
+
 export interface Transition {
-  kind: 'cut' | 'fade'
+  kind: (typeof TRANSITIONS)[number]
   ms?: number
+  from?: (typeof SIDES)[number]
+}
+
+/** When an item may play, on the clock on the wall of its display. */
+export interface Validity {
+  from?: string
+  until?: string
+  days?: (typeof DAYS)[number][]
+  hours?: [string, string][]
 }
 
 export interface Item {
@@ -21,6 +35,23 @@ export interface Item {
   focus?: [number, number]
   enabled?: boolean
   transition?: Transition
+  weight?: number
+  tied?: boolean
+  volume?: number
+  valid?: Validity
+}
+
+/** What is put in after every n items: a list of its own, or another playlist. */
+export type Interleave = { every: number; items: Item[] } | { every: number; ref: string }
+
+/** How a zone goes round, as the core counts it. */
+export interface Playing {
+  cycle_ms: number | null
+  cycle_items: number
+  cycle: string[]
+  items: { id: string; plays: number; plays_per_hour: number; share: number }[]
+  /** In the order of the scenes of its run sheet. */
+  scenes: { id: string; name: string }[]
 }
 
 export const FITS = ['contain', 'cover', 'fill', 'none', 'scale-down'] as const
@@ -71,7 +102,12 @@ export interface Mark {
   size?: number
   color?: string
 }
-export type ZoneElement = Head & { kind: 'zone'; playlist: { items: Item[] } | { ref: string }; follows?: string; ground?: string }
+export type ZoneElement = Head & {
+  kind: 'zone'
+  playlist: { items: Item[]; interleave?: Interleave } | { ref: string }
+  follows?: string
+  ground?: string
+}
 export type TextElement = Head & {
   kind: 'text'
   text: string
@@ -170,6 +206,7 @@ export interface PlaylistDocument {
   id: string
   name: string
   items: Item[]
+  interleave?: Interleave
 }
 
 export interface DesignSummary {
@@ -182,9 +219,11 @@ export interface DesignSummary {
   saved_at: string
   saved_by: string | null
   handed_over: { display: string; display_name: string; number: number; revision: number | null; older: boolean }[]
+  /** Names of the designs that refer to this one. */
+  used_in: string[]
 }
 
-export type Saved<D> = Omit<DesignSummary, 'handed_over'> & { document: D }
+export type Saved<D> = Omit<DesignSummary, 'handed_over' | 'used_in'> & { document: D }
 
 export interface Addresses {
   [mediaId: string]: { url: string; thumbnail: string | null; type: string }
@@ -216,6 +255,7 @@ export interface Analysis {
   /** Where the tracks of the recipe begin and end, canvas px. */
   tracks: { columns: number[]; rows: number[] }
   loops: Record<string, number | null>
+  playing: Record<string, Playing>
   meets_every_ms: number | null
   run_sheet: RunSheet
   media: Addresses

@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import { VueDraggable } from 'vue-draggable-plus'
-import type { Addresses, Fit, Item } from '../Layout/designs'
-import { FITS, useDesigns } from '../Layout/designs'
+import type { Addresses, Fit, Item, Playing } from '../Layout/designs'
+import { DAY_NAMES, FITS, TRANSITIONS, useDesigns } from '../Layout/designs'
 import LayoutPicker from '../Layout/LayoutPicker.vue'
 import { type MediaState, refOf } from '../Media/media'
 import MediaPicker from '../Media/MediaPicker.vue'
@@ -10,6 +10,7 @@ import { seconds, size } from '../ui/format'
 import type { Finding } from '../ui/shelf'
 import { vKept } from '../ui/kept'
 import FitOffers from './FitOffers.vue'
+import ItemTimes from './ItemTimes.vue'
 
 /** What plays, in order: the same editor in a zone's ledger and for a playlist of its own. */
 const props = defineProps<{
@@ -20,6 +21,16 @@ const props = defineProps<{
   zone?: { layout: string; width: number; height: number }
   /** What the checks say of how content meets the zone. */
   findings?: Finding[]
+  /** How often each comes and for which share of the time. */
+  playing?: Playing
+  /** Whether the zone changes with another. */
+  follows?: boolean
+  /** Ids that other items of the same list have already. */
+  taken?: string[]
+  /** Whether layouts can be put in, beside pictures and films. */
+  withLayouts?: boolean
+  /** Id of the saved playlist that this is. */
+  own?: string
 }>()
 const emit = defineEmits<{ change: [items: Item[], gesture?: string]; goto: [item: string]; again: [said: string] }>()
 
@@ -37,8 +48,9 @@ const set = (index: number, change: Partial<Item>, gesture?: string) => {
 }
 
 function freeId(items: Item[]): string {
+  const used = new Set([...items.map((i) => i.id), ...(props.taken ?? [])])
   let n = items.length + 1
-  while (items.some((i) => i.id === `i${n}`)) n++
+  while (used.has(`i${n}`)) n++
   return `i${n}`
 }
 
@@ -57,11 +69,47 @@ function addLayout(layout: { id: string }) {
   emit('change', [...props.items, { id: freeId(props.items), layout: { ref: layout.id }, duration_ms: 10_000, fit: 'contain' }])
 }
 
-function move(index: number, by: number) {
+/** The items that stay neighbours of this one: from the first of them to behind the last. */
+function tiedWith(index: number): [number, number] {
+  let [from, to] = [index, index + 1]
+  while (from > 0 && props.items[from]!.tied) from--
+  while (props.items[to]?.tied) to++
+  return [from, to]
+}
+
+/** Items that are tied together move together. */
+function move(index: number, up: boolean) {
+  const [from, to] = tiedWith(index)
   const items = [...props.items]
-  const [item] = items.splice(index, 1)
-  items.splice(index + by, 0, item!)
+  if (up ? from === 0 : to === items.length) return
+  const [begin, end] = tiedWith(up ? from - 1 : to)
+  const group = items.splice(from, to - from)
+  items.splice(up ? begin : from + end - to, 0, ...group)
   emit('change', items)
+}
+
+const open = ref<string | null>(null)
+const figures = computed(() => Object.fromEntries((props.playing?.items ?? []).map((i) => [i.id, i])))
+const rate = (id: string) => {
+  const own = figures.value[id]
+  if (!own || own.plays_per_hour === 0) return ''
+  const often = own.plays_per_hour >= 10 ? Math.round(own.plays_per_hour) : Math.round(own.plays_per_hour * 10) / 10
+  return `${often}/h, ${Math.round(own.share * 1000) / 10} %`
+}
+/** What is otherwise than usual, in a few words. */
+const marks = (item: Item) => {
+  const { from, until, days, hours } = item.valid ?? {}
+  return [
+    item.weight && item.weight > 1 ? `${item.weight} times a round` : '',
+    item.tied ? 'tied to the one above' : '',
+    item.volume ? `volume ${item.volume} %` : '',
+    from ? `from ${from.slice(0, 16).replace('T', ' ')}` : '',
+    until ? `until ${until.slice(0, 16).replace('T', ' ')}` : '',
+    days?.map((d) => DAY_NAMES[d]).join(', ') ?? '',
+    hours?.map((h) => h.join('-')).join(', ') ?? '',
+  ]
+    .filter(Boolean)
+    .join('; ')
 }
 
 function lasts(index: number, event: Event) {
@@ -74,11 +122,12 @@ function lasts(index: number, event: Event) {
   }
   const ms = Math.round(s * 1000)
   const own = item.media?.length_ms === ms
-  const fade = item.transition?.kind === 'fade' ? Math.min(item.transition.ms ?? 500, ms) : undefined
+  // A transition lies inside the duration.
+  const { transition } = item
   set(index, {
     duration_ms: own ? undefined : ms,
     lasts: undefined,
-    ...(fade === undefined ? {} : { transition: { kind: 'fade' as const, ms: fade } }),
+    ...(transition && transition.kind !== 'cut' ? { transition: { ...transition, ms: Math.min(transition.ms ?? 500, ms) } } : {}),
   })
 }
 
@@ -92,21 +141,30 @@ const factsOf = (item: Item) => {
 }
 const misfit = (item: Item) => props.findings?.find((f) => f.code === 'item.aspect' && f.measure?.item === item.id)
 const nameOf = (item: Item) => item.media?.name ?? layoutOf(item)?.name ?? item.layout?.ref ?? item.id
-/** A layout lasts so many seconds, or until its own loops have come round. */
-const itsOwnLoop = (index: number) => set(index, { duration_ms: undefined, lasts: 'own' })
+/** How it ends, where that is no figure that can be typed. */
+const lastsWords = (item: Item) => {
+  if (item.lasts === 'endless' && item.duration_ms === undefined) return 'without end'
+  if (props.follows) return 'with its leader'
+  if (item.duration_ms !== undefined || item.media?.length_ms !== undefined) return ''
+  return item.layout ? 'its own loop' : ''
+}
+const transitionOf = (kind: string, item: Item): Item['transition'] => {
+  const longest = item.duration_ms ?? item.media?.length_ms ?? 600
+  return kind === 'cut' ? undefined : { kind: kind as (typeof TRANSITIONS)[number], ms: Math.min(item.transition?.ms ?? 600, longest) }
+}
 </script>
 
 <template>
   <div>
     <VueDraggable v-model="list" tag="ol" handle=".grip" :animation="120" class="items">
-      <li v-for="(item, i) in items" :key="item.id" :class="{ due: due === item.id, off: item.enabled === false }">
+      <li v-for="(item, i) in items" :key="item.id" :class="{ due: due === item.id, off: item.enabled === false, tied: item.tied && i > 0 }">
         <button
           type="button"
           class="grip"
           :aria-label="`Move ${nameOf(item)}; drag, or press with arrow up or down`"
           title="Drag, or arrow keys"
-          @keydown.up.prevent="i > 0 && move(i, -1)"
-          @keydown.down.prevent="i < items.length - 1 && move(i, 1)"
+          @keydown.up.prevent="move(i, true)"
+          @keydown.down.prevent="move(i, false)"
         >
           <img v-if="item.media?.id && media[item.media.id]?.thumbnail" :src="media[item.media.id]!.thumbnail!" alt="" draggable="false" />
         </button>
@@ -115,6 +173,7 @@ const itsOwnLoop = (index: number) => set(index, { duration_ms: undefined, lasts
             {{ nameOf(item) }}
           </button>
           <div class="figures soft">{{ factsOf(item) }}</div>
+          <div v-if="marks(item)" class="figures marks">{{ marks(item) }}</div>
           <FitOffers
             v-if="zone && misfit(item)"
             :item="item"
@@ -136,14 +195,9 @@ const itsOwnLoop = (index: number) => set(index, { duration_ms: undefined, lasts
               class="form-select form-select-sm"
               :value="item.transition?.kind ?? 'cut'"
               :aria-label="`Transition to ${nameOf(item)}`"
-              @change="
-                set(i, {
-                  transition: ($event.target as HTMLSelectElement).value === 'fade' ? { kind: 'fade', ms: 600 } : undefined,
-                })
-              "
+              @change="set(i, { transition: transitionOf(($event.target as HTMLSelectElement).value, item) })"
             >
-              <option>cut</option>
-              <option>fade</option>
+              <option v-for="kind in TRANSITIONS" :key="kind">{{ kind }}</option>
             </select>
             <button type="button" class="btn btn-link btn-sm p-0" @click="set(i, { enabled: item.enabled === false ? undefined : false })">
               {{ item.enabled === false ? 'on' : 'off' }}
@@ -161,39 +215,56 @@ const itsOwnLoop = (index: number) => set(index, { duration_ms: undefined, lasts
             >
               take out
             </button>
-            <template v-if="item.layout">
-              <button v-if="item.duration_ms !== undefined" type="button" class="btn btn-link btn-sm p-0" @click="itsOwnLoop(i)">its own loop</button>
-              <RouterLink v-if="'ref' in item.layout" class="small" :to="`/layouts/${item.layout.ref}`">open</RouterLink>
-            </template>
+            <button
+              type="button"
+              class="btn btn-link btn-sm p-0"
+              :aria-expanded="open === item.id"
+              :aria-label="`More of ${nameOf(item)}`"
+              @click="open = open === item.id ? null : item.id"
+            >
+              {{ open === item.id ? 'less' : 'more' }}
+            </button>
+            <RouterLink v-if="item.layout && 'ref' in item.layout" class="small" :to="`/layouts/${item.layout.ref}`">open</RouterLink>
           </div>
         </div>
-        <button
-          v-if="item.layout && item.lasts === 'own' && item.duration_ms === undefined"
-          type="button"
-          class="btn btn-link btn-sm p-0 lasts"
-          title="Let it last so many seconds instead"
-          @click="set(i, { duration_ms: 10_000, lasts: undefined })"
-        >
-          its own loop
-        </button>
-        <label v-else class="lasts figures"
-          ><input
-            v-if="item.lasts !== 'endless'"
-            v-kept="shownDuration(item)"
-            class="form-control form-control-sm"
-            inputmode="decimal"
-            :aria-label="`Duration of ${nameOf(item)} in s`"
-            @change="lasts(i, $event)"
-            @keydown.enter="($event.target as HTMLInputElement).blur()"
-          /><span v-if="item.lasts !== 'endless'"> s</span><span v-else>without end</span></label
-        >
+        <div class="lasts figures">
+          <span v-if="lastsWords(item)" class="words">{{ lastsWords(item) }}</span>
+          <label v-else
+            ><input
+              v-kept="shownDuration(item)"
+              class="form-control form-control-sm"
+              inputmode="decimal"
+              :aria-label="`Duration of ${nameOf(item)} in s`"
+              @change="lasts(i, $event)"
+              @keydown.enter="($event.target as HTMLInputElement).blur()"
+            />
+            s</label
+          >
+          <div v-if="rate(item.id)" class="soft rate" title="Plays an hour, and its share of the time">{{ rate(item.id) }}</div>
+        </div>
+        <ItemTimes
+          v-if="open === item.id"
+          class="more"
+          :item="item"
+          :name="nameOf(item)"
+          :first="i === 0"
+          :follows="follows === true"
+          :own="own"
+          @change="set(i, $event)"
+        />
       </li>
     </VueDraggable>
     <p v-if="items.length === 0" class="soft small px-3 pt-2 mb-1">Nothing to play yet.</p>
     <button type="button" class="btn btn-outline-dark btn-sm add" @click="picking = true">Add pictures or films…</button>
-    <button v-if="zone" type="button" class="btn btn-outline-dark btn-sm add" @click="choosing = true">Add a layout…</button>
+    <button v-if="zone || withLayouts" type="button" class="btn btn-outline-dark btn-sm add" @click="choosing = true">Add a layout…</button>
     <MediaPicker v-model="picking" several @chosen="add" />
-    <LayoutPicker v-if="zone" v-model="choosing" :without="zone.layout" :box="zone" @chosen="addLayout" />
+    <LayoutPicker
+      v-if="zone || withLayouts"
+      v-model="choosing"
+      :without="zone?.layout ?? ''"
+      :box="zone ?? { width: 1920, height: 1080 }"
+      @chosen="addLayout"
+    />
   </div>
 </template>
 
@@ -259,10 +330,40 @@ li.off img {
   background-position: right 0.3rem center;
 }
 .lasts {
+  white-space: nowrap;
+  text-align: right;
+}
+.lasts label {
   display: flex;
   align-items: center;
   gap: 4px;
-  white-space: nowrap;
+  justify-content: end;
+}
+.rate {
+  font-size: 0.75rem;
+}
+.marks {
+  font-size: 0.75rem;
+  color: var(--chalk);
+}
+li.tied {
+  position: relative;
+  border-top: 1px solid var(--sheet);
+  margin-top: -1px;
+}
+/* A bracket to the item above. */
+li.tied::before {
+  content: '';
+  position: absolute;
+  left: 2px;
+  top: -22px;
+  height: 40px;
+  width: 6px;
+  border: 2px solid var(--kelp);
+  border-right: 0;
+}
+.more {
+  grid-column: 1 / -1;
 }
 .lasts input {
   width: 58px;

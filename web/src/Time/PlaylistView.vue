@@ -3,16 +3,16 @@ import { useQuery } from '@tanstack/vue-query'
 import { useNow } from '@vueuse/core'
 import { computed, onBeforeUnmount, watchEffect } from 'vue'
 import DesignHead from '../Layout/DesignHead.vue'
-import type { Item, PlaylistDocument } from '../Layout/designs'
+import type { PlaylistDocument } from '../Layout/designs'
 import { useDesignWork } from '../Layout/work'
 import { useMedia } from '../Media/media'
 import PictureNow from '../pane/PictureNow.vue'
-import { dueAt, isZone } from '../pane/sheet'
+import { isZone, sceneAt } from '../pane/sheet'
 import { api } from '../ui/api'
 import { seconds } from '../ui/format'
 import type { Addresses, Analysis } from '../Layout/designs'
 import { useShelf } from '../ui/shelf'
-import PlaylistEditor from './PlaylistEditor.vue'
+import PlaylistPanel, { type Listed } from './PlaylistPanel.vue'
 
 const props = defineProps<{ id: string }>()
 const work = useDesignWork<PlaylistDocument>('playlists', props.id)
@@ -38,7 +38,7 @@ const whole = computed(() =>
             id: 'whole',
             kind: 'zone',
             rect: { x: 0, y: 0, width: 1920, height: 1080 },
-            playlist: { items: document.value.items },
+            playlist: { items: document.value.items, ...(document.value.interleave ? { interleave: document.value.interleave } : {}) },
           },
         ],
       },
@@ -52,10 +52,12 @@ const analysis = useQuery({
 const loop = computed(() => analysis.data.value?.loops.whole)
 const due = computed(() => {
   const sheet = analysis.data.value?.run_sheet
-  return sheet && sheet.layers.some((l) => isZone(l) && l.segments.length) ? (dueAt(sheet, now.value.getTime()).at(-1)?.part.item ?? null) : null
+  const zone = sheet?.layers.find(isZone)
+  const scene = sheet && zone ? sceneAt(zone, sheet.anchor_ms, now.value.getTime()) : null
+  return scene === null ? null : (analysis.data.value?.playing.whole?.scenes[scene]?.id ?? null)
 })
 
-const items = (next: Item[], gesture?: string) => document.value && work.change({ ...document.value, items: next }, gesture)
+const change = ({ items, interleave }: Listed, gesture?: string) => document.value && work.change({ ...document.value, items, interleave }, gesture)
 
 watchEffect(() => {
   shelf.findings = (analysis.data.value?.findings ?? []).filter((f) => f.code === 'zone.empty' || f.code === 'item.cut')
@@ -71,7 +73,16 @@ onBeforeUnmount(() => shelf.clear())
     </DesignHead>
     <div class="columns">
       <div class="leaf">
-        <PlaylistEditor v-if="document" :items="document.items" :media="addresses" :due="due" @change="items" />
+        <PlaylistPanel
+          v-if="document"
+          :list="document"
+          :own="id"
+          with-layouts
+          :media="addresses"
+          :due="due"
+          :playing="analysis.data.value?.playing.whole"
+          @change="change"
+        />
       </div>
       <div class="view">
         <div v-if="analysis.data.value" class="screen">

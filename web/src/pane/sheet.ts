@@ -41,7 +41,7 @@ export interface Part {
   code?: { modules: string[]; quiet: number; color: string }
   clock?: Clock
   ticker?: { pass_ms: number; from_px: number; speed_px_s: number; length_px: number }
-  progress?: { zone: string; of: 'item' | 'loop'; from: 'left' | 'right' | 'top' | 'bottom' }
+  progress?: { zone: string; of: 'item' | 'loop'; from: Side }
 }
 
 /** Characters of a text, counted as Unicode code points, that are set otherwise. */
@@ -76,13 +76,24 @@ export interface Segment {
   length_ms: number | null
   fade_ms: number
   scene: number
+  /** A transition that moves: what comes in from a side, over the segment before or pushing it out. */
+  moves?: { kind: 'push' | 'wipe'; ms: number; from: Side }
 }
 
-export interface ZoneLayer {
-  zone: string
+export type Side = 'left' | 'right' | 'top' | 'bottom'
+
+export interface LoopOf {
   period_ms: number | null
   segments: Segment[]
+}
+
+export interface ZoneLayer extends LoopOf {
+  zone: string
+  rect: Box
   scenes: Layer[][]
+  /** Where items come and go: the loops, and from when which of them is gone through. */
+  loops?: LoopOf[]
+  turns?: { from_ms: number; anchor_ms: number | null; loop: number }[]
 }
 
 export type Layer = { part: Part } | ZoneLayer
@@ -107,12 +118,28 @@ export const isZone = (layer: Layer): layer is ZoneLayer => 'zone' in layer
 const mod = (value: number, period: number) => ((value % period) + period) % period
 
 /** Position in the loop: before the anchor, one without end stands at its beginning. */
-export const positionIn = (zone: ZoneLayer, since: number): number => (zone.period_ms === null ? Math.max(0, since) : mod(since, zone.period_ms))
+export const positionIn = (zone: LoopOf, since: number): number => (zone.period_ms === null ? Math.max(0, since) : mod(since, zone.period_ms))
 
-export function segmentAt(zone: ZoneLayer, position: number): number {
+export function segmentAt(zone: LoopOf, position: number): number {
   let due = zone.segments.length - 1
   while (due > 0 && zone.segments[due]!.start_ms > position) due--
   return due
+}
+
+/** What a zone goes through at an instant: ms since that loop began, since when and until when it is this one. */
+function loopAt(zone: ZoneLayer, at: number, since: number): { loop: LoopOf; since: number; from: number; to: number } {
+  const { turns, loops } = zone
+  if (!turns || !loops) return { loop: zone, since, from: -Infinity, to: Infinity }
+  // A zone of a nested layout keeps what was due when its item began.
+  const nested = turns[0]!.anchor_ms === null
+  const asked = nested ? at - since : at
+  let i = turns.length - 1
+  while (i > 0 && turns[i]!.from_ms > asked) i--
+  const turn = turns[i]!
+  const loop = loops[turn.loop]!
+  return nested
+    ? { loop, since, from: at - since, to: Infinity }
+    : { loop, since: at - turn.anchor_ms!, from: turn.from_ms, to: turns[i + 1]?.from_ms ?? Infinity }
 }
 
 export function dueAt(sheet: RunSheet, at: number): Due[] {
@@ -133,20 +160,60 @@ function collect(layers: Layer[], at: number, since: number, offset: number | nu
       )
       continue
     }
-    if (layer.segments.length === 0) continue
-    const position = positionIn(layer, since)
-    const due = segmentAt(layer, position)
-    const segment = layer.segments[due]!
+    const { loop, since: began, from } = loopAt(layer, at, since)
+    if (loop.segments.length === 0) continue
+    const position = positionIn(loop, began)
+    const due = segmentAt(loop, position)
+    const segment = loop.segments[due]!
     const into = position - segment.start_ms
-    let own = opacity
-    const fading = into < segment.fade_ms && (due > 0 || (layer.period_ms !== null && since >= layer.period_ms))
-    if (fading) {
-      const before = layer.segments[due > 0 ? due - 1 : layer.segments.length - 1]!
-      const held = before.length_ms ?? 0
-      collect(layer.scenes[before.scene]!, at, held, held, opacity, things)
-      own = (opacity * into) / segment.fade_ms
+    const { fade_ms, moves } = segment
+    const scene = layer.scenes[segment.scene]!
+    // At the very beginning there is nothing before, nor after what is due has changed.
+    const changing = into < (moves?.ms ?? fade_ms) && into < at - from && (due > 0 || (loop.period_ms !== null && began >= loop.period_ms))
+    if (!changing) {
+      collect(scene, at, into, into, opacity, things)
+      continue
     }
-    collect(layer.scenes[segment.scene]!, at, into, into, own, things)
+    const before = loop.segments[due > 0 ? due - 1 : loop.segments.length - 1]!
+    const held = before.length_ms ?? 0
+    const leaving: Due[] = []
+    collect(layer.scenes[before.scene]!, at, held, held, opacity, leaving)
+    if (!moves) {
+      things.push(...leaving)
+      collect(scene, at, into, into, (opacity * into) / fade_ms, things)
+      continue
+    }
+    const coming: Due[] = []
+    collect(scene, at, into, into, opacity, coming)
+    things.push(...movedIn(moves, into / moves.ms, layer.rect, leaving, coming))
+  }
+}
+
+const TOWARDS: Record<Side, [number, number]> = { left: [-1, 0], right: [1, 0], top: [0, -1], bottom: [0, 1] }
+
+function movedIn({ kind, from }: { kind: 'push' | 'wipe'; from: Side }, gone: number, zone: Box, leaving: Due[], coming: Due[]): Due[] {
+  const [x, y] = TOWARDS[from]
+  if (kind === 'push') {
+    const [dx, dy] = [x * zone.width, y * zone.height]
+    return [
+      ...leaving.map((due) => moved(due, -dx * gone, -dy * gone, zone)),
+      ...coming.map((due) => moved(due, dx * (1 - gone), dy * (1 - gone), zone)),
+    ]
+  }
+  const open = {
+    x: x > 0 ? zone.x + zone.width * (1 - gone) : zone.x,
+    y: y > 0 ? zone.y + zone.height * (1 - gone) : zone.y,
+    width: x === 0 ? zone.width : zone.width * gone,
+    height: y === 0 ? zone.height : zone.height * gone,
+  }
+  return [...leaving, ...coming.map((due) => moved(due, 0, 0, open))]
+}
+
+function moved(due: Due, dx: number, dy: number, clip: Box): Due {
+  const shifted = (box: Box): Box => ({ ...box, x: box.x + dx, y: box.y + dy })
+  return {
+    ...due,
+    now: { ...due.now, rect: cut(shifted(due.now?.rect ?? due.part.rect), clip), drawn: shifted(due.now?.drawn ?? due.part.drawn) },
   }
 }
 
@@ -158,7 +225,8 @@ function nowOf(part: Part, at: number, since: number, layers: Layer[]): Now {
   if (part.progress) {
     const { zone: id, of, from } = part.progress
     const zone = layers.filter(isZone).find((z) => z.zone === id)
-    return { rect: filled(part.rect, part.drawn, from, zone ? gone(zone, since, of) : 0) }
+    const due = zone && loopAt(zone, at, since)
+    return { rect: filled(part.rect, part.drawn, from, due ? gone(due.loop, due.since, of) : 0) }
   }
   const { clock = {} } = part
   if (part.dial) return { local_ms: at + offsetAt(clock, at) }
@@ -178,7 +246,7 @@ const cut = (box: Box, clip: Box): Box => {
   }
 }
 
-function filled(rect: Box, drawn: Box, from: 'left' | 'right' | 'top' | 'bottom', share: number): Box {
+function filled(rect: Box, drawn: Box, from: Side, share: number): Box {
   const [width, height] = [drawn.width * share, drawn.height * share]
   const part = from === 'left' || from === 'right' ? { ...drawn, width } : { ...drawn, height }
   if (from === 'right') part.x = drawn.x + drawn.width - width
@@ -186,7 +254,7 @@ function filled(rect: Box, drawn: Box, from: 'left' | 'right' | 'top' | 'bottom'
   return cut(rect, part)
 }
 
-function gone(zone: ZoneLayer, since: number, of: 'item' | 'loop'): number {
+function gone(zone: LoopOf, since: number, of: 'item' | 'loop'): number {
   if (zone.segments.length === 0) return 0
   const position = positionIn(zone, since)
   if (of === 'loop') return zone.period_ms ? position / zone.period_ms : 0
@@ -255,61 +323,64 @@ function written(clock: Clock, fields: Record<string, number>): string {
 export interface Slot {
   from: number
   to: number
-  segment: number
+  /** Which of the zone's scenes. */
+  scene: number
+  /** Whether a round of its loop begins with it. */
+  first: boolean
+  /** ms until it alone is seen. */
+  fading: number
   endless: boolean
 }
 
 export function slotsBetween(zone: ZoneLayer, anchor: number, from: number, to: number): Slot[] {
   const slots: Slot[] = []
-  if (zone.segments.length === 0 || zone.period_ms === 0) return slots
   let at = from
   while (at < to && slots.length < 2000) {
-    const since = at - anchor
-    const position = positionIn(zone, since)
-    const index = segmentAt(zone, position)
-    const segment = zone.segments[index]!
-    if (segment.length_ms === null) {
-      slots.push({ from: at, to, segment: index, endless: true })
-      break
-    }
-    const begin = at - (position - segment.start_ms)
-    const end = begin + segment.length_ms + (zone.period_ms === null ? Math.max(0, -since) : 0)
-    slots.push({ from: begin, to: end, segment: index, endless: false })
-    at = end
+    const slot = slotAt(zone, anchor, at)
+    if ('scene' in slot) slots.push(slot.endless ? { ...slot, to: Math.min(slot.to, to) } : slot)
+    at = slot.to
   }
   return slots
 }
 
+/** The slot that is due, or how long none is. */
+export function slotAt(zone: ZoneLayer, anchor: number, at: number): Slot | { from: number; to: number } {
+  const { loop, since, from, to } = loopAt(zone, at, at - anchor)
+  if (loop.segments.length === 0 || loop.period_ms === 0) return { from, to }
+  const position = positionIn(loop, since)
+  const index = segmentAt(loop, position)
+  const { scene, length_ms, start_ms, fade_ms, moves } = loop.segments[index]!
+  const slot = { scene, first: index === 0 && length_ms !== null, fading: moves?.ms ?? fade_ms, endless: length_ms === null }
+  if (length_ms === null) return { ...slot, from: Math.max(at, from), to }
+  const begin = at - (position - start_ms)
+  const waiting = loop.period_ms === null ? Math.max(0, -since) : 0
+  return { ...slot, from: Math.max(begin, from), to: Math.min(begin + length_ms + waiting, to) }
+}
+
+/** Which of the zone's scenes is due; null for none. */
+export function sceneAt(zone: ZoneLayer, anchor: number, at: number): number | null {
+  const slot = slotAt(zone, anchor, at)
+  return 'scene' in slot ? slot.scene : null
+}
+
 /** The next instant after `at` at which a zone changes; null where none ever does. */
 export function nextChange(sheet: RunSheet, at: number): number | null {
-  return best(
-    sheet,
-    (zone) => slotsBetween(zone, sheet.anchor_ms, at, at + 1)[0],
-    (slot) => slot.to,
-    Math.min,
-  )
+  return best(sheet, (zone) => slotAt(zone, sheet.anchor_ms, at).to, Math.min)
 }
 
 /** The last instant before `at` at which a zone changed. */
 export function previousChange(sheet: RunSheet, at: number): number | null {
   return best(
     sheet,
-    (zone) => slotsBetween(zone, sheet.anchor_ms, at - 1, at)[0],
-    (slot) => slot.from,
+    (zone) => {
+      const slot = slotAt(zone, sheet.anchor_ms, at - 1)
+      return 'endless' in slot && slot.endless ? -Infinity : slot.from
+    },
     Math.max,
   )
 }
 
-function best(
-  sheet: RunSheet,
-  slotOf: (zone: ZoneLayer) => Slot | undefined,
-  edge: (slot: Slot) => number,
-  pick: (...edges: number[]) => number,
-): number | null {
-  const edges = sheet.layers
-    .filter(isZone)
-    .map(slotOf)
-    .filter((slot): slot is Slot => slot !== undefined && !slot.endless)
-    .map(edge)
+function best(sheet: RunSheet, edgeOf: (zone: ZoneLayer) => number, pick: (...edges: number[]) => number): number | null {
+  const edges = sheet.layers.filter(isZone).map(edgeOf).filter(Number.isFinite)
   return edges.length === 0 ? null : pick(...edges)
 }

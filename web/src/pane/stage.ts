@@ -87,6 +87,10 @@ export class Stage {
         one.now = thing.now
         if (thing.now.rect || thing.now.drawn) this.put(one)
         tell(one.content, thing.part, thing.now)
+      } else if (one.now) {
+        // What moved stands still again.
+        one.now = undefined
+        this.put(one)
       }
       if (one.content instanceof HTMLVideoElement) this.time(one.content, thing, playing)
     })

@@ -8,6 +8,7 @@ export interface Fix {
   element?: string
   rect?: Rect
   item?: string
+  items?: string[]
   /** Fields of the style of a text; null takes one away. */
   style?: Record<string, unknown>
   /** Fields of the element itself; null takes one away. */

@@ -1,10 +1,10 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import { useMedia } from '../../Media/media'
-import PlaylistEditor from '../../Time/PlaylistEditor.vue'
+import PlaylistPanel, { type Listed } from '../../Time/PlaylistPanel.vue'
 import { seconds } from '../../ui/format'
 import TypedLine from '../../ui/TypedLine.vue'
-import type { Addresses, Analysis, Item, ZoneElement } from '../designs'
+import type { Addresses, Analysis, ZoneElement } from '../designs'
 import { useComposer } from './composer'
 import CanvasDetails from './details/CanvasDetails.vue'
 import ClockDetails from './details/ClockDetails.vue'
@@ -15,6 +15,7 @@ import Repeat from './details/Repeat.vue'
 import ShapeDetails from './details/ShapeDetails.vue'
 import TextDetails from './details/TextDetails.vue'
 import TickerDetails from './details/TickerDetails.vue'
+import ZoneTimes from './details/ZoneTimes.vue'
 import { useHand } from './hand'
 
 /** What is typed about the one element that is chosen, about several, or about the canvas when none is. */
@@ -30,8 +31,8 @@ const repeating = ref(false)
 const addresses = computed<Addresses>(() =>
   Object.fromEntries(ready.value.map((m) => [m.id, { url: m.url ?? '', thumbnail: m.thumbnail, type: m.type ?? '' }])),
 )
-const zoneItems = (e: ZoneElement): Item[] | null => ('items' in e.playlist ? e.playlist.items : null)
-const firstMedia = (e: ZoneElement) => zoneItems(e)?.find((i) => i.media?.id)?.media?.id
+const zoneList = (e: ZoneElement): Listed | null => ('items' in e.playlist ? e.playlist : null)
+const firstMedia = (e: ZoneElement) => zoneList(e)?.items.find((i) => i.media?.id)?.media?.id
 const loopOf = (id: string) => {
   const loop = props.analysis?.loops[id]
   return loop === null ? 'without end' : loop ? seconds(loop) : ''
@@ -48,7 +49,7 @@ const grouped = computed(() => chosen.value.some((e) => e.group))
       <TypedLine v-if="one" :value="one.name ?? one.id" label="Name of the element" @change="rename" />
       <span v-else class="several">{{ chosen.length }} elements chosen</span>
       <span v-if="one?.kind === 'zone'" class="figures">{{
-        [zoneItems(one) ? `${zoneItems(one)!.length} ${zoneItems(one)!.length === 1 ? 'item' : 'items'}` : '', loopOf(one.id)]
+        [zoneList(one) ? `${zoneList(one)!.items.length} ${zoneList(one)!.items.length === 1 ? 'item' : 'items'}` : '', loopOf(one.id)]
           .filter(Boolean)
           .join(' · ')
       }}</span>
@@ -72,18 +73,24 @@ const grouped = computed(() => chosen.value.some((e) => e.group))
     </div>
     <p v-if="one && analysis?.says[one.id]" class="says figures">{{ analysis.says[one.id] }}</p>
     <template v-if="one?.kind === 'zone'">
-      <PlaylistEditor
-        v-if="zoneItems(one)"
-        :items="zoneItems(one)!"
+      <ZoneTimes :one="one" :elements="composer.elements.value" @change="composer.edit<ZoneElement>(one!.id, $event)" />
+      <PlaylistPanel
+        v-if="zoneList(one)"
+        :list="zoneList(one)!"
+        :playing="analysis?.playing[one.id]"
+        :follows="one.follows !== undefined"
         :media="addresses"
         :due="due[one.id]"
         :zone="{ layout: composer.document.value.id, width: one.rect.width, height: one.rect.height }"
         :findings="analysis?.findings.filter((f) => f.elements[0] === one!.id)"
-        @change="(items, gesture) => composer.edit<ZoneElement>(one!.id, { playlist: { items } }, gesture)"
+        @change="(playlist, gesture) => composer.edit<ZoneElement>(one!.id, { playlist }, gesture)"
         @goto="hand.toItem(one.id, $event)"
         @again="((composer.notice.value = { wrong: false, said: [$event] }), emit('again'))"
       />
-      <p v-else class="px-3">Plays a <RouterLink :to="`/playlists/${(one.playlist as { ref: string }).ref}`">saved playlist</RouterLink>.</p>
+      <p v-else class="px-3 pt-2">
+        <RouterLink :to="`/playlists/${(one.playlist as { ref: string }).ref}`">Open the saved playlist</RouterLink>: what is changed in it changes
+        wherever it plays.
+      </p>
       <div class="form">
         <GroundField :ground="one.ground" :media="firstMedia(one)" @change="(ground, g) => composer.edit<ZoneElement>(one!.id, { ground }, g)" />
       </div>

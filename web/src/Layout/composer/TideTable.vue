@@ -4,7 +4,7 @@ import { computed, ref, useTemplateRef, watch } from 'vue'
 import { isZone, slotsBetween } from '../../pane/sheet'
 import { clock, seconds } from '../../ui/format'
 import type { Analysis, Element } from '../designs'
-import { itemsOf, useHand } from './hand'
+import { useHand } from './hand'
 
 /** Wall-clock time from left to right: a row for each zone, where loops meet, and the hand. */
 const props = defineProps<{
@@ -43,27 +43,20 @@ const ticks = computed(() => {
   return list
 })
 const nameOf = (zone: string) => props.elements.find((e) => e.id === zone)?.name ?? zone
-// As text first: while something is moved about, names stay as they are, and no lane is drawn anew.
-const namesText = computed(() =>
-  JSON.stringify(
-    Object.fromEntries(props.elements.map((e) => [e.id, itemsOf(e).map((i) => (i.media?.name ?? i.layout?.ref ?? '').replace(/\.\w+$/, ''))])),
-  ),
-)
-const namesOf = computed(() => JSON.parse(namesText.value) as Record<string, string[]>)
 const rows = computed(() =>
   props.analysis.run_sheet.layers.filter(isZone).map((zone) => {
-    const names = namesOf.value[zone.zone] ?? []
+    const playing = props.analysis.playing[zone.zone]
+    const names = (playing?.scenes ?? []).map((s) => s.name.replace(/\.\w+$/, ''))
     const loop = zone.segments.length === 0 ? 'nothing to play' : zone.period_ms === null ? 'without end' : seconds(zone.period_ms)
     return {
       id: zone.zone,
       // What a lane shows; as long as it stays the same the lane is not drawn anew, though the hand moves at every frame.
-      key: `${zone.period_ms} ${zone.segments.map((s) => `${s.start_ms}:${names[s.scene]}`).join()}`,
+      key: `${zone.period_ms} ${zone.segments.map((s) => `${s.start_ms}:${names[s.scene]}`).join()} ${zone.turns?.length ?? 0}`,
       loop,
       slots: slotsBetween(zone, props.analysis.run_sheet.anchor_ms, from.value, to.value).map((slot) => ({
         ...slot,
-        shade: zone.segments[slot.segment]!.scene % 2 === 0,
-        first: slot.segment === 0 && !slot.endless,
-        name: names[zone.segments[slot.segment]!.scene] ?? '',
+        shade: slot.scene % 2 === 0,
+        name: names[slot.scene] ?? '',
       })),
     }
   }),

@@ -2,7 +2,7 @@ import { type Ref, ref, shallowRef, watch } from 'vue'
 import { api, sentence } from '../../ui/api'
 import type { Analysis, LayoutDocument } from '../designs'
 
-type Light = Omit<Analysis, 'run_sheet' | 'media' | 'loops' | 'meets_every_ms'>
+type Light = Omit<Analysis, 'run_sheet' | 'media' | 'loops' | 'playing' | 'meets_every_ms'>
 
 const BREATH_MS = 120
 

@@ -1,5 +1,5 @@
 import type { Fix, Rect } from '../../ui/shelf'
-import { type Element, type Style, isStyled } from '../designs'
+import { type Element, type Item, type Style, isStyled } from '../designs'
 import type { Tool } from './composer'
 
 type Size = { width: number; height: number }
@@ -46,3 +46,6 @@ export function cured(element: Element | undefined, fix: Fix): Partial<Element> 
     return { caption: { ...element.caption, style: whole({ ...element.caption.style, ...fix.style }) as Style } } as Partial<Element>
   return null
 }
+
+/** What a fix makes of an item: null takes a field away. */
+export const curedItem = (item: Item, set: Partial<Record<keyof Item, unknown>>): Item => whole({ ...item, ...set }) as Item

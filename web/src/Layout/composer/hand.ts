@@ -1,7 +1,7 @@
 import { useRafFn } from '@vueuse/core'
 import { type ComputedRef, type InjectionKey, type Ref, computed, inject, ref } from 'vue'
-import { type RunSheet, isZone, nextChange, positionIn, previousChange, segmentAt, slotsBetween } from '../../pane/sheet'
-import type { Analysis, Element, Item } from '../designs'
+import { isZone, nextChange, previousChange, sceneAt, slotsBetween } from '../../pane/sheet'
+import type { Analysis } from '../designs'
 
 /** The hand of the tide table: the instant at which the pane is shown. Only what follows it is drawn anew when it moves. */
 export interface Hand {
@@ -23,30 +23,29 @@ export function useHand(): Hand {
   return hand
 }
 
-/** The items of a zone that take their turn, in the order of the scenes of its run sheet. */
-export const itemsOf = (element: Element | undefined): Item[] =>
-  element?.kind === 'zone' && 'items' in element.playlist ? element.playlist.items.filter((i) => i.enabled !== false) : []
-
-export function dueItems(sheet: RunSheet, elements: Element[], at: number): Record<string, string> {
+export function dueItems({ run_sheet, playing }: Analysis, at: number): Record<string, string> {
   const due: Record<string, string> = {}
-  for (const zone of sheet.layers.filter(isZone)) {
-    const items = itemsOf(elements.find((e) => e.id === zone.zone))
-    if (items.length === 0 || zone.segments.length === 0) continue
-    due[zone.zone] = items[zone.segments[segmentAt(zone, positionIn(zone, at - sheet.anchor_ms))]!.scene]?.id ?? ''
+  for (const zone of run_sheet.layers.filter(isZone)) {
+    const scene = sceneAt(zone, run_sheet.anchor_ms, at)
+    if (scene !== null) due[zone.zone] = playing[zone.zone]?.scenes[scene]?.id ?? ''
   }
   return due
 }
 
+/** A day is searched for an item that comes and goes. */
+const SEARCHED_MS = 86_400_000
+
 /** The next instant from `at` on at which an item stands fully in its zone; null where it never does. */
-export function nextDue(sheet: RunSheet, elements: Element[], zoneId: string, item: string, at: number): number | null {
-  const zone = sheet.layers.filter(isZone).find((z) => z.zone === zoneId)
-  const scene = itemsOf(elements.find((e) => e.id === zoneId)).findIndex((i) => i.id === item)
+export function nextDue({ run_sheet, playing }: Analysis, zoneId: string, item: string, at: number): number | null {
+  const zone = run_sheet.layers.filter(isZone).find((z) => z.zone === zoneId)
+  const scene = playing[zoneId]?.scenes.findIndex((i) => i.id === item) ?? -1
   if (!zone || scene < 0) return null
-  const slot = slotsBetween(zone, sheet.anchor_ms, at, at + (zone.period_ms ?? 0) + 1).find((s) => zone.segments[s.segment]!.scene === scene)
-  return slot ? slot.from + zone.segments[slot.segment]!.fade_ms : null
+  const within = zone.turns ? SEARCHED_MS : (zone.period_ms ?? 0) + 1
+  const slot = slotsBetween(zone, run_sheet.anchor_ms, at, at + within).find((s) => s.scene === scene)
+  return slot ? slot.from + slot.fading : null
 }
 
-export function makeHand(analysis: Ref<Analysis | null>, elements: ComputedRef<Element[]>): Hand {
+export function makeHand(analysis: Ref<Analysis | null>): Hand {
   const at = ref(Date.now())
   const running = ref(true)
   useRafFn(() => {
@@ -54,7 +53,7 @@ export function makeHand(analysis: Ref<Analysis | null>, elements: ComputedRef<E
   })
   const sheet = computed(() => analysis.value?.run_sheet ?? null)
   // As text first, so that what looks at it is drawn anew only when something changes, not at every frame.
-  const dueText = computed(() => JSON.stringify(sheet.value ? dueItems(sheet.value, elements.value, at.value) : {}))
+  const dueText = computed(() => JSON.stringify(analysis.value ? dueItems(analysis.value, at.value) : {}))
   const to = (instant: number | null) => {
     if (instant === null) return
     running.value = false
@@ -65,7 +64,7 @@ export function makeHand(analysis: Ref<Analysis | null>, elements: ComputedRef<E
     running,
     due: computed(() => JSON.parse(dueText.value) as Record<string, string>),
     to,
-    toItem: (zone, item) => to(sheet.value && nextDue(sheet.value, elements.value, zone, item, at.value)),
+    toItem: (zone, item) => to(analysis.value && nextDue(analysis.value, zone, item, at.value)),
     toChange: (forward) => to(sheet.value && (forward ? nextChange : previousChange)(sheet.value, at.value)),
   }
 }

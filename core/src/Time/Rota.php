@@ -1,0 +1,264 @@
+<?php
+
+declare(strict_types=1);
+
+namespace UpperPane\Core\Time;
+
+use UpperPane\Core\Units\Calendar;
+use UpperPane\Core\Units\LocalTime;
+use UpperPane\Core\Units\WallClock;
+
+/**
+ * A zone, or a leader and its followers, some of whose items come and go: which loops they go through, and from when.
+ *
+ * When what is due changes, the running item ends, then the next due one of the list follows; nothing jumps in the middle. Where
+ * that leads to depends on all that went before, so each month begins anew at its first local midnight, unless the anchor is later.
+ */
+final class Rota
+{
+    /** Longer than any month. */
+    private const NEVER_MS = 1 << 40;
+
+    /** @var array<int, non-empty-list<Turn>> by the day on which the chain begins */
+    private array $chains = [];
+
+    /** @var array<string, non-empty-list<Loop>> by what is due */
+    private array $loops = [];
+
+    /**
+     * @param non-empty-list<Playlist> $lists the leader's first
+     * @param list<?int> $lengths ms of each enabled item of the leader
+     */
+    public function __construct(private readonly array $lists, private readonly array $lengths, private readonly WallClock $clock, private readonly int $anchorMs)
+    {
+    }
+
+    /** Whether any item of these lists comes and goes. */
+    public static function isNeeded(Playlist ...$lists): bool
+    {
+        foreach ($lists as $list) {
+            foreach ($list->enabled() as $item) {
+                if ($item->valid !== null) {
+                    return true;
+                }
+            }
+        }
+
+        return false;
+    }
+
+    /** @param int $atMs Unix ms */
+    public function at(int $atMs): Turn
+    {
+        $chain = $this->chain($this->beginOf($atMs));
+        if ($atMs < $chain[0]->fromMs) {
+            return new Turn($atMs, $chain[0]->fromMs, $this->anchorMs, $this->loopsOf($this->due(self::seconds($atMs))));
+        }
+        [$least, $most] = [0, count($chain) - 1];
+        while ($least < $most) {
+            $middle = ($least + $most + 1) >> 1;
+            $chain[$middle]->fromMs <= $atMs ? $least = $middle : $most = $middle - 1;
+        }
+
+        return $chain[$least];
+    }
+
+    /**
+     * The turns in [from, to), the first and the last clipped to it.
+     *
+     * @param int $fromMs Unix ms
+     * @return list<Turn>
+     */
+    public function between(int $fromMs, int $toMs): array
+    {
+        $turns = [];
+        for ($at = $fromMs; $at < $toMs; $at = $turn->toMs) {
+            $turn = $this->at($at);
+            $turns[] = new Turn($at, min($toMs, $turn->toMs), $turn->anchorMs, $turn->loops);
+        }
+
+        return $turns;
+    }
+
+    /** @return list<Loop> what zones of a layout go through that begins at an instant: what is due then stays until it ends */
+    public function begunAt(int $atMs): array
+    {
+        return $this->loopsOf($this->due(self::seconds($atMs)));
+    }
+
+    /**
+     * The instants in [from, to) from which something else is due.
+     *
+     * @return list<int> Unix ms
+     */
+    public function changes(int $fromMs, int $toMs): array
+    {
+        $changes = [];
+        $before = $this->due(self::seconds($fromMs));
+        foreach ($this->edges(self::seconds($fromMs), self::seconds($toMs)) as $edge) {
+            $due = $this->due($edge);
+            if ($due !== $before) {
+                $changes[] = $edge * 1000;
+            }
+            $before = $due;
+        }
+
+        return $changes;
+    }
+
+    /** First local midnight of the month, or the anchor where it is later; Unix ms. */
+    private function beginOf(int $atMs): int
+    {
+        [$year, $month] = Calendar::date(LocalTime::ofSeconds($this->clock->local(self::seconds($atMs)))->day());
+
+        return max($this->anchorMs, 1000 * $this->clock->utcOrBefore(Calendar::day($year, $month, 1) * Calendar::DAY_S));
+    }
+
+    /** @return non-empty-list<Turn> from there to the end of the month */
+    private function chain(int $beginMs): array
+    {
+        if (isset($this->chains[$beginMs])) {
+            return $this->chains[$beginMs];
+        }
+        [$year, $month] = Calendar::date(LocalTime::ofSeconds($this->clock->local(self::seconds($beginMs)))->day());
+        $endMs = 1000 * $this->clock->utcOrBefore(($month === 12 ? Calendar::newYear($year + 1) : Calendar::day($year, $month + 1, 1)) * Calendar::DAY_S);
+        $turns = [];
+        [$from, $anchor, $due] = [$beginMs, $beginMs, $this->due(self::seconds($beginMs))];
+        foreach ($this->edges(self::seconds($beginMs) + 1, self::seconds($endMs)) as $edge) {
+            if ($edge * 1000 < $from || $this->due($edge) === $due) {
+                continue;
+            }
+            // While the running item ends, more may change: what follows is what is due then.
+            $loops = $this->loopsOf($due);
+            [$ends, $item] = $this->ends($loops[0], $edge * 1000 - $anchor, $edge);
+            $next = $anchor + $ends;
+            if ($next >= $endMs) {
+                continue;
+            }
+            $dueNext = $this->due(self::seconds($next));
+            if ($dueNext === $due) {
+                continue;
+            }
+            $turns[] = new Turn($from, $next, $anchor, $loops);
+            [$from, $due] = [$next, $dueNext];
+            $anchor = $next - $this->startAfter($item, $this->loopsOf($due)[0]);
+        }
+        $turns[] = new Turn($from, $endMs, $anchor, $this->loopsOf($due));
+
+        $this->chains[$beginMs] = $turns;
+
+        return $turns;
+    }
+
+    /**
+     * When the slot that runs at a position ends, and how far in the list it has come by then.
+     *
+     * @return array{int, ?int} ms since the anchor, and the last item of the list, extras apart; null where there is none
+     */
+    private function ends(Loop $loop, int $since, int $edge): array
+    {
+        if ($loop->items === []) {
+            return [$since, null];
+        }
+        $position = $loop->position($since);
+        $slot = $loop->slotAt($position);
+        $last = count($loop->items) - 1;
+        if ($loop->starts[$slot] === $position && $since > 0) {
+            return [$since, $this->lastOfList($loop, $slot > 0 ? $slot - 1 : $last)];
+        }
+        $length = $loop->lengths[$slot];
+        if ($loop->periodMs === null && $slot === $last) {
+            // What never ends goes on for as long as it is due.
+            $length = in_array($loop->items[$slot], $this->due($edge)[0], true) ? self::NEVER_MS : $position - $loop->starts[$slot];
+        }
+
+        return [$since + $loop->starts[$slot] + $length - $position, $this->lastOfList($loop, $slot)];
+    }
+
+    private function lastOfList(Loop $loop, int $slot): ?int
+    {
+        for ($main = $this->main(); $slot >= 0; $slot--) {
+            if ($loop->items[$slot] < $main) {
+                return $loop->items[$slot];
+            }
+        }
+
+        return null;
+    }
+
+    private function main(): int
+    {
+        return count(array_filter($this->lists[0]->items, static fn (Item $one): bool => $one->enabled));
+    }
+
+    /** Start of the slot of the item that follows another in the list of the leader, ms into the loop. */
+    private function startAfter(?int $item, Loop $loop): int
+    {
+        $main = $this->main();
+        foreach ($item === null ? [] : $loop->items as $slot => $other) {
+            if ($other < $main && $other > $item) {
+                return $loop->starts[$slot];
+            }
+        }
+
+        return 0;
+    }
+
+    /** @return list<list<int>> indices of the enabled items that are due, of each list */
+    private function due(int $utc): array
+    {
+        $due = [];
+        foreach ($this->lists as $list) {
+            $own = [];
+            foreach ($list->enabled() as $index => $item) {
+                if ($item->valid === null || $item->valid->isDue($this->clock, $utc)) {
+                    $own[] = $index;
+                }
+            }
+            $due[] = $own;
+        }
+
+        return $due;
+    }
+
+    /**
+     * @param list<list<int>> $due
+     * @return non-empty-list<Loop>
+     */
+    private function loopsOf(array $due): array
+    {
+        $key = (string) json_encode($due);
+        if (isset($this->loops[$key])) {
+            return $this->loops[$key];
+        }
+        $leader = Loop::ofCycle($this->lists[0]->cycle($due[0]), $this->lengths);
+        $loops = [$leader];
+        foreach (array_slice($this->lists, 1, null, true) as $index => $list) {
+            $loops[] = $leader->followedBy($list->cycle($due[$index]));
+        }
+
+        $this->loops[$key] = $loops;
+
+        return $loops;
+    }
+
+    /** @return list<int> Unix s, rising */
+    private function edges(int $from, int $to): array
+    {
+        $edges = [];
+        foreach ($this->lists as $list) {
+            foreach ($list->enabled() as $item) {
+                array_push($edges, ...($item->valid?->edges($this->clock, $from, $to) ?? []));
+            }
+        }
+        $edges = array_values(array_unique($edges));
+        sort($edges);
+
+        return $edges;
+    }
+
+    private static function seconds(int $ms): int
+    {
+        return (int) floor($ms / 1000);
+    }
+}

@@ -1,0 +1,116 @@
+<?php
+
+declare(strict_types=1);
+
+namespace UpperPane\Core\Time;
+
+use UpperPane\Core\Document\DocumentRefused;
+use UpperPane\Core\Document\Node;
+use UpperPane\Core\Time\Recurrence\Rule;
+use UpperPane\Core\Units\Calendar;
+use UpperPane\Core\Units\LocalTime;
+use UpperPane\Core\Units\WallClock;
+
+/** When an item may play: from and until, on days of the week, in hours of the day, on the clock on the wall of its display. */
+final readonly class Validity
+{
+    /**
+     * @param ?LocalTime $from first moment
+     * @param ?LocalTime $until first moment after it
+     * @param list<int> $days weekdays, 0 Monday; none for all
+     * @param list<array{int, int}> $hours from and to, s since midnight; a window past midnight belongs to the day on which it begins; none for all
+     */
+    private function __construct(public ?LocalTime $from, public ?LocalTime $until, public array $days, public array $hours)
+    {
+    }
+
+    /** @throws DocumentRefused */
+    public static function fromNode(Node $node): self
+    {
+        $node->object('from', 'until', 'days', 'hours');
+        $from = ($field = $node->optional('from')) ? LocalTime::fromNode($field) : null;
+        $until = ($field = $node->optional('until')) ? LocalTime::fromNode($field) : null;
+        if ($from !== null && $until !== null && $until->seconds <= $from->seconds) {
+            throw $node->field('until')->refused('value.range', sprintf('is %s, which is not after from, %s.', $until, $from));
+        }
+        $days = [];
+        foreach ($node->optional('days')?->items(7) ?? [] as $day) {
+            $days[] = (int) array_search($day->oneOf(...Rule::DAYS), Rule::DAYS, true);
+        }
+        $hours = [];
+        foreach ($node->optional('hours')?->items(24) ?? [] as $window) {
+            $pair = $window->items(2);
+            if (count($pair) !== 2) {
+                throw $window->refused('value.range', 'has one time; a window has two, from and to.');
+            }
+            [$begin, $end] = [self::time($pair[0]), self::time($pair[1])];
+            if ($begin === $end) {
+                throw $window->refused('value.range', 'begins when it ends; 00:00 to 24:00 is a whole day.');
+            }
+            $hours[] = [$begin, $end];
+        }
+
+        return new self($from, $until, array_values(array_unique($days)), $hours);
+    }
+
+    /** @param int $utc Unix s */
+    public function isDue(WallClock $clock, int $utc): bool
+    {
+        if (($this->from !== null && $utc < $clock->utcOrBefore($this->from->seconds)) || ($this->until !== null && $utc >= $clock->utcOrBefore($this->until->seconds))) {
+            return false;
+        }
+        $local = LocalTime::ofSeconds($clock->local($utc));
+        $today = $this->isOn($local->day());
+        if ($this->hours === []) {
+            return $today;
+        }
+        $time = $local->ofDay();
+        foreach ($this->hours as [$begin, $end]) {
+            if ($begin < $end ? $today && $time >= $begin && $time < $end : ($today && $time >= $begin) || ($time < $end && $this->isOn($local->day() - 1))) {
+                return true;
+            }
+        }
+
+        return false;
+    }
+
+    /**
+     * Instants in [from, to) at which it may begin or end; not at all of them it does.
+     *
+     * @param int $from Unix s
+     * @return list<int> Unix s
+     */
+    public function edges(WallClock $clock, int $from, int $to): array
+    {
+        $locals = array_map(static fn (LocalTime $time): int => $time->seconds, array_filter([$this->from, $this->until]));
+        $edges = array_map($clock->utcOrBefore(...), $locals);
+        if ($this->days !== [] || $this->hours !== []) {
+            array_push($edges, ...$clock->changes($from, $to));
+            $times = array_unique([...($this->days === [] ? [] : [0]), ...array_merge(...array_map(static fn (array $window): array => [$window[0], $window[1]], $this->hours))]);
+            $last = LocalTime::ofSeconds($clock->local($to))->day();
+            for ($day = LocalTime::ofSeconds($clock->local($from))->day() - 1; $day <= $last; $day++) {
+                foreach ($times as $time) {
+                    array_push($edges, ...$clock->readings($day * Calendar::DAY_S + $time));
+                }
+            }
+        }
+
+        return array_values(array_filter($edges, static fn (int $edge): bool => $edge >= $from && $edge < $to));
+    }
+
+    private function isOn(int $day): bool
+    {
+        return $this->days === [] || in_array(Calendar::weekday($day), $this->days, true);
+    }
+
+    /** @return int s since midnight */
+    private static function time(Node $node): int
+    {
+        $text = $node->text(1, 8);
+        if (preg_match('/^(\d\d):(\d\d)$/D', $text, $m) !== 1 || (int) $m[1] * 60 + (int) $m[2] > 1440 || (int) $m[2] > 59) {
+            throw $node->refused('value.range', sprintf('is "%s"; a time from 00:00 to 24:00 such as 17:30 is right.', $text));
+        }
+
+        return (int) $m[1] * 3600 + (int) $m[2] * 60;
+    }
+}

@@ -1,0 +1,52 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import ChoiceField from '../../../ui/ChoiceField.vue'
+import { type Element, type ZoneElement, useDesigns } from '../../designs'
+
+/** Whose list a zone plays, and which zone sets its moments. */
+const props = defineProps<{ one: ZoneElement; elements: Element[] }>()
+const emit = defineEmits<{ change: [change: Partial<ZoneElement>] }>()
+
+const { all } = useDesigns('playlists')
+const saved = computed(() => ('ref' in props.one.playlist ? props.one.playlist.ref : ''))
+const lists = computed(() => [{ value: '', text: 'its own list' }, ...all.value.map((p) => ({ value: p.id, text: p.name }))])
+const zones = computed(() => props.elements.filter((e): e is ZoneElement => e.kind === 'zone'))
+const leads = computed(() => zones.value.some((z) => z.follows === props.one.id))
+/** A leader follows none. */
+const leaders = computed(() => [
+  { value: '', text: 'for itself' },
+  ...zones.value.filter((z) => z.id !== props.one.id && !z.follows).map((z) => ({ value: z.id, text: `with ${z.name ?? z.id}` })),
+])
+const follow = (leader: string) => emit('change', { follows: leader === '' ? undefined : leader })
+const play = (list: string) => emit('change', { playlist: list === '' ? { items: [] } : { ref: list } })
+</script>
+
+<template>
+  <div class="zone-times">
+    <ChoiceField label="Plays" :value="saved" :options="lists" @change="play" />
+    <ChoiceField v-if="!leads && leaders.length > 1" label="Changes" :value="one.follows ?? ''" :options="leaders" @change="follow" />
+    <p v-if="leads" class="soft small m-0">
+      Sets the moments of
+      {{
+        zones
+          .filter((z) => z.follows === one.id)
+          .map((z) => z.name ?? z.id)
+          .join(' and ')
+      }}.
+    </p>
+  </div>
+</template>
+
+<style scoped>
+.zone-times {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 6px 12px;
+  padding: 6px 14px 8px;
+  align-items: end;
+  border-bottom: 1px solid var(--rule);
+}
+label {
+  font-size: 0.8125rem;
+}
+</style>

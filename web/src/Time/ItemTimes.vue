@@ -1,0 +1,207 @@
+<script setup lang="ts">
+import { useQueryClient } from '@tanstack/vue-query'
+import { computed, ref } from 'vue'
+import { DAYS, DAY_NAMES, type Item, SIDES, type Validity, useDesigns } from '../Layout/designs'
+import { api, sentence } from '../ui/api'
+import ChoiceField from '../ui/ChoiceField.vue'
+import { vKept } from '../ui/kept'
+import LocalField from '../ui/LocalField.vue'
+
+/** How often, when, how loud and how an item comes: what most items never need. */
+const props = defineProps<{ item: Item; name: string; first: boolean; follows: boolean; own?: string }>()
+const emit = defineEmits<{ change: [change: Partial<Item>] }>()
+
+const queries = useQueryClient()
+const { all } = useDesigns('playlists')
+const others = computed(() => all.value.filter((p) => p.id !== props.own))
+const copied = ref('')
+async function copyInto(id: string) {
+  const list = others.value.find((p) => p.id === id)
+  if (!list) return
+  try {
+    await api.post(`playlists/${id}/items`, { item: { ...props.item, id: undefined, tied: undefined } })
+    copied.value = `Copied to the end of "${list.name}".`
+    await queries.invalidateQueries({ queryKey: ['playlists'] })
+  } catch (e) {
+    copied.value = sentence(e)
+  }
+}
+const kind = computed(() => props.item.transition?.kind ?? 'cut')
+const moves = computed(() => kind.value === 'push' || kind.value === 'wipe')
+const isFilm = computed(() => props.item.media?.length_ms !== undefined)
+const LASTS = computed(() => [
+  { value: 'stated', text: 'so many seconds' },
+  ...(isFilm.value || props.item.layout ? [{ value: 'own', text: props.item.layout ? 'until its loops meet' : 'its own length' }] : []),
+  ...(props.follows || props.item.layout
+    ? [{ value: 'leader', text: props.item.layout ? 'until its leader has gone round' : 'as long as its leader' }]
+    : []),
+  { value: 'endless', text: 'without end' },
+])
+const lasts = computed(() => (props.item.duration_ms !== undefined ? 'stated' : (props.item.lasts ?? (isFilm.value ? 'own' : 'stated'))))
+
+function last(how: string) {
+  if (how === 'stated') emit('change', { duration_ms: props.item.media?.length_ms ?? 10_000, lasts: undefined })
+  else emit('change', { duration_ms: undefined, lasts: how === 'own' && isFilm.value ? undefined : (how as Item['lasts']) })
+}
+
+/** Whole figures only; anything else leaves what was there. */
+function figure(event: Event, least: number, most: number, take: (value: number) => void, old: number) {
+  const field = event.target as HTMLInputElement
+  const value = Math.round(Number(field.value.replace(',', '.')))
+  if (field.value.trim() === '' || !Number.isFinite(value) || value < least || value > most) field.value = String(old)
+  else take(value)
+}
+
+function valid(change: Partial<Validity>) {
+  const next = Object.fromEntries(
+    Object.entries({ ...props.item.valid, ...change }).filter(
+      ([, value]) => value !== undefined && value !== '' && !(Array.isArray(value) && value.length === 0),
+    ),
+  )
+  emit('change', { valid: Object.keys(next).length ? (next as Validity) : undefined })
+}
+function day(one: (typeof DAYS)[number], on: boolean) {
+  const days = DAYS.filter((d) => (d === one ? on : (props.item.valid?.days ?? []).includes(d)))
+  valid({ days: days.length === 7 ? [] : days })
+}
+const hoursText = computed(() => (props.item.valid?.hours ?? []).map(([from, to]) => `${from}-${to}`).join(', '))
+function hours(event: Event) {
+  const field = event.target as HTMLInputElement
+  const windows = field.value.split(',').map((part) => /^\s*(\d{1,2}:\d\d)\s*[-–]\s*(\d{1,2}:\d\d)\s*$/.exec(part))
+  if (field.value.trim() !== '' && windows.some((w) => w === null)) {
+    field.setCustomValidity('Times such as 17:00-19:00, several with commas between them.')
+    field.reportValidity()
+    return
+  }
+  field.setCustomValidity('')
+  valid({ hours: field.value.trim() === '' ? [] : windows.map((w) => [w![1]!.padStart(5, '0'), w![2]!.padStart(5, '0')]) })
+}
+</script>
+
+<template>
+  <div class="times">
+    <ChoiceField label="Lasts" :value="lasts" :options="LASTS" @change="last" />
+    <label v-if="kind !== 'cut'"
+      >{{ kind }} in ms<input
+        v-kept="item.transition?.ms ?? 500"
+        class="form-control form-control-sm figures"
+        inputmode="numeric"
+        @change="figure($event, 0, 60_000, (ms) => emit('change', { transition: { ...item.transition!, ms } }), item.transition?.ms ?? 500)"
+    /></label>
+    <ChoiceField
+      v-if="moves"
+      label="Comes from"
+      :value="item.transition?.from ?? (kind === 'push' ? 'right' : 'left')"
+      :options="SIDES"
+      @change="emit('change', { transition: { ...item.transition!, from: $event as (typeof SIDES)[number] } })"
+    />
+    <label title="Spread evenly over the round"
+      >Times a round<input
+        v-kept="item.weight ?? 1"
+        class="form-control form-control-sm figures"
+        inputmode="numeric"
+        :aria-label="`How many times ${name} comes in a round`"
+        @change="figure($event, 1, 1000, (n) => emit('change', { weight: n === 1 ? undefined : n }), item.weight ?? 1)"
+    /></label>
+    <label v-if="isFilm" title="Of all that is due at an instant, one is heard"
+      >Volume in %<input
+        v-kept="item.volume ?? 0"
+        class="form-control form-control-sm figures"
+        inputmode="numeric"
+        :aria-label="`Volume of ${name} in percent`"
+        @change="figure($event, 0, 100, (n) => emit('change', { volume: n === 0 ? undefined : n }), item.volume ?? 0)"
+    /></label>
+    <label v-if="!first" class="tick"
+      ><input
+        type="checkbox"
+        class="form-check-input"
+        :checked="item.tied === true"
+        @change="emit('change', { tied: ($event.target as HTMLInputElement).checked || undefined })"
+      />
+      always right behind the one above</label
+    >
+    <ChoiceField
+      v-if="others.length"
+      label="Copy into"
+      value=""
+      :options="[{ value: '', text: 'another playlist…' }, ...others.map((p) => ({ value: p.id, text: p.name }))]"
+      @change="copyInto"
+    />
+    <p v-if="copied" class="small m-0" role="status">{{ copied }}</p>
+    <fieldset>
+      <legend>Plays only</legend>
+      <LocalField label="from" :value="item.valid?.from" :name="`${name} plays from`" @change="valid({ from: $event })" />
+      <LocalField label="until" :value="item.valid?.until" :name="`${name} plays until`" @change="valid({ until: $event })" />
+      <div class="days" role="group" :aria-label="`Days of ${name}`">
+        <label v-for="one in DAYS" :key="one" class="tick"
+          ><input
+            type="checkbox"
+            class="form-check-input"
+            :checked="!item.valid?.days?.length || item.valid.days.includes(one)"
+            @change="
+              item.valid?.days?.length ? day(one, ($event.target as HTMLInputElement).checked) : valid({ days: DAYS.filter((d) => d !== one) })
+            "
+          />
+          {{ DAY_NAMES[one] }}</label
+        >
+      </div>
+      <label class="wide"
+        >between<input
+          v-kept="hoursText"
+          class="form-control form-control-sm figures"
+          placeholder="all day; 17:00-19:00, 21:00-02:00"
+          :aria-label="`Hours of ${name}`"
+          @change="hours"
+      /></label>
+    </fieldset>
+  </div>
+</template>
+
+<style scoped>
+.times {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 6px 10px;
+  padding: 6px 0 4px;
+  align-items: end;
+}
+label {
+  font-size: 0.8125rem;
+  color: var(--soft);
+}
+.times > label input.figures {
+  width: 72px;
+}
+.tick {
+  display: inline-flex;
+  align-items: center;
+  gap: 5px;
+  min-height: 26px;
+}
+.tick input {
+  margin: 0;
+}
+fieldset {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 6px 10px;
+  border-top: 1px solid var(--rule);
+  padding-top: 4px;
+  width: 100%;
+}
+legend {
+  font-size: 0.8125rem;
+  float: none;
+  width: 100%;
+  margin: 0;
+  font-weight: 650;
+}
+.days {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 2px 9px;
+}
+.wide {
+  width: 100%;
+}
+</style>
