@@ -38,6 +38,19 @@ final readonly class Placing
         );
     }
 
+    /** The placing of a canvas that is fitted onto this whole one, whose elements keep their names. */
+    public function onto(Box $whole, Fit $fit): self
+    {
+        return new self(
+            $this->scaleX * $fit->scaleX,
+            $this->scaleY * $fit->scaleY,
+            $fit->drawn->x * $this->scaleX + $this->dx,
+            $fit->drawn->y * $this->scaleY + $this->dy,
+            $this->rect($whole),
+            $this->way,
+        );
+    }
+
     /** A box of this canvas as it lies on the outermost one. */
     public function box(Box $box): Box
     {

@@ -7,6 +7,8 @@ namespace UpperPane\Core\Playback;
 use UpperPane\Core\Colour\Colour;
 use UpperPane\Core\Geometry\Box;
 use UpperPane\Core\Geometry\Fit;
+use UpperPane\Core\Geometry\FitMode;
+use UpperPane\Core\Geometry\Rect;
 use UpperPane\Core\Layout\Clock;
 use UpperPane\Core\Layout\Code;
 use UpperPane\Core\Layout\Element;
@@ -19,11 +21,16 @@ use UpperPane\Core\Layout\TextStyle;
 use UpperPane\Core\Layout\Ticker;
 use UpperPane\Core\Layout\Zone;
 use UpperPane\Core\Time\Item;
+use UpperPane\Core\Time\Loop;
 use UpperPane\Core\Time\Rota;
+use UpperPane\Core\Time\Transition;
 
 /** A layout with everything worked out that does not depend on the instant: its layers, the first lowest. */
 final readonly class Plan
 {
+    /** Name of the zone that a schedule plays in. */
+    private const PROGRAMME = 'schedule';
+
     /** @param list<Part|ZonePlan> $layers */
     private function __construct(public array $layers)
     {
@@ -35,17 +42,52 @@ final readonly class Plan
         return self::placed($layout, Placing::outermost(), $means, $anchorMs);
     }
 
-    /** @param ?int $anchorMs null for a layout inside another, which begins with its item */
-    private static function placed(Layout $layout, Placing $placing, Means $means, ?int $anchorMs): self
+    /** What a display plays by its schedule, as one zone over its raster. */
+    public static function ofProgramme(Programme $programme, Means $means): self
+    {
+        $raster = Rect::whole($programme->raster);
+        [$scenes, $booked] = [[], []];
+        foreach ($programme->whole as $key => $layout) {
+            $booked[$key] = count($scenes);
+            $scenes[] = self::booked($layout, self::PROGRAMME, $raster, Placing::outermost(), $means, true, $programme);
+        }
+        $box = Box::ofRect($raster);
+        $cuts = array_fill(0, count($scenes), Transition::cut());
+
+        return new self([new ZonePlan(self::PROGRAMME, Loop::of([]), $scenes, $cuts, $box, null, 0, Begins::Anchor, $programme->timetable(), $booked)]);
+    }
+
+    /**
+     * A layout that is booked, fitted into a rectangle.
+     *
+     * @param bool $whole whether it plays on the whole display, so that its zones can be booked as well
+     * @return list<Part|ZonePlan>
+     */
+    private static function booked(Layout $layout, string $id, Rect $rect, Placing $placing, Means $means, bool $whole, ?Programme $programme): array
+    {
+        $box = Box::ofRect($rect);
+        $fit = Fit::of($layout->canvas, $rect->size(), FitMode::Contain, 50.0, 50.0);
+        $drawn = $placing->box($fit->drawn->placed(1, 1, $box->x, $box->y));
+        $ground = new Part($placing->element($id), 'background', null, null, $drawn->clippedTo($placing->rect($box)), $drawn, ['fill' => $layout->background->hex]);
+        $inside = $whole ? $placing->onto($box, $fit) : $placing->inside($id, $box, $fit);
+
+        return [$ground, ...self::placed($layout, $inside, $means, 0, Begins::Booking, $whole ? $programme : null)->layers];
+    }
+
+    /**
+     * @param int $anchorMs where it begins at an anchor
+     * @param ?Programme $programme where its zones can be booked
+     */
+    private static function placed(Layout $layout, Placing $placing, Means $means, int $anchorMs, Begins $begins = Begins::Anchor, ?Programme $programme = null): self
     {
         $layers = [];
-        $rotas = $layout->rotas($means->timezone, $anchorMs ?? 0);
+        $rotas = $layout->rotas($means->timezone, $anchorMs);
         foreach ($layout->visible()->elements as $element) {
             match (true) {
                 $element instanceof Zone => array_push(
                     $layers,
                     ...self::ground($element, $element->ground, $placing),
-                    ...[self::zone($element, $layout, $placing, $means, $rotas[$element->id()] ?? null, $anchorMs === null)],
+                    ...[self::zone($element, $layout, $placing, $means, $rotas[$element->id()] ?? null, $begins, $programme)],
                 ),
                 $element instanceof Picture => array_push($layers, ...self::ground($element, $element->ground, $placing), ...[self::picture($element, $placing)]),
                 $element instanceof Text => $layers[] = self::text($element, $means->faces === null ? $element : $element->resolved($means->faces), $placing),
@@ -171,7 +213,7 @@ final readonly class Plan
     }
 
     /** @param ?array{Rota, int} $rota and which of its zones this is */
-    private static function zone(Zone $zone, Layout $layout, Placing $placing, Means $means, ?array $rota, bool $nested): ZonePlan
+    private static function zone(Zone $zone, Layout $layout, Placing $placing, Means $means, ?array $rota, Begins $begins, ?Programme $programme): ZonePlan
     {
         $scenes = [];
         $transitions = [];
@@ -179,8 +221,25 @@ final readonly class Plan
             $scenes[] = self::scene($zone, $item, $placing, $means);
             $transitions[] = $item->transition;
         }
+        $booked = [];
+        foreach ($programme->zones[$zone->id()] ?? [] as $key => $other) {
+            $booked[$key] = count($scenes);
+            $scenes[] = self::booked($other, $zone->id(), $zone->rect(), $placing, $means, false, $programme);
+            $transitions[] = Transition::cut();
+        }
 
-        return new ZonePlan($placing->element($zone->id()), $layout->loops[$zone->id()], $scenes, $transitions, $placing->rect(Box::ofRect($zone->rect())), $rota[0] ?? null, $rota[1] ?? 0, $nested);
+        return new ZonePlan(
+            $placing->element($zone->id()),
+            $layout->loops[$zone->id()],
+            $scenes,
+            $transitions,
+            $placing->rect(Box::ofRect($zone->rect())),
+            $rota[0] ?? null,
+            $rota[1] ?? 0,
+            $begins,
+            $booked === [] ? null : $programme?->timetable($zone->id()),
+            $booked,
+        );
     }
 
     /** @return list<Part|ZonePlan> what one item puts into its zone */
@@ -198,6 +257,6 @@ final readonly class Plan
         $inside = $placing->inside($zone->id(), $box, $fit);
         $ground = new Part($id, 'background', $item->id, null, $drawn->clippedTo($placing->rect($box)), $drawn, ['fill' => $nested->background->hex]);
 
-        return [$ground, ...self::placed($nested, $inside, $means, null)->layers];
+        return [$ground, ...self::placed($nested, $inside, $means, 0, Begins::Item)->layers];
     }
 }

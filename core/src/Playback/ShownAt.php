@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace UpperPane\Core\Playback;
 
+use UpperPane\Core\Colour\Colour;
+use UpperPane\Core\Geometry\Size;
 use UpperPane\Core\Layout\Layout;
 use UpperPane\Core\Time\TransitionKind;
 
@@ -14,14 +16,20 @@ use UpperPane\Core\Time\TransitionKind;
  */
 final readonly class ShownAt
 {
-    private function __construct(private Layout $layout, private Plan $plan, private int $anchorMs)
+    private function __construct(private Size $canvas, private string $ground, private Plan $plan, private int $anchorMs)
     {
     }
 
     /** @param int $anchorMs UTC ms at which all loops begin; 1970-01-01T00:00:00Z unless a booking says otherwise */
     public static function of(Layout $layout, int $anchorMs = 0, ?Means $means = null): self
     {
-        return new self($layout, Plan::of($layout, $means ?? new Means(), $anchorMs), $anchorMs);
+        return new self($layout->canvas, $layout->background->hex, Plan::of($layout, $means ?? new Means(), $anchorMs), $anchorMs);
+    }
+
+    /** What a display shows by its schedule. */
+    public static function ofProgramme(Programme $programme, ?Means $means = null): self
+    {
+        return new self($programme->raster, Colour::black()->hex, Plan::ofProgramme($programme, ($means ?? new Means())->in($programme->clock->timezone)), 0);
     }
 
     /** @param int $atMs the instant, UTC ms */
@@ -30,7 +38,7 @@ final readonly class ShownAt
         $things = [];
         self::draw($this->plan->layers, $atMs, $atMs - $this->anchorMs, null, 1.0, $things);
 
-        return new Shown($atMs, $this->layout->canvas, $this->layout->background->hex, $things);
+        return new Shown($atMs, $this->canvas, $this->ground, $things);
     }
 
     /**
@@ -47,7 +55,7 @@ final readonly class ShownAt
                 $things[] = new Thing($layer, $offsetMs, $opacity, $layer->changing === null ? [] : $layer->changing->at($layer, $atMs, $sinceMs, $layers));
                 continue;
             }
-            [$loop, $since, $turned] = $layer->rota === null ? [$layer->loop, $sinceMs, PHP_INT_MAX] : $layer->loopAt($atMs, $sinceMs);
+            [$loop, $since, $turned] = !$layer->isTurning() ? [$layer->loop, $sinceMs, PHP_INT_MAX] : $layer->loopAt($atMs, $sinceMs);
             if ($loop->items === []) {
                 continue;
             }

@@ -7,6 +7,8 @@ namespace UpperPane\Core\Playback;
 use UpperPane\Core\Geometry\Box;
 use UpperPane\Core\Time\Loop;
 use UpperPane\Core\Time\Rota;
+use UpperPane\Core\Time\Schedule\Play;
+use UpperPane\Core\Time\Schedule\Timetable;
 use UpperPane\Core\Time\Transition;
 
 /** A zone's loop together with what each of its items draws. */
@@ -21,7 +23,9 @@ final readonly class ZonePlan
      * @param Box $box the zone as it can be seen, canvas px
      * @param ?Rota $rota where items come and go
      * @param int $member which of the rota's zones it is
-     * @param bool $nested whether it begins with an item of another zone, rather than at an instant of its own
+     * @param Begins $begins from when it counts
+     * @param ?Timetable $timetable what is booked, where anything can be
+     * @param array<string, int> $booked scene of what is booked, by Played::key()
      */
     public function __construct(
         public string $element,
@@ -31,7 +35,9 @@ final readonly class ZonePlan
         public Box $box,
         public ?Rota $rota = null,
         public int $member = 0,
-        public bool $nested = false,
+        public Begins $begins = Begins::Anchor,
+        public ?Timetable $timetable = null,
+        public array $booked = [],
     ) {
         $this->parts = array_map(static fn (array $scene): ?Part => count($scene) === 1 && $scene[0] instanceof Part ? $scene[0] : null, $scenes);
     }
@@ -45,13 +51,41 @@ final readonly class ZonePlan
      */
     public function loopAt(int $atMs, int $sinceMs): array
     {
+        if ($this->timetable === null) {
+            return $this->ownAt($atMs, $sinceMs);
+        }
+        $play = $this->timetable->at($atMs);
+        $scene = $this->sceneOf($play);
+        if ($scene !== null) {
+            return [Loop::endless($scene), $atMs - $play->anchorMs, $atMs - $play->fromMs];
+        }
+        [$loop, $since, $turned] = $this->ownAt($atMs, $sinceMs);
+
+        return [$loop, $since, min($turned, $atMs - $play->fromMs)];
+    }
+
+    /** The scene of what is booked, or null where its own list plays. */
+    public function sceneOf(Play $play): ?int
+    {
+        return $play->plays === null ? null : $this->booked[$play->plays->key()] ?? null;
+    }
+
+    /** Whether what it goes through depends on more than a period. */
+    public function isTurning(): bool
+    {
+        return $this->rota !== null || $this->timetable !== null;
+    }
+
+    /** @return array{Loop, int, int} */
+    private function ownAt(int $atMs, int $sinceMs): array
+    {
         if ($this->rota === null) {
             return [$this->loop, $sinceMs, PHP_INT_MAX];
         }
-        if ($this->nested) {
+        if ($this->begins === Begins::Item) {
             return [$this->rota->begunAt($atMs - $sinceMs)[$this->member], $sinceMs, $sinceMs];
         }
-        $turn = $this->rota->at($atMs);
+        $turn = $this->rota->anchored($atMs - $sinceMs)->at($atMs);
 
         return [$turn->loops[$this->member], $atMs - $turn->anchorMs, $atMs - $turn->fromMs];
     }

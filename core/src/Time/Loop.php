@@ -56,6 +56,12 @@ final readonly class Loop
         return self::ofSlots(array_map(static fn (int $item): array => [$item, $lengths[$item]], $cycle));
     }
 
+    /** One item for ever. */
+    public static function endless(int $item): self
+    {
+        return self::ofSlots([[$item, null]]);
+    }
+
     /** @param list<array{int, ?int}> $slots item index and ms of each slot */
     private static function ofSlots(array $slots): self
     {

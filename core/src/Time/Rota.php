@@ -22,6 +22,9 @@ final class Rota
     /** @var array<int, non-empty-list<Turn>> by the day on which the chain begins */
     private array $chains = [];
 
+    /** @var array<int, self> by their anchors */
+    private array $others = [];
+
     /** @var array<string, non-empty-list<Loop>> by what is due */
     private array $loops = [];
 
@@ -31,6 +34,17 @@ final class Rota
      */
     public function __construct(private readonly array $lists, private readonly array $lengths, private readonly WallClock $clock, private readonly int $anchorMs)
     {
+    }
+
+    /** The same lists, going round from another instant (Unix ms). */
+    public function anchored(int $anchorMs): self
+    {
+        if ($anchorMs === $this->anchorMs) {
+            return $this;
+        }
+        $this->others[$anchorMs] ??= new self($this->lists, $this->lengths, $this->clock, $anchorMs);
+
+        return $this->others[$anchorMs];
     }
 
     /** Whether any item of these lists comes and goes. */

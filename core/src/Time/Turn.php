@@ -9,7 +9,7 @@ final readonly class Turn
 {
     /**
      * @param int $anchorMs that their loops count from; Unix ms
-     * @param list<Loop> $loops of each zone; items are indices into the enabled ones of its list
+     * @param array<int, Loop> $loops of each zone; items are indices into the enabled ones of its list
      */
     public function __construct(public int $fromMs, public int $toMs, public int $anchorMs, public array $loops)
     {

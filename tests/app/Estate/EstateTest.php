@@ -59,7 +59,7 @@ final class EstateTest extends ApiTestCase
         [$listed] = $this->ask('GET', '/api/layouts')[1]['layouts'];
 
         self::assertSame([['display' => 'wide', 'display_name' => 'Wide', 'number' => 1, 'revision' => 1, 'older' => false]], $listed['handed_over']);
-        self::assertEquals(array_diff_key($layout, ['document' => 1]), array_diff_key($listed, ['handed_over' => 1]), 'the list tells what the layout itself tells');
+        self::assertEquals(array_diff_key($layout, ['document' => 1]), array_diff_key($listed, ['handed_over' => 1, 'used_in' => 1]), 'the list tells what the layout itself tells');
         [$status, $answer] = $this->ask('DELETE', "/api/layouts/{$layout['id']}");
         self::assertSame([409, 'design.shown'], [$status, $answer['error']['code']]);
         self::assertStringContainsString('is shown on Wide', $answer['error']['message']);

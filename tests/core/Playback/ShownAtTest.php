@@ -57,7 +57,7 @@ final class ShownAtTest extends TestCase
      * @param list<array<string, mixed>> $want
      * @param list<array<string, mixed>> $found
      */
-    private static function assertSameThings(array $want, array $found, string $when): void
+    public static function assertSameThings(array $want, array $found, string $when): void
     {
         $boxes = static fn (array $things): array => array_map(static fn (array $thing): array => [array_values($thing['rect']), array_values($thing['drawn'])], $things);
         $rest = static fn (array $things): array => json_decode((string) json_encode(array_map(static fn (array $thing): array => array_diff_key($thing, ['rect' => 1, 'drawn' => 1]), $things)), true);

@@ -29,6 +29,11 @@ final readonly class Played
         return new self($given[0], $given[0] === 'media' ? $node->field('media')->text() : $node->field($given[0])->id());
     }
 
+    public function key(): string
+    {
+        return "$this->kind:$this->id";
+    }
+
     /** @return array<string, string> */
     public function toArray(): array
     {
