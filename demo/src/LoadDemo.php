@@ -143,6 +143,15 @@ final readonly class LoadDemo
             $this->entities->persist($design);
             $this->entities->persist(DesignRevision::of($design));
         }
+        foreach (glob("$this->projectDir/demo/schedules/*.json") ?: [] as $file) {
+            $node = Node::fromJson((string) file_get_contents($file));
+            /** @var array<string, mixed> $document */
+            $document = $node->field('document')->value;
+            $head = $node->field('document');
+            $schedule = new Design($head->field('id')->id(), DesignKind::Schedule, $head->field('name')->text(), $document, null, $this->clock->now(), 'ines', $node->field('place')->id());
+            $this->entities->persist($schedule);
+            $this->entities->persist(DesignRevision::of($schedule));
+        }
         $this->entities->flush();
     }
 

@@ -17,6 +17,7 @@ use UpperPane\App\Media\MediaAsset;
 use UpperPane\App\Media\Publisher;
 use UpperPane\App\Playback\Pointers;
 use UpperPane\App\Text\HouseFaces;
+use UpperPane\App\Time\Schedules;
 use UpperPane\Core\Display\Display;
 use UpperPane\Core\Display\Survey;
 use UpperPane\Core\Document\DocumentRefused;
@@ -30,20 +31,25 @@ use UpperPane\Core\Handover\Release;
 use UpperPane\Core\Layout\Checks;
 use UpperPane\Core\Layout\Layout;
 use UpperPane\Core\Layout\Matching;
+use UpperPane\Core\Media\Media;
 use UpperPane\Core\Media\Pixels;
 use UpperPane\Core\Playback\Means;
+use UpperPane\Core\Playback\Programme;
 use UpperPane\Core\Text\FaceMetrics;
 use UpperPane\Core\Time\Playlist;
+use UpperPane\Core\Time\Schedule\Schedule;
+use UpperPane\Core\Time\Schedule\ScheduleChecks;
 
 /** Builds releases, writes them down, and points the players to them. */
 final readonly class Handover
 {
     /** Where items come and go, what is due is written into a release for so long, without contact. */
-    private const AHEAD_MS = 36 * 86_400_000;
+    private const AHEAD_MS = 92 * 86_400_000;
 
     public function __construct(
         private EntityManagerInterface $entities,
         private DesignLibrary $library,
+        private Schedules $schedules,
         private Pictures $pictures,
         private Means $means,
         private Publisher $publisher,
@@ -61,7 +67,7 @@ final readonly class Handover
     {
         $node->object('kind', 'id', 'revision');
         $id = $node->field('id')->id();
-        $kind = $node->field('kind')->oneOf('layout', 'playlist', 'media');
+        $kind = $node->field('kind')->oneOf('layout', 'playlist', 'media', 'schedule');
         if ($kind === 'media') {
             $asset = $this->entities->find(MediaAsset::class, $id) ?? throw Problem::notFound('This media');
             $media = $asset->media() ?? throw new Problem(409, 'media.unready', sprintf('"%s" is not ready to be played.', $asset->name));
@@ -77,51 +83,112 @@ final readonly class Handover
             throw new Problem(409, 'revision.stale', sprintf('"%s" is at revision %d by now, you looked at %d. Look at what changed, then hand over.', $design->name, $design->revision, $revision));
         }
 
-        return new Source($kind, $id, $revision, $design->name, $design->kind === DesignKind::Layout
-            ? fn (Size $raster): Layout => $this->library->layout($design->document)->for($raster)
-            : fn (Size $raster): Layout => $this->library->fullScreen($design->document, $raster));
+        return new Source($kind, $id, $revision, $design->name, match ($design->kind) {
+            DesignKind::Layout => fn (Size $raster): Layout => $this->library->layout($design->document)->for($raster),
+            DesignKind::Playlist => fn (Size $raster): Layout => $this->library->fullScreen($design->document, $raster),
+            DesignKind::Schedule => static fn (Size $raster): Layout => throw new \LogicException('A schedule is no single layout.'),
+        }, $design->kind === DesignKind::Schedule ? $design : null);
     }
 
     public function offer(Source $source, SurveyedDisplay $target): Offer
     {
         $display = $target->display();
-        $layout = ($source->layout)($display->raster());
         // By the day, so that looking twice gives the same bytes.
         $today = 1000 * (intdiv($this->clock->now()->getTimestamp(), 86_400) - 1) * 86_400;
+        $programme = $source->schedule === null ? null : $this->programme($source->schedule, $target);
+        $layouts = $programme === null ? [($source->layout)($display->raster())] : $programme->layouts();
+        $files = $this->files($layouts);
+        try {
+            $release = $programme === null
+                ? Release::of($display, $layouts[0], $files, $this->faces->all(), $this->means, $today, $today + self::AHEAD_MS)
+                : Release::ofProgramme($display, $programme, $files, $this->faces->all(), $this->means, $today, $today + self::AHEAD_MS);
+        } catch (\DomainException $e) {
+            throw new Problem(409, 'media.missing', $e->getMessage() . ' Bring it in again, or take it out.');
+        }
+
+        return new Offer(
+            $target,
+            $release,
+            Matching::of($programme === null ? $layouts[0]->canvas : $display->raster(), $display->raster()),
+            $programme === null
+                ? $this->findings($layouts, $display, $target->place->zone())
+                : new Findings([...$this->findings($layouts, $display, $target->place->zone())->all, ...self::booked($programme, $today)]),
+            [
+                ...($target->current?->shape !== null && $target->current->shape !== $target->shape ? ['The display was surveyed anew: its raster, panels or outputs are others.'] : []),
+                ...($programme === null ? Difference::between($this->layoutOf($target->current), $layouts[0]) : Difference::ofSchedules($this->scheduleOf($target->current), $programme->schedule)),
+            ],
+            array_sum(array_column(array_diff_key($files, $this->there($target->current)), 'bytes')),
+        );
+    }
+
+    private function programme(Design $design, SurveyedDisplay $target): Programme
+    {
+        if (!in_array($target, $this->schedules->displays($design), true)) {
+            throw new Problem(409, 'schedule.elsewhere', sprintf('"%s" does not rule on "%s". Book on that display, or on a place that it hangs in.', $design->name, $target->display()->name));
+        }
+
+        return $this->schedules->programme($target, $this->schedules->on($target) ?? Schedule::fromArray($design->document));
+    }
+
+    /** @return list<Finding> what is found in the bookings for as long as the release is planned */
+    private static function booked(Programme $programme, int $fromMs): array
+    {
+        return [...$programme->findings(), ...ScheduleChecks::run($programme->schedule, $programme->clock, $fromMs, $fromMs + self::AHEAD_MS)->all];
+    }
+
+    /**
+     * @param list<Layout> $layouts
+     * @return array<string, array{url: string, sha256: string, bytes: int, type: string}> by media id
+     */
+    private function files(array $layouts): array
+    {
         $files = [];
-        foreach ($this->pictures->assets($layout) as $asset) {
+        foreach (array_merge(...array_map($this->pictures->assets(...), $layouts)) as $asset) {
             if ($asset->state === MediaAsset::READY && $asset->file !== null && $asset->sha256 !== null) {
                 $files[$asset->id] = ['url' => '/' . $asset->file, 'sha256' => $asset->sha256, 'bytes' => $asset->bytes, 'type' => $asset->type ?? ''];
             }
         }
-        try {
-            $release = Release::of($display, $layout, $files, $this->faces->all(), $this->means, $today, $today + self::AHEAD_MS);
-        } catch (\DomainException $e) {
-            throw new Problem(409, 'media.missing', $e->getMessage() . ' Bring it in again, or take it out.');
-        }
-        $old = $this->layoutOf($target->current);
-        $there = $old === null ? [] : array_column(array_map(static fn ($media): array => ['id' => $media->id], Release::mediaOf($old)), 'id');
 
-        return new Offer(
-            $target,
-            $layout,
-            $release,
-            Matching::of($layout->canvas, $display->raster()),
-            $this->findings($layout, $display, $target->place->zone()),
-            [
-                ...($target->current?->shape !== null && $target->current->shape !== $target->shape ? ['The display was surveyed anew: its raster, panels or outputs are others.'] : []),
-                ...Difference::between($old, $layout),
-            ],
-            array_sum(array_column(array_diff_key($files, array_flip(array_filter($there))), 'bytes')),
-        );
+        return $files;
     }
 
-    /** What is found in the layout on this display, and what stops the display itself. */
-    private function findings(Layout $layout, Display $display, ?string $timezone): Findings
+    /** @return array<string, int> ids of the media that a release has brought, as keys */
+    private function there(?HandedRelease $release): array
+    {
+        $layout = $this->layoutOf($release);
+        $schedule = $layout === null ? $this->scheduleOf($release) : null;
+        $layouts = match (true) {
+            $layout !== null => [$layout],
+            $schedule !== null && $release !== null => $this->schedules->programme($release->display, $schedule)->layouts(),
+            default => [],
+        };
+        $media = array_merge(...array_map(Release::mediaOf(...), $layouts));
+
+        return array_flip(array_filter(array_map(static fn (Media $one): ?string => $one->id, $media)));
+    }
+
+    private function scheduleOf(?HandedRelease $release): ?Schedule
+    {
+        try {
+            return $release?->sourceKind === 'schedule' ? Schedule::fromArray($release->document) : null;
+        } catch (DocumentRefused) {
+            return null;
+        }
+    }
+
+    /**
+     * What is found in the layouts on this display, and what stops the display itself.
+     *
+     * @param list<Layout> $layouts
+     */
+    private function findings(array $layouts, Display $display, ?string $timezone): Findings
     {
         $stops = array_filter(Survey::check($display, $timezone)->all, static fn (Finding $finding): bool => $finding->level === Level::Stop);
 
-        return new Findings([...array_values($stops), ...Checks::run($layout, $display, $this->metrics, $this->pixels)->all]);
+        return new Findings([
+            ...array_values($stops),
+            ...array_merge(...array_map(fn (Layout $layout): array => Checks::run($layout, $display, $this->metrics, $this->pixels)->all, $layouts)),
+        ]);
     }
 
     /**
@@ -187,9 +254,10 @@ final readonly class Handover
             $document = $release->document;
 
             return match ($release->sourceKind) {
+                'schedule' => null,
                 'layout' => $this->library->layout($document)->for($raster),
                 'playlist' => $this->library->fullScreen($document, $raster),
-                default => Layout::fullScreen($release->sourceId, $release->name, $raster, Playlist::ofMedia(\UpperPane\Core\Media\Media::fromNode(Node::root($document)))),
+                default => Layout::fullScreen($release->sourceId, $release->name, $raster, Playlist::ofMedia(Media::fromNode(Node::root($document)))),
             };
         } catch (DocumentRefused) {
             return null;

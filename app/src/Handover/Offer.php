@@ -7,7 +7,6 @@ namespace UpperPane\App\Handover;
 use UpperPane\App\Display\SurveyedDisplay;
 use UpperPane\Core\Finding\Findings;
 use UpperPane\Core\Handover\Release;
-use UpperPane\Core\Layout\Layout;
 use UpperPane\Core\Layout\Matching;
 
 /** What would be handed over to one display, with all that is to be known beforehand. */
@@ -19,7 +18,6 @@ final readonly class Offer
      */
     public function __construct(
         public SurveyedDisplay $display,
-        public Layout $layout,
         public Release $release,
         public Matching $matching,
         public Findings $findings,

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace UpperPane\App\Handover;
 
+use UpperPane\App\Layout\Design;
 use UpperPane\Core\Geometry\Size;
 use UpperPane\Core\Layout\Layout;
 
@@ -11,9 +12,10 @@ use UpperPane\Core\Layout\Layout;
 final readonly class Source
 {
     /**
-     * @param 'layout'|'playlist'|'media' $kind
+     * @param 'layout'|'playlist'|'media'|'schedule' $kind
      * @param ?int $revision of a layout or playlist
      * @param \Closure(Size): Layout $layout for a raster
+     * @param ?Design $schedule in place of a layout: what each display plays by the schedules that rule there
      */
     public function __construct(
         public string $kind,
@@ -21,6 +23,7 @@ final readonly class Source
         public ?int $revision,
         public string $name,
         public \Closure $layout,
+        public ?Design $schedule = null,
     ) {
     }
 }

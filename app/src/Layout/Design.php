@@ -7,7 +7,7 @@ namespace UpperPane\App\Layout;
 use Doctrine\DBAL\Types\Types;
 use Doctrine\ORM\Mapping as ORM;
 
-/** A layout or playlist: its document as it stands, and the number of its revision. */
+/** A layout, playlist or schedule: its document as it stands, and the number of its revision. */
 #[ORM\Entity(repositoryClass: DesignRepository::class)]
 #[ORM\Index(columns: ['kind', 'name'])]
 class Design
@@ -17,7 +17,8 @@ class Design
 
     /**
      * @param array<string, mixed> $document
-     * @param ?string $displayId the display it is made for
+     * @param ?string $displayId the display it is made for, or rules on
+     * @param ?string $placeId the place that a schedule rules in
      */
     public function __construct(
         #[ORM\Id]
@@ -35,6 +36,8 @@ class Design
         public \DateTimeImmutable $savedAt,
         #[ORM\Column(length: 80, nullable: true)]
         public ?string $savedBy,
+        #[ORM\Column(length: 80, nullable: true)]
+        public ?string $placeId = null,
     ) {
     }
 
@@ -47,6 +50,7 @@ class Design
             'name' => $this->name,
             'revision' => $this->revision,
             'display' => $this->displayId,
+            'place' => $this->placeId,
             'canvas' => $this->document['canvas'] ?? null,
             'saved_at' => $this->savedAt->format('Y-m-d\TH:i:s\Z'),
             'saved_by' => $this->savedBy,

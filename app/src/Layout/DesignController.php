@@ -13,20 +13,23 @@ use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\Routing\Attribute\Route;
 use Symfony\Component\Uid\Ulid;
 use UpperPane\App\Display\SurveyedDisplay;
+use UpperPane\App\Estate\Place;
 use UpperPane\App\Handover\HandedReleaseRepository;
 use UpperPane\App\Http\Body;
 use UpperPane\App\Http\Problem;
+use UpperPane\App\Time\Schedules;
 use UpperPane\Core\Document\Merge;
 use UpperPane\Core\Document\Node;
 
-/** Layouts and playlists: documents with revisions, none of which is ever lost. */
-#[Route('/api/{plural}', requirements: ['plural' => 'layouts|playlists'])]
+/** Layouts, playlists and schedules: documents with revisions, none of which is ever lost. */
+#[Route('/api/{plural}', requirements: ['plural' => 'layouts|playlists|schedules'])]
 final readonly class DesignController
 {
     public function __construct(
         private EntityManagerInterface $entities,
         private DesignRepository $designs,
         private DesignLibrary $library,
+        private Schedules $schedules,
         private Pictures $pictures,
         private HandedReleaseRepository $releases,
         private ClockInterface $clock,
@@ -49,13 +52,13 @@ final readonly class DesignController
     #[Route('', methods: ['POST'])]
     public function create(string $plural, Request $request): JsonResponse
     {
-        $body = Body::of($request)->object('name', 'document', 'display');
+        $body = Body::of($request)->object('name', 'document', 'display', 'place');
         $kind = DesignKind::ofPlural($plural);
         $name = $body->field('name')->text();
         $id = strtolower((string) new Ulid());
         $document = ['format' => $kind->format(), 'id' => $id, 'name' => $name] + Body::document($body->field('document'));
-        $this->library->check($kind, $document);
-        $design = new Design($id, $kind, $name, $document, $this->displayId($body), $this->clock->now(), $this->who());
+        $this->check($kind, $document);
+        $design = new Design($id, $kind, $name, $document, $this->displayId($body), $this->clock->now(), $this->who(), $kind === DesignKind::Schedule ? $this->placeId($body) : null);
         $this->entities->persist($design);
         $this->entities->persist(DesignRevision::of($design));
         $this->entities->flush();
@@ -70,7 +73,7 @@ final readonly class DesignController
     }
 
     /** What a list needs to draw the design's true picture: its run sheet and the addresses of its media. */
-    #[Route('/{id}/picture', methods: ['GET'])]
+    #[Route('/{id}/picture', methods: ['GET'], requirements: ['plural' => 'layouts|playlists'])]
     public function picture(string $plural, string $id): JsonResponse
     {
         $design = $this->design($plural, $id);
@@ -165,9 +168,9 @@ final readonly class DesignController
         if ($shownOn !== []) {
             throw new Problem(409, 'design.shown', sprintf('"%s" is shown on %s. Hand something else over there first.', $design->name, implode(', ', array_column($shownOn, 'display_name'))));
         }
-        $users = $this->entities->getConnection()->fetchFirstColumn('SELECT name FROM design WHERE id <> ? AND INSTR(document, ?) > 0', [$id, '"ref":' . json_encode($id)]);
+        $users = $this->designs->uses()[$id] ?? [];
         if ($users !== []) {
-            throw new Problem(409, 'design.used', sprintf('"%s" is used in %s.', $design->name, implode(', ', array_filter($users, is_string(...)))));
+            throw new Problem(409, 'design.used', sprintf('"%s" is used in %s.', $design->name, implode(', ', $users)));
         }
         $this->entities->remove($design);
         $this->entities->flush();
@@ -183,7 +186,7 @@ final readonly class DesignController
     {
         $kind = DesignKind::ofPlural($plural);
         $given = ['format' => $kind->format(), 'id' => $id] + $given;
-        $this->library->check($kind, $given);
+        $this->check($kind, $given);
         $name = Node::root($given)->field('name')->text();
         $stale = false;
         $design = $this->entities->wrapInTransaction(function () use ($plural, $id, $base, $given, $note, $name, $alsoSet, &$stale): Design {
@@ -227,6 +230,35 @@ final readonly class DesignController
         }
 
         return $design;
+    }
+
+    /**
+     * @param array<string, mixed> $document
+     * @throws \UpperPane\Core\Document\DocumentRefused
+     */
+    private function check(DesignKind $kind, array $document): void
+    {
+        $kind === DesignKind::Schedule ? $this->schedules->check($document) : $this->library->check($kind, $document);
+    }
+
+    /** Where a schedule rules: on one display or in one place, which has none yet. */
+    private function placeId(Node $body): ?string
+    {
+        $display = $this->displayId($body);
+        $place = $body->optional('place');
+        $id = $place?->id();
+        if (($display === null) === ($id === null)) {
+            throw $body->refused('field.missing', 'names no display and no place, or both; a schedule rules on one of them.');
+        }
+        if ($place !== null && $this->entities->find(Place::class, $place->id()) === null) {
+            throw $place->refused('ref.unknown', sprintf('is "%s", no place of the estate.', $place->id()));
+        }
+        $there = $this->designs->findOneBy(['kind' => DesignKind::Schedule] + ($id === null ? ['displayId' => $display] : ['placeId' => $id]));
+        if ($there !== null) {
+            throw new Problem(409, 'schedule.exists', sprintf('"%s" rules there already; book in that.', $there->name));
+        }
+
+        return $id;
     }
 
     /** The surveyed display for which a design is made; null for none. */

@@ -6,12 +6,14 @@ namespace UpperPane\App\Layout;
 
 use UpperPane\Core\Layout\Layout;
 use UpperPane\Core\Time\Playlist;
+use UpperPane\Core\Time\Schedule\Schedule;
 
-/** What a design is: both are documents with revisions. */
+/** What a design is: all are documents with revisions. */
 enum DesignKind: string
 {
     case Layout = 'layout';
     case Playlist = 'playlist';
+    case Schedule = 'schedule';
 
     public static function ofPlural(string $plural): self
     {
@@ -23,6 +25,7 @@ enum DesignKind: string
         return match ($this) {
             self::Layout => Layout::FORMAT,
             self::Playlist => Playlist::FORMAT,
+            self::Schedule => Schedule::FORMAT,
         };
     }
 }

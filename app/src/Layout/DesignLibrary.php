@@ -34,6 +34,7 @@ final readonly class DesignLibrary
         match ($kind) {
             DesignKind::Layout => $this->layout($document),
             DesignKind::Playlist => $this->fullScreen($document, Size::px(1920, 1080)),
+            DesignKind::Schedule => throw new \LogicException('Schedules are checked where it is known what they book.'),
         };
     }
 

@@ -23,7 +23,7 @@ final class DesignRepository extends ServiceEntityRepository
     public function summaries(DesignKind $kind): array
     {
         $rows = $this->getEntityManager()->getConnection()->fetchAllAssociative(
-            "SELECT id, name, revision, display_id, DATE_FORMAT(saved_at, '%Y-%m-%dT%H:%i:%sZ') AS saved_at, saved_by,
+            "SELECT id, name, revision, display_id, place_id, DATE_FORMAT(saved_at, '%Y-%m-%dT%H:%i:%sZ') AS saved_at, saved_by,
                 JSON_VALUE(document, '$.canvas.width') AS width, JSON_VALUE(document, '$.canvas.height') AS height
              FROM design WHERE kind = ? ORDER BY name, id",
             [$kind->value],
@@ -35,6 +35,7 @@ final class DesignRepository extends ServiceEntityRepository
             'name' => $row['name'],
             'revision' => $row['revision'],
             'display' => $row['display_id'],
+            'place' => $row['place_id'],
             'canvas' => is_numeric($row['width']) && is_numeric($row['height']) ? ['width' => (int) $row['width'], 'height' => (int) $row['height']] : null,
             'saved_at' => $row['saved_at'],
             'saved_by' => $row['saved_by'],
@@ -45,9 +46,12 @@ final class DesignRepository extends ServiceEntityRepository
     public function uses(): array
     {
         $uses = [];
-        $rows = $this->getEntityManager()->getConnection()->iterateAssociative('SELECT id, name, document FROM design WHERE document LIKE \'%"ref":%\' ORDER BY name, id');
+        $rows = $this->getEntityManager()->getConnection()->iterateAssociative(
+            'SELECT id, name, document FROM design WHERE document LIKE \'%"ref":%\' OR kind = \'schedule\' ORDER BY name, id',
+        );
         foreach ($rows as ['id' => $id, 'name' => $name, 'document' => $document]) {
-            preg_match_all('/"ref":"([A-Za-z0-9._-]+)"/', is_string($document) ? $document : '', $refs);
+            // Layouts and playlists name others as refs, schedules as what they play.
+            preg_match_all('/"(?:ref|layout|playlist)":"([A-Za-z0-9._-]+)"/', is_string($document) ? $document : '', $refs);
             foreach (array_unique($refs[1]) as $ref) {
                 if ($ref !== $id && is_string($name)) {
                     $uses[$ref][] = $name;

@@ -9,6 +9,8 @@ use UpperPane\Core\Layout\Layout;
 use UpperPane\Core\Layout\Picture;
 use UpperPane\Core\Layout\Text;
 use UpperPane\Core\Layout\Zone;
+use UpperPane\Core\Time\Schedule\Played;
+use UpperPane\Core\Time\Schedule\Schedule;
 
 /** What a viewer would see change from one layout to the next, in words. */
 final readonly class Difference
@@ -52,6 +54,41 @@ final readonly class Difference
         }
 
         return $words;
+    }
+
+    /**
+     * What changes in what is booked, from one schedule to the next.
+     *
+     * @return list<string> empty where nothing changes
+     */
+    public static function ofSchedules(?Schedule $old, Schedule $new): array
+    {
+        if ($old === null) {
+            return [sprintf('The schedule "%s" takes over, with %d %s.', $new->name, count($new->bookings), count($new->bookings) === 1 ? 'booking' : 'bookings')];
+        }
+        $words = [];
+        if ($old->standby != $new->standby) {
+            $words[] = sprintf('Standby: %s, was %s.', self::played($new->standby), self::played($old->standby));
+        }
+        $before = array_column($old->bookings, null, 'id');
+        $after = array_column($new->bookings, null, 'id');
+        foreach ($after as $id => $booking) {
+            if (!isset($before[$id])) {
+                $words[] = sprintf('Added: booking "%s".', $booking->name);
+            } elseif ($before[$id] != $booking) {
+                $words[] = sprintf('Changed: booking "%s".', $booking->name);
+            }
+        }
+        foreach (array_diff_key($before, $after) as $booking) {
+            $words[] = sprintf('Removed: booking "%s".', $booking->name);
+        }
+
+        return $words;
+    }
+
+    private static function played(?Played $played): string
+    {
+        return $played === null ? 'none' : "the $played->kind";
     }
 
     /** @return list<string> */

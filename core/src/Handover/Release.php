@@ -6,6 +6,7 @@ namespace UpperPane\Core\Handover;
 
 use UpperPane\Core\Display\Display;
 use UpperPane\Core\Display\Feed;
+use UpperPane\Core\Geometry\Size;
 use UpperPane\Core\Layout\Layout;
 use UpperPane\Core\Layout\Matching;
 use UpperPane\Core\Layout\Picture;
@@ -13,7 +14,9 @@ use UpperPane\Core\Layout\Worded;
 use UpperPane\Core\Layout\Zone;
 use UpperPane\Core\Media\Media;
 use UpperPane\Core\Playback\Means;
+use UpperPane\Core\Playback\Programme;
 use UpperPane\Core\Playback\RunSheet;
+use UpperPane\Core\Units\Instant;
 
 /**
  * One immutable handed-over version for a display. The same inputs give the same bytes, so no clock and no counter stands in it.
@@ -35,15 +38,47 @@ final readonly class Release
      */
     public static function of(Display $display, Layout $layout, array $media, array $faces, ?Means $means = null, int $fromMs = 0, int $toMs = 0): self
     {
+        $sheet = RunSheet::of($layout, 0, ($means ?? new Means())->in($display->timezone), $fromMs, $toMs);
+
+        return self::packed($display, [$layout], ['layout' => ['id' => $layout->id, 'name' => $layout->name]], $layout->canvas, $sheet, $media, $faces);
+    }
+
+    /**
+     * What a display plays by its schedule in [from, to); it is valid for that long without contact.
+     *
+     * @param array<string, array{url: string, sha256: string, bytes: int, type: string}> $media the file of each media id
+     * @param list<array{family: string, weight: int, url: string, sha256: string, bytes: int, cap_share?: float}> $faces type faces of the house
+     * @param int $fromMs UTC ms
+     */
+    public static function ofProgramme(Display $display, Programme $programme, array $media, array $faces, ?Means $means, int $fromMs, int $toMs): self
+    {
+        $schedule = $programme->schedule;
+        $head = [
+            'layout' => ['id' => $schedule->id, 'name' => $schedule->name],
+            'planned' => ['from' => (string) Instant::ofMs($fromMs), 'to' => (string) Instant::ofMs($toMs)],
+        ];
+
+        return self::packed($display, $programme->layouts(), $head, $programme->raster, RunSheet::ofProgramme($programme, $means, $fromMs, $toMs), $media, $faces);
+    }
+
+    /**
+     * @param list<Layout> $layouts
+     * @param array<string, mixed> $head
+     * @param array<string, mixed> $sheet
+     * @param array<string, array{url: string, sha256: string, bytes: int, type: string}> $media
+     * @param list<array{family: string, weight: int, url: string, sha256: string, bytes: int, cap_share?: float}> $faces
+     */
+    private static function packed(Display $display, array $layouts, array $head, Size $canvas, array $sheet, array $media, array $faces): self
+    {
         $used = [];
-        foreach (self::mediaOf($layout) as $one) {
+        foreach (array_merge(...array_map(self::mediaOf(...), $layouts)) as $one) {
             if ($one->id !== null) {
                 $used[$one->id] = ['id' => $one->id, 'name' => $one->name]
                     + ($media[$one->id] ?? throw new \DomainException(sprintf('The media "%s" (%s) has no file.', $one->name, $one->id)));
             }
         }
         ksort($used, SORT_STRING);
-        $families = array_fill_keys(self::familiesOf($layout), true);
+        $families = array_fill_keys(array_merge(...array_map(self::familiesOf(...), $layouts)), true);
 
         return new self([
             'format' => self::FORMAT,
@@ -61,9 +96,9 @@ final readonly class Release
                     'source' => $feed->source->toArray(),
                 ], Feed::of($display)),
             ],
-            'layout' => ['id' => $layout->id, 'name' => $layout->name],
-            'match' => Matching::of($layout->canvas, $display->raster())->toArray(),
-            'run_sheet' => RunSheet::of($layout, 0, ($means ?? new Means())->in($display->timezone), $fromMs, $toMs),
+        ] + $head + [
+            'match' => Matching::of($canvas, $display->raster())->toArray(),
+            'run_sheet' => $sheet,
             'media' => array_values($used),
             'faces' => array_values(array_filter($faces, static fn (array $face): bool => isset($families[$face['family']]))),
         ]);

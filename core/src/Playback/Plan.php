@@ -53,8 +53,9 @@ final readonly class Plan
         }
         $box = Box::ofRect($raster);
         $cuts = array_fill(0, count($scenes), Transition::cut());
+        $standby = $programme->schedule->standby === null ? null : $booked[$programme->schedule->standby->key()];
 
-        return new self([new ZonePlan(self::PROGRAMME, Loop::of([]), $scenes, $cuts, $box, null, 0, Begins::Anchor, $programme->timetable(), $booked)]);
+        return new self([new ZonePlan(self::PROGRAMME, Loop::of([]), $scenes, $cuts, $box, null, 0, Begins::Anchor, $programme->timetable(), $booked, $standby)]);
     }
 
     /**

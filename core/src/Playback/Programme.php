@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace UpperPane\Core\Playback;
 
+use UpperPane\Core\Finding\Finding;
+use UpperPane\Core\Finding\Level;
 use UpperPane\Core\Geometry\Size;
 use UpperPane\Core\Layout\Layout;
 use UpperPane\Core\Time\Schedule\Booking;
@@ -56,13 +58,19 @@ final readonly class Programme
         return [...array_values($this->whole), ...array_merge(...array_map(array_values(...), array_values($this->zones)))];
     }
 
-    /** @return list<string> zones that are booked, and that no layout booked on the display has */
-    public function zonesNowhere(): array
+    /** @return list<Finding> zones that are booked, and that no layout booked on the display has */
+    public function findings(): array
     {
         $known = array_merge(...array_map(static fn (Layout $layout): array => array_map(strval(...), array_keys($layout->zones)), array_values($this->whole)));
         $booked = array_filter(array_map(static fn (Booking $booking): ?string => $booking->zone, $this->schedule->bookings));
 
-        return array_values(array_unique(array_diff($booked, $known)));
+        return array_map(static fn (string $zone): Finding => new Finding(
+            'booking.zone',
+            Level::Warning,
+            [],
+            sprintf('Zone "%s" is booked, but no layout that plays on the display has a zone of that name.', $zone),
+            ['zone' => $zone],
+        ), array_values(array_unique(array_diff($booked, $known))));
     }
 
     /** @return list<Played> */

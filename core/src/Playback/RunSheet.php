@@ -32,7 +32,7 @@ final readonly class RunSheet
     }
 
     /**
-     * What a display plays by its schedule in [from, to), as one zone that takes turns; behind it the last turn goes on.
+     * What a display plays by its schedule in [from, to), as one zone that takes turns; from then on its standby.
      *
      * @param int $fromMs UTC ms
      * @return array<string, mixed>
@@ -166,6 +166,9 @@ final readonly class RunSheet
                     $turn($one->fromMs, $one->anchorMs, $one->loops[$zone->member]);
                 }
             }
+        }
+        if ($zone->standby !== null) {
+            $turn($toMs, 0, Loop::endless($zone->standby));
         }
         usort($turns, static fn (array $a, array $b): int => $a['from_ms'] <=> $b['from_ms']);
         if ($turns === []) {

@@ -26,6 +26,7 @@ final readonly class ZonePlan
      * @param Begins $begins from when it counts
      * @param ?Timetable $timetable what is booked, where anything can be
      * @param array<string, int> $booked scene of what is booked, by Played::key()
+     * @param ?int $standby scene of what goes on playing when nothing more is known
      */
     public function __construct(
         public string $element,
@@ -38,6 +39,7 @@ final readonly class ZonePlan
         public Begins $begins = Begins::Anchor,
         public ?Timetable $timetable = null,
         public array $booked = [],
+        public ?int $standby = null,
     ) {
         $this->parts = array_map(static fn (array $scene): ?Part => count($scene) === 1 && $scene[0] instanceof Part ? $scene[0] : null, $scenes);
     }

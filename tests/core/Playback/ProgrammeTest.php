@@ -64,7 +64,7 @@ final class ProgrammeTest extends TestCase
         $things = array_map(static fn ($thing): array => $thing->toArray(), ShownAt::ofProgramme($programme)->at(0)->things);
         self::assertEquals(['x' => 656.25, 'y' => 0, 'width' => 607.5, 'height' => 1080], $things[0]['rect']);
         self::assertEquals($things[0]['rect'], $things[1]['rect']);
-        self::assertSame(['gone'], $programme->zonesNowhere());
+        self::assertSame(['Zone "gone" is booked, but no layout that plays on the display has a zone of that name.'], array_column($programme->findings(), 'message'));
     }
 
     public function testNothingIsShownWhereNothingIsDueAndThereIsNoStandby(): void

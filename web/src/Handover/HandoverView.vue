@@ -15,7 +15,7 @@ import { useSecond } from '../ui/second'
 import { type Finding, useShelf } from '../ui/shelf'
 import OfferPictures from './OfferPictures.vue'
 
-type Kind = 'layout' | 'playlist' | 'media'
+type Kind = 'layout' | 'playlist' | 'media' | 'schedule'
 interface Offer {
   display: string
   match: { verdict: 'exact' | 'scaled' | 'padded' | 'crossed'; scale: number; used: number; swapped: boolean }
@@ -36,22 +36,24 @@ const shelf = useShelf()
 const { displays, byPlace } = useEstate()
 const layouts = useDesigns('layouts')
 const playlists = useDesigns('playlists')
+const schedules = useDesigns('schedules')
 const { ready } = useMedia()
 const at = useSecond()
 
-const KINDS: Record<Kind, string> = { layout: 'layout', playlist: 'playlist', media: 'picture or film' }
+const KINDS: Record<Kind, string> = { layout: 'layout', playlist: 'playlist', media: 'picture or film', schedule: 'schedule' }
 const kind = ref<Kind>((Object.keys(KINDS) as Kind[]).find((k) => typeof route.query[k] === 'string') ?? 'layout')
 const id = computed(() => (typeof route.query[kind.value] === 'string' ? (route.query[kind.value] as string) : ''))
 const chosen = computed(() => new Set(([] as unknown[]).concat(route.query.display ?? []).filter((d): d is string => typeof d === 'string')))
+const designs = { layout: layouts, playlist: playlists, schedule: schedules }
 const choices = computed(() =>
   kind.value === 'media'
     ? ready.value.map((m) => ({ value: m.id, text: m.name }))
-    : (kind.value === 'layout' ? layouts : playlists).all.value.map((d) => ({
+    : designs[kind.value].all.value.map((d) => ({
         value: d.id,
         text: d.canvas ? `${d.name}, ${size(d.canvas)} px` : d.name,
       })),
 )
-const revision = computed(() => [...layouts.all.value, ...playlists.all.value].find((d) => d.id === id.value)?.revision)
+const revision = computed(() => [...layouts.all.value, ...playlists.all.value, ...schedules.all.value].find((d) => d.id === id.value)?.revision)
 
 const search = ref('')
 const fits = (d: DisplayState) => wordsOf(d).includes(search.value.trim().toLowerCase())
@@ -91,7 +93,7 @@ const request = computed(() => ({
 // The revision that is looked at is the newest: a list that is just asked for again may know a newer one.
 const looking = ref(true)
 watchEffect(() => {
-  if (!layouts.query.isFetching.value && !playlists.query.isFetching.value) looking.value = false
+  if (!layouts.query.isFetching.value && !playlists.query.isFetching.value && !schedules.query.isFetching.value) looking.value = false
 })
 const preview = useQuery({
   queryKey: computed(() => ['preview', request.value]),
@@ -129,7 +131,7 @@ async function handOver() {
   try {
     const answer = await api.post<{ releases: (ReleaseState & { display: string })[] }>('handover', request.value)
     done.value = answer.releases.map((r) => `${nameOf(r.display)}: release ${r.number}`)
-    await Promise.all(['estate', 'layouts', 'playlists', 'preview'].map((key) => queries.invalidateQueries({ queryKey: [key] })))
+    await Promise.all(['estate', 'layouts', 'playlists', 'schedules', 'preview'].map((key) => queries.invalidateQueries({ queryKey: [key] })))
   } catch (e) {
     trouble.value = e instanceof Problem ? e.message : sentence(e)
   } finally {

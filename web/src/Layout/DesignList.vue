@@ -12,7 +12,7 @@ import DesignCard from './DesignCard.vue'
 import { type DesignSummary, type Plural, type Saved, toHandOver, useDesigns } from './designs'
 
 /** All layouts, or all playlists: each as it is at this instant, to open, copy, delete and hand over. */
-const props = defineProps<{ plural: Plural }>()
+const props = defineProps<{ plural: Exclude<Plural, 'schedules'> }>()
 const { query, all } = useDesigns(props.plural)
 const queries = useQueryClient()
 const shelf = useShelf()

@@ -211,10 +211,11 @@ export interface PlaylistDocument {
 
 export interface DesignSummary {
   id: string
-  kind: 'layout' | 'playlist'
+  kind: 'layout' | 'playlist' | 'schedule'
   name: string
   revision: number
   display: string | null
+  place: string | null
   canvas: { width: number; height: number } | null
   saved_at: string
   saved_by: string | null
@@ -261,7 +262,7 @@ export interface Analysis {
   media: Addresses
 }
 
-export type Plural = 'layouts' | 'playlists'
+export type Plural = 'layouts' | 'playlists' | 'schedules'
 
 /** Whether what is saved is shown nowhere, or somewhere not as it is saved now. */
 export const toHandOver = (d: DesignSummary): boolean => d.handed_over.length === 0 || d.handed_over.some((h) => h.older)

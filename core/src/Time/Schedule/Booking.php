@@ -80,6 +80,27 @@ final readonly class Booking
         );
     }
 
+    /** The same under another id. */
+    public function named(string $id): self
+    {
+        return new self(
+            $id,
+            $this->name,
+            $this->plays,
+            $this->zone,
+            $this->rank,
+            $this->start,
+            $this->end,
+            $this->rule,
+            $this->dates,
+            $this->without,
+            $this->withoutDays,
+            $this->from,
+            $this->until,
+            $this->createdMs,
+        );
+    }
+
     /** How long it is on the clock on the wall, s. */
     public function lengthS(): int
     {

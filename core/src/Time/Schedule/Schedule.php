@@ -63,6 +63,26 @@ final readonly class Schedule
     }
 
     /**
+     * What rules on a display: its own schedule and those of the places it hangs in, the nearest first. Their bookings stand together,
+     * by rank and age; of standbys the nearest wins.
+     *
+     * @param self ...$others bookings of these are known as `schedule/booking`
+     */
+    public function together(self ...$others): self
+    {
+        [$standby, $zones, $bookings] = [$this->standby, array_filter($this->zones), $this->bookings];
+        foreach ($others as $other) {
+            $standby ??= $other->standby;
+            $zones += array_filter($other->zones);
+            foreach ($other->bookings as $booking) {
+                $bookings[] = $booking->named("$other->id/$booking->id");
+            }
+        }
+
+        return new self($this->id, $this->name, $this->timezone, $standby, $zones, $bookings);
+    }
+
+    /**
      * The bookings of the whole display, or of one zone; the one that goes before all others first.
      *
      * @return list<Booking>

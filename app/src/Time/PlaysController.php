@@ -1,0 +1,100 @@
+<?php
+
+declare(strict_types=1);
+
+namespace UpperPane\App\Time;
+
+use Doctrine\ORM\EntityManagerInterface;
+use Symfony\Component\HttpFoundation\JsonResponse;
+use Symfony\Component\HttpFoundation\Request;
+use Symfony\Component\Routing\Attribute\Route;
+use UpperPane\App\Display\SurveyedDisplay;
+use UpperPane\App\Http\Body;
+use UpperPane\App\Http\Problem;
+use UpperPane\App\Layout\Design;
+use UpperPane\Core\Time\Schedule\Booking;
+use UpperPane\Core\Time\Schedule\Play;
+use UpperPane\Core\Time\Schedule\Plays;
+use UpperPane\Core\Time\Schedule\Schedule;
+use UpperPane\Core\Time\Schedule\ScheduleChecks;
+use UpperPane\Core\Units\Instant;
+use UpperPane\Core\Units\LocalDays;
+use UpperPane\Core\Units\WallClock;
+
+/** What really plays by a schedule, also by one that is not saved yet. */
+final readonly class PlaysController
+{
+    private const LONGEST_MS = 62 * 86_400_000;
+
+    /** Clashes and bookings that never get their turn are looked for so far ahead. */
+    private const LOOKED_MS = 56 * 86_400_000;
+
+    public function __construct(private EntityManagerInterface $entities, private Schedules $schedules)
+    {
+    }
+
+    #[Route('/api/plays', methods: ['POST'])]
+    public function plays(Request $request): JsonResponse
+    {
+        $body = Body::of($request)->object('schedule', 'document', 'display', 'from', 'to');
+        $id = $body->field('schedule')->id();
+        $design = $this->entities->find(Design::class, $id) ?? throw Problem::notFound('This schedule');
+        $from = Instant::parse($body->field('from')->text(), '/from')->ms;
+        $to = Instant::parse($body->field('to')->text(), '/to')->ms;
+        if ($to <= $from || $to - $from > self::LONGEST_MS) {
+            throw $body->field('to')->refused('value.range', 'lies before "from", or more than 62 days behind it.');
+        }
+        $given = $body->has('document') ? Body::document($body->field('document')) : $design->document;
+        $own = Schedule::fromArray($given);
+        $displays = $this->schedules->displays($design);
+        $chosen = $body->optional('display')?->id();
+        $display = array_values(array_filter($displays, static fn (SurveyedDisplay $one): bool => $chosen === null || $one->id === $chosen))[0] ?? null;
+        $schedule = $display === null ? $own : $this->schedules->on($display, [$id => $given]) ?? $own;
+        $clock = WallClock::in($display === null ? $own->timezone : $display->display()->timezone);
+
+        return new JsonResponse([
+            'display' => $display?->id,
+            'timezone' => $clock->timezone,
+            'displays' => array_map(static fn (SurveyedDisplay $one): array => ['id' => $one->id, 'name' => $one->display()->name, 'timezone' => $one->display()->timezone], $displays),
+            'days' => LocalDays::of($clock, $from, $to),
+            'plays' => self::told($schedule, $clock, $from, $to, null),
+            'zones' => (object) $this->zones($schedule, $clock, $from, $to),
+            'bookings' => array_map(static fn (Booking $booking): array => self::booking($booking, $clock, $from, $to), $schedule->bookings),
+            'names' => (object) $this->schedules->names($schedule),
+        ] + ScheduleChecks::run($schedule, $clock, $from, max($to, $from + self::LOOKED_MS))->toArray());
+    }
+
+    /** @return array<string, list<array<string, mixed>>> what plays in each zone that has bookings or a standby */
+    private function zones(Schedule $schedule, WallClock $clock, int $from, int $to): array
+    {
+        $zones = array_unique([...array_keys($schedule->zones), ...array_filter(array_map(static fn (Booking $booking): ?string => $booking->zone, $schedule->bookings))]);
+        $told = [];
+        foreach ($zones as $zone) {
+            $told[$zone] = self::told($schedule, $clock, $from, $to, $zone);
+        }
+
+        return $told;
+    }
+
+    /** @return list<array<string, mixed>> */
+    private static function told(Schedule $schedule, WallClock $clock, int $from, int $to, ?string $zone): array
+    {
+        return array_map(static fn (Play $play): array => $play->toArray(), Plays::of($schedule, $clock, $from, $to, $zone)->pieces);
+    }
+
+    /** @return array<string, mixed> */
+    private static function booking(Booking $booking, WallClock $clock, int $from, int $to): array
+    {
+        return [
+            'id' => $booking->id,
+            'name' => $booking->name,
+            'zone' => $booking->zone,
+            'rank' => $booking->rank->value,
+            'plays' => $booking->plays->toArray(),
+            'occurrences' => array_map(
+                static fn (array $one): array => array_map(static fn (int $utc): string => (string) Instant::ofMs($utc * 1000), ['from' => $one[0], 'to' => $one[1], 'start' => $one[2]]),
+                $booking->occurrences($clock, intdiv($from, 1000), intdiv($to + 999, 1000)),
+            ),
+        ];
+    }
+}

@@ -1,0 +1,132 @@
+<?php
+
+declare(strict_types=1);
+
+namespace UpperPane\App\Time;
+
+use Doctrine\ORM\EntityManagerInterface;
+use UpperPane\App\Display\SurveyedDisplay;
+use UpperPane\App\Estate\Place;
+use UpperPane\App\Http\Problem;
+use UpperPane\App\Layout\Design;
+use UpperPane\App\Layout\DesignKind;
+use UpperPane\App\Layout\DesignLibrary;
+use UpperPane\App\Media\MediaAsset;
+use UpperPane\Core\Document\Node;
+use UpperPane\Core\Geometry\Size;
+use UpperPane\Core\Layout\Layout;
+use UpperPane\Core\Playback\Programme;
+use UpperPane\Core\Time\Playlist;
+use UpperPane\Core\Time\Schedule\Played;
+use UpperPane\Core\Time\Schedule\Schedule;
+
+/** Which schedules rule on a display: its own, and those of the places it hangs in. */
+final readonly class Schedules
+{
+    public function __construct(private EntityManagerInterface $entities, private DesignLibrary $library)
+    {
+    }
+
+    /**
+     * @param array<string, array<string, mixed>> $instead documents in place of saved ones, by id, to look at before they are saved
+     * @return ?Schedule null where none rules there
+     */
+    public function on(SurveyedDisplay $display, array $instead = []): ?Schedule
+    {
+        $places = [];
+        for ($place = $display->place; $place !== null; $place = $place->parent) {
+            $places[] = $place->id;
+        }
+        $found = [];
+        foreach ($this->entities->getRepository(Design::class)->findBy(['kind' => DesignKind::Schedule]) as $design) {
+            $depth = $design->displayId === $display->id ? -1 : array_search($design->placeId, $places, true);
+            if ($depth !== false) {
+                $found[$depth] = Schedule::fromArray($instead[$design->id] ?? $design->document);
+            }
+        }
+        ksort($found);
+        $nearest = array_shift($found);
+
+        return $nearest?->together(...array_values($found));
+    }
+
+    public function programme(SurveyedDisplay $target, Schedule $schedule): Programme
+    {
+        $display = $target->display();
+
+        return Programme::of($schedule, $display->raster(), $display->timezone, $this->layoutOf(...));
+    }
+
+    /** @return list<SurveyedDisplay> the displays that a schedule rules on */
+    public function displays(Design $schedule): array
+    {
+        $all = $this->entities->getRepository(SurveyedDisplay::class)->findBy([], ['position' => 'ASC', 'id' => 'ASC']);
+        $place = $schedule->placeId === null ? null : $this->entities->find(Place::class, $schedule->placeId);
+
+        return array_values(array_filter($all, static fn (SurveyedDisplay $display): bool => $display->id === $schedule->displayId || ($place !== null && $display->place->isIn($place))));
+    }
+
+    /** What is booked, as a layout of that size. */
+    public function layoutOf(Played $played, Size $size): Layout
+    {
+        if ($played->kind === 'media') {
+            $media = $this->asset($played)?->media() ?? throw self::gone($played);
+
+            return Layout::fullScreen($played->id, $media->name, $size, Playlist::ofMedia($media));
+        }
+        $design = $this->design($played) ?? throw self::gone($played);
+
+        return $played->kind === 'layout' ? $this->library->layout($design->document)->for($size) : $this->library->fullScreen($design->document, $size);
+    }
+
+    /**
+     * @param array<string, mixed> $document
+     * @throws \UpperPane\Core\Document\DocumentRefused also where it books what is not there
+     */
+    public function check(array $document): void
+    {
+        $schedule = Schedule::fromArray($document);
+        $node = Node::root($document);
+        $nodes = array_map(static fn (Node $booking): Node => $booking->field('plays'), $node->field('bookings')->items());
+        foreach ([$node->optional('standby'), ...array_map(static fn (Node $zone): ?Node => $zone->optional('standby'), array_values($node->optional('zones')?->members() ?? [])), ...$nodes] as $one) {
+            if ($one === null) {
+                continue;
+            }
+            $played = Played::fromNode($one);
+            if ($played->kind === 'media' ? $this->asset($played) === null : $this->design($played) === null) {
+                throw $one->field($played->kind)->refused('ref.unknown', sprintf('is "%s", and there is no %s of that id.', $played->id, $played->kind));
+            }
+        }
+        assert($schedule->id !== '');
+    }
+
+    /** @return array<string, string> names of what a schedule books, by Played::key() */
+    public function names(Schedule $schedule): array
+    {
+        $names = [];
+        foreach ([$schedule->standby, ...array_values($schedule->zones), ...array_column($schedule->bookings, 'plays')] as $played) {
+            if ($played instanceof Played) {
+                $names[$played->key()] ??= ($played->kind === 'media' ? $this->asset($played)?->name : $this->design($played)?->name) ?? $played->id;
+            }
+        }
+
+        return $names;
+    }
+
+    private function asset(Played $played): ?MediaAsset
+    {
+        return $this->entities->find(MediaAsset::class, $played->id);
+    }
+
+    private function design(Played $played): ?Design
+    {
+        $design = $this->entities->find(Design::class, $played->id);
+
+        return $design?->kind->value === $played->kind ? $design : null;
+    }
+
+    private static function gone(Played $played): Problem
+    {
+        return new Problem(409, 'schedule.gone', sprintf('The %s "%s" is booked, and is not there any more. Book something else in its place.', $played->kind, $played->id));
+    }
+}

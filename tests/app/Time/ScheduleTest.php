@@ -1,0 +1,133 @@
+<?php
+
+declare(strict_types=1);
+
+namespace UpperPane\Tests\App\Time;
+
+use UpperPane\App\Display\SurveyedDisplay;
+use UpperPane\App\Estate\Place;
+use UpperPane\Core\Playback\RunSheet;
+use UpperPane\Core\Time\Schedule\Schedule;
+use UpperPane\Tests\App\ApiTestCase;
+use UpperPane\Tests\Core\Make;
+use UpperPane\Tests\Core\Playback\SheetReader;
+
+/** Schedules from the API to the bytes that are handed over. */
+final class ScheduleTest extends ApiTestCase
+{
+    private const DAY = ['id' => 'day', 'name' => 'Day', 'rank' => 'everyday', 'start' => '2026-01-01T06:00:00', 'end' => '2026-01-01T22:00:00', 'rrule' => 'FREQ=DAILY'];
+
+    public function testAScheduleIsADesignThatRulesOnADisplayOrInAPlace(): void
+    {
+        $this->signIn();
+        $layout = $this->made($this->whole($this->media()))['id'];
+        $document = $this->document($layout);
+        [$status, $made] = $this->ask('POST', '/api/schedules', ['name' => 'Hall', 'document' => $document, 'display' => 'wide']);
+        self::assertSame([201, 'schedule', 'wide', null, 1], [$status, $made['kind'], $made['display'], $made['place'], $made['revision']]);
+
+        self::assertSame([409, 'schedule.exists'], $this->refused('POST', '/api/schedules', ['name' => 'Other', 'document' => $document, 'display' => 'wide']));
+        self::assertSame([422, 'field.missing'], $this->refused('POST', '/api/schedules', ['name' => 'Other', 'document' => $document]));
+        self::assertSame([422, 'ref.unknown'], $this->refused('POST', '/api/schedules', ['name' => 'Other', 'document' => $document, 'place' => 'nowhere']));
+        self::assertSame([422, 'ref.unknown'], $this->refused('POST', '/api/schedules', ['name' => 'Other', 'document' => $this->document('gone'), 'place' => 'estate']));
+        self::assertSame([409, 'design.used'], $this->refused('DELETE', "/api/layouts/$layout"), 'it is booked');
+
+        $moved = $made['document'];
+        $moved['bookings'][0]['start'] = '2026-01-01T07:00:00';
+        self::assertSame(2, $this->ask('PUT', "/api/schedules/{$made['id']}", ['base' => 1, 'document' => $moved])[1]['revision']);
+        self::assertSame([409, 'revision.stale'], $this->refused('PUT', "/api/schedules/{$made['id']}", ['base' => 1, 'document' => $moved]), 'two people move the same booking');
+        $moved['bookings'][0]['end'] = '2026-01-01T05:00:00';
+        self::assertSame([422, 'value.range'], $this->refused('PUT', "/api/schedules/{$made['id']}", ['base' => 2, 'document' => $moved]));
+        self::assertSame(['Hall'], array_column($this->ask('GET', '/api/schedules')[1]['schedules'], 'name'));
+    }
+
+    public function testWhatReallyPlaysIsToldWithTheDaysOfTheDisplay(): void
+    {
+        $this->signIn();
+        $layout = $this->made($this->whole($this->media()), 'Hall day')['id'];
+        $id = $this->ask('POST', '/api/schedules', ['name' => 'Hall', 'document' => $this->document($layout), 'display' => 'wide'])[1]['id'];
+        [$status, $told] = $this->ask('POST', '/api/plays', ['schedule' => $id, 'from' => '2026-10-24T23:00:00Z', 'to' => '2026-10-27T00:00:00Z']);
+
+        self::assertSame([200, 'Europe/Lisbon', 'wide'], [$status, $told['timezone'], $told['display']]);
+        self::assertSame(['2026-10-25', '2026-10-26'], array_column($told['days'], 'date'));
+        self::assertSame([[0, 0], [7_200_000, 60]], $told['days'][0]['steps'], 'at 01:00 UTC the clock goes back from 02:00 to 01:00');
+        self::assertSame(['2026-10-25T06:00:00Z', '2026-10-25T22:00:00Z'], [$told['plays'][1]['from'], $told['plays'][1]['to']]);
+        self::assertSame([null, 'day', null, 'day', null], array_column($told['plays'], 'booking'));
+        self::assertSame('Hall day', $told['names']["layout:$layout"]);
+        self::assertSame('2026-10-25T06:00:00Z', $told['bookings'][0]['occurrences'][0]['from']);
+        self::assertContains('schedule.gap', array_column($told['findings'], 'code'));
+
+        $unsaved = ['bookings' => []] + $this->document($layout);
+        $told = $this->ask('POST', '/api/plays', ['schedule' => $id, 'document' => ['id' => $id, 'name' => 'x'] + $unsaved, 'from' => '2026-10-24T23:00:00Z', 'to' => '2026-10-25T23:00:00Z'])[1];
+        self::assertSame([null], array_column($told['plays'], 'booking'), 'as it stands, not as it is saved');
+        self::assertSame(422, $this->ask('POST', '/api/plays', ['schedule' => $id, 'from' => '2026-10-24T23:00:00Z', 'to' => '2027-10-27T00:00:00Z'])[0]);
+        self::assertSame(404, $this->ask('POST', '/api/plays', ['schedule' => 'none', 'from' => '2026-10-24T23:00:00Z', 'to' => '2026-10-25T00:00:00Z'])[0]);
+    }
+
+    public function testOnADisplayItsOwnScheduleAndThoseOfItsPlacesStandTogether(): void
+    {
+        $this->signIn();
+        $day = $this->made($this->whole($this->media()), 'Day')['id'];
+        $night = $this->made($this->whole($this->media('quay')), 'Night')['id'];
+        $display = $this->entities()->find(SurveyedDisplay::class, 'wide');
+        self::assertNotNull($display);
+        $place = $display->place->id;
+        $this->ask('POST', '/api/schedules', ['name' => 'Place', 'place' => $place, 'document' => ['standby' => ['layout' => $night]] + $this->document($day)]);
+        $own = $this->ask('POST', '/api/schedules', ['name' => 'Own', 'display' => 'wide', 'document' => [
+            'bookings' => [['rank' => 'dated', 'start' => '2026-06-03T12:00:00', 'end' => '2026-06-03T13:00:00', 'plays' => ['media' => 'pier']] + array_diff_key(self::DAY, ['rrule' => 1])],
+        ] + $this->document($day)])[1]['id'];
+        $told = $this->ask('POST', '/api/plays', ['schedule' => $own, 'from' => '2026-06-02T23:00:00Z', 'to' => '2026-06-03T23:00:00Z'])[1];
+
+        self::assertSame([['layout' => $night], ['layout' => $day], ['media' => 'pier'], ['layout' => $day], ['layout' => $night]], array_column($told['plays'], 'plays'));
+        self::assertStringEndsWith('/day', $told['plays'][1]['booking'], 'of the place');
+        self::assertInstanceOf(Place::class, $display->place);
+    }
+
+    public function testWhatIsHandedOverIsPlayedByTheClockForThreeMonths(): void
+    {
+        $this->signIn();
+        $layout = $this->made(Make::layout([Make::zone('main', 0, 0, 1920, 1080, [['id' => 'i1', 'media' => ['id' => $this->media()->id, 'name' => 'pier.png', 'width' => 1920, 'height' => 1080], 'duration_ms' => 9000]])]))['id'];
+        $standby = $this->media('quay');
+        $document = ['standby' => ['media' => $standby->id]] + $this->document($layout);
+        $id = $this->ask('POST', '/api/schedules', ['name' => 'Hall', 'document' => $document, 'display' => 'wide'])[1]['id'];
+        $source = ['kind' => 'schedule', 'id' => $id];
+        [$offer] = $this->ask('POST', '/api/handover/preview', ['source' => $source, 'displays' => ['wide']])[1]['offers'];
+        self::assertSame([0, ['The schedule "Hall" takes over, with 1 booking.'], 'exact'], [$offer['stops'], $offer['changes'], $offer['match']['verdict']]);
+
+        [$status, $answer] = $this->ask('POST', '/api/handover', ['source' => $source, 'displays' => ['wide']]);
+        self::assertSame([201, 'schedule'], [$status, $answer['releases'][0]['source']['kind']]);
+        $release = json_decode($this->published()->read(ltrim($answer['releases'][0]['url'], '/')), true);
+        self::assertSame([RunSheet::FORMAT, ['pier', 'quay']], [$release['run_sheet']['format'], array_column($release['media'], 'id')]);
+        self::assertGreaterThan(14 * 86_400, strtotime($release['planned']['to']) - time());
+        foreach ([7 => 'i1', 3 => 'i1', 23 => 'i1'] as $hour => $item) {
+            $at = 1000 * (int) strtotime(gmdate('Y-m-d', time() + 5 * 86_400) . sprintf(' %02d:30:00 Europe/Lisbon', $hour));
+            $things = SheetReader::things($release['run_sheet'], $at);
+            self::assertSame($hour === 7 ? 'main' : 'whole', $things[1]['element'], "at $hour:30");
+            self::assertSame($item, $things[1]['item']);
+        }
+        self::assertTrue($this->ask('POST', '/api/handover/preview', ['source' => $source, 'displays' => ['wide']])[1]['offers'][0]['unchanged'], 'the same bytes again');
+        self::assertSame([409, 'schedule.elsewhere'], $this->refused('POST', '/api/handover', ['source' => $source, 'displays' => ['tall']]));
+
+        $booked = $this->ask('GET', "/api/schedules/$id")[1]['document'];
+        $booked['bookings'][] = ['id' => 'late', 'name' => 'Late', 'plays' => ['media' => 'quay'], 'rank' => 'dated', 'start' => '2026-12-01T08:00:00', 'end' => '2026-12-01T09:00:00'];
+        $this->ask('PUT', "/api/schedules/$id", ['base' => 1, 'document' => $booked]);
+        [$offer] = $this->ask('POST', '/api/handover/preview', ['source' => $source, 'displays' => ['wide']])[1]['offers'];
+        self::assertSame(['Added: booking "Late".'], $offer['changes']);
+    }
+
+    /** @return array<string, mixed> */
+    private function document(string $layout): array
+    {
+        return ['format' => Schedule::FORMAT, 'timezone' => 'Europe/Lisbon', 'bookings' => [['plays' => ['layout' => $layout]] + self::DAY]];
+    }
+
+    /**
+     * @param array<string, mixed>|null $body
+     * @return array{int, string}
+     */
+    private function refused(string $method, string $path, ?array $body = null): array
+    {
+        [$status, $answer] = $this->ask($method, $path, $body);
+
+        return [$status, $answer['error']['code'] ?? ''];
+    }
+}
