@@ -53,6 +53,8 @@ final class AccessibilityTest extends TestCase
         yield 'layouts' => ['/layouts', '.design .stage-canvas'];
         yield 'composer' => ['/layouts/check-in-day', '.tide .slot'];
         yield 'playlist' => ['/playlists/shop-window-round', '.items li'];
+        yield 'schedules' => ['/schedules', 'tbody tr'];
+        yield 'a week' => ['/schedules/piers', '.week .bar'];
         yield 'handover' => ['/handover?layout=check-in-day&display=check-in-1', 'article'];
         yield 'playback' => ['/playback', 'tbody tr'];
     }

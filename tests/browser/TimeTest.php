@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace UpperPane\Tests\Browser;
 
+use Facebook\WebDriver\Interactions\WebDriverActions;
 use PHPUnit\Framework\TestCase;
 use UpperPane\Tests\Browser\Support\Chrome;
 use UpperPane\Tests\Browser\Support\Desk;
@@ -75,6 +76,89 @@ final class TimeTest extends TestCase
 
         $this->desk->go(Desk::url('/playlists?search=extras%20of%20mine'));
         $this->desk->see('.design', 'part of Round of mine');
+    }
+
+    public function testAWeekIsBookedMovedAndHandedOver(): void
+    {
+        Desk::signIn($this->desk, '/schedules');
+        $this->desk->see('table', 'all displays of Island piers');
+        $this->desk->press('[aria-label="New schedule for"] option', 'Shop wall');
+        $this->desk->see('.leaf', 'Nothing is booked yet.');
+        $this->desk->see('.week .play.dark', 'nothing');
+        $this->desk->see('.shelf', 'and there is no standby: the display stays dark');
+        $this->desk->press('.above option', 'Check-in, day sailings');
+        $this->desk->see('.week .play.standby', 'Check-in, day sailings');
+        $id = basename((string) parse_url((string) $this->desk->driver->getCurrentURL(), PHP_URL_PATH));
+
+        // Pressed and dragged from 09:00 to 12:00 on the second day that is seen.
+        $this->drag('.week section:nth-of-type(2) .bed', 9 / 24, 12 / 24);
+        $this->desk->holds('[aria-label="Name of the booking"]', 'Booking 1');
+        $this->desk->type('[aria-label="Name of the booking"]', 'Morning');
+        $this->desk->press('.booking option', 'Shop window, round (playlist)');
+        $this->desk->see('.week .play.dated', 'Shop window, round');
+        self::assertMatchesRegularExpression('/^\d{4}-\d\d-\d\d 09:00$/', (new Hands($this->desk))->field('Begins'));
+
+        // Every day from now on, and the rank follows; what the eyes see is what plays.
+        $this->desk->press('.booking option', 'every day');
+        $this->desk->see('.week section:nth-of-type(7) .play.everyday', 'Shop window, round');
+        $this->desk->see('.booking option:checked', 'everyday');
+        $bookings = fn (): array => Desk::api($this->desk, "schedules/$id")['document']['bookings'];
+        $this->desk->until(static fn (): bool => ($bookings()[0]['rrule'] ?? '') === 'FREQ=DAILY', 'it to be saved');
+
+        // One of them an hour and five minutes later, with the keyboard; the others stay.
+        $this->desk->press('.which button', 'this one');
+        $bar = '.week section:nth-of-type(4) .bar';
+        $this->desk->script('document.querySelector(arguments[0]).focus()', $bar);
+        $this->desk->see($bar)->sendKeys("\u{E008}\u{E014}\u{E000}");
+        $this->desk->until(static fn (): bool => count($bookings()) === 2 && str_ends_with($bookings()[1]['start'], 'T10:00:00'), 'one to stand apart');
+        self::assertStringEndsWith('T13:00:00', $bookings()[1]['end']);
+        self::assertCount(1, $bookings()[0]['exdates']);
+        $this->desk->see('.week section:nth-of-type(5) .bar.everyday', 'Morning, every day');
+
+        // Undone and done again; two that claim the same time are told, and which of them plays.
+        $this->desk->press('.actions button', 'Undo');
+        $this->desk->until(static fn (): bool => count($bookings()) === 1, 'it to be undone');
+        $this->drag('.week section:nth-of-type(3) .bed', 11 / 24, 14 / 24);
+        $this->desk->press('.booking option', 'everyday');
+        $this->desk->see('.shelf', '"Morning" and "Booking 2", both of rank everyday, are due together for 1 h');
+
+        $this->desk->press('.actions a', 'Hand over');
+        $this->desk->see('main', 'The schedule "Shop wall" takes over, with 2 bookings.');
+        $this->desk->press('.actions button', 'Hand over to 1 display');
+        $this->desk->see('main', 'Shop wall: release');
+        $this->desk->go(Desk::url('/schedules'));
+        $this->desk->see('tr', 'Shop wall');
+    }
+
+    public function testOnTheLongNightNothingIsMissingAndNothingIsDouble(): void
+    {
+        Desk::signIn($this->desk);
+        foreach (['pier-great-pellan' => ['Europe/Lisbon', '01:00 to 02:00 comes twice'], 'pier-vennick' => ['Atlantic/Azores', '00:00 to 01:00 comes twice']] as $display => [$zone, $words]) {
+            $this->desk->go(Desk::url("/schedules/piers?span=day&from=2026-10-25&display=$display"));
+            $this->desk->see('.week .date', $words);
+            $this->desk->see('.facts', "times of $zone");
+            // The midnight that is meant is that of the display, which is known with the first answer.
+            $this->desk->until(fn (): bool => $this->desk->script('return document.querySelectorAll(".week section").length') === 1, 'one day');
+            $edges = $this->desk->script('return [...document.querySelectorAll(".play")].flatMap((p) => [parseFloat(p.style.left), parseFloat(p.style.left) + parseFloat(p.style.width)])');
+            self::assertIsArray($edges);
+            self::assertEqualsWithDelta(0, $edges[0], 0.001);
+            self::assertEqualsWithDelta(100, $edges[count($edges) - 1], 0.001);
+            for ($i = 1; $i + 1 < count($edges); $i += 2) {
+                self::assertEqualsWithDelta($edges[$i], $edges[$i + 1], 0.001, $zone);
+            }
+            // Five o'clock is six hours after midnight there that day.
+            self::assertEqualsWithDelta(100 * 6 / 25, $edges[1], 0.01);
+        }
+    }
+
+    /** From one share of an element's width to another, at its middle. */
+    private function drag(string $selector, float $from, float $to): void
+    {
+        $bed = $this->desk->see($selector);
+        $width = $bed->getSize()->getWidth();
+        $x = static fn (float $share): int => (int) round(($share - 0.5) * $width);
+        $hand = (new WebDriverActions($this->desk->driver))->moveToElement($bed, $x($from), -8)->clickAndHold();
+        $hand->moveToElement($bed, $x(($from + $to) / 2), -8)->moveToElement($bed, $x($to), -8)->release()->perform();
     }
 
     public function testAFollowerChangesWithItsLeaderAndDriftIsToldWhereLoopsMeet(): void

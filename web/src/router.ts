@@ -34,6 +34,13 @@ export const router = createRouter({
       props: true,
       meta: { title: 'Playlist', station: '/playlists' },
     },
+    { path: '/schedules', component: () => import('./Time/SchedulesView.vue'), meta: { title: 'Schedules', station: '/playlists' } },
+    {
+      path: '/schedules/:id',
+      component: () => import('./Time/ScheduleView.vue'),
+      props: true,
+      meta: { title: 'Schedule', station: '/playlists' },
+    },
     { path: '/handover', component: () => import('./Handover/HandoverView.vue'), meta: { title: 'Handover' } },
     { path: '/playback', component: () => import('./Playback/PlaybackView.vue'), meta: { title: 'Playback' } },
     { path: '/:rest(.*)*', component: () => import('./ui/NotThere.vue'), meta: { title: 'Not there' } },

@@ -111,8 +111,8 @@ final readonly class Handover
             $release,
             Matching::of($programme === null ? $layouts[0]->canvas : $display->raster(), $display->raster()),
             $programme === null
-                ? $this->findings($layouts, $display, $target->place->zone())
-                : new Findings([...$this->findings($layouts, $display, $target->place->zone())->all, ...self::booked($programme, $today)]),
+                ? new Findings([...self::stops($display, $target->place->zone()), ...Checks::run($layouts[0], $display, $this->metrics, $this->pixels)->all])
+                : new Findings([...self::stops($display, $target->place->zone()), ...$this->booked($programme, $display, $today)]),
             [
                 ...($target->current?->shape !== null && $target->current->shape !== $target->shape ? ['The display was surveyed anew: its raster, panels or outputs are others.'] : []),
                 ...($programme === null ? Difference::between($this->layoutOf($target->current), $layouts[0]) : Difference::ofSchedules($this->scheduleOf($target->current), $programme->schedule)),
@@ -130,10 +130,23 @@ final readonly class Handover
         return $this->schedules->programme($target, $this->schedules->on($target) ?? Schedule::fromArray($design->document));
     }
 
-    /** @return list<Finding> what is found in the bookings for as long as the release is planned */
-    private static function booked(Programme $programme, int $fromMs): array
+    /** @return list<Finding> what is found in all that is booked, and in the bookings for as long as the release is planned */
+    private function booked(Programme $programme, Display $display, int $fromMs): array
     {
-        return [...$programme->findings(), ...ScheduleChecks::run($programme->schedule, $programme->clock, $fromMs, $fromMs + self::AHEAD_MS)->all];
+        $findings = [];
+        foreach ($programme->whole as $layout) {
+            foreach (Checks::run($layout, $display, $this->metrics, $this->pixels)->all as $finding) {
+                $findings[] = $finding->within($layout->name);
+            }
+        }
+        // What plays in a zone is as large as the zone, not as the display.
+        foreach (array_merge(...array_values($programme->zones)) as $layout) {
+            foreach (Checks::run($layout, null, $this->metrics, $this->pixels)->all as $finding) {
+                $findings[] = $finding->within($layout->name);
+            }
+        }
+
+        return [...$findings, ...$programme->findings(), ...ScheduleChecks::run($programme->schedule, $programme->clock, $fromMs, $fromMs + self::AHEAD_MS)->all];
     }
 
     /**
@@ -176,19 +189,10 @@ final readonly class Handover
         }
     }
 
-    /**
-     * What is found in the layouts on this display, and what stops the display itself.
-     *
-     * @param list<Layout> $layouts
-     */
-    private function findings(array $layouts, Display $display, ?string $timezone): Findings
+    /** @return list<Finding> what stops the display itself */
+    private static function stops(Display $display, ?string $timezone): array
     {
-        $stops = array_filter(Survey::check($display, $timezone)->all, static fn (Finding $finding): bool => $finding->level === Level::Stop);
-
-        return new Findings([
-            ...array_values($stops),
-            ...array_merge(...array_map(fn (Layout $layout): array => Checks::run($layout, $display, $this->metrics, $this->pixels)->all, $layouts)),
-        ]);
+        return array_values(array_filter(Survey::check($display, $timezone)->all, static fn (Finding $finding): bool => $finding->level === Level::Stop));
     }
 
     /**

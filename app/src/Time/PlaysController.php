@@ -5,20 +5,26 @@ declare(strict_types=1);
 namespace UpperPane\App\Time;
 
 use Doctrine\ORM\EntityManagerInterface;
+use Psr\Clock\ClockInterface;
 use Symfony\Component\HttpFoundation\JsonResponse;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\Routing\Attribute\Route;
+use Symfony\Component\Uid\Ulid;
 use UpperPane\App\Display\SurveyedDisplay;
 use UpperPane\App\Http\Body;
 use UpperPane\App\Http\Problem;
 use UpperPane\App\Layout\Design;
+use UpperPane\Core\Document\Node;
 use UpperPane\Core\Time\Schedule\Booking;
+use UpperPane\Core\Time\Schedule\BookingEdit;
 use UpperPane\Core\Time\Schedule\Play;
 use UpperPane\Core\Time\Schedule\Plays;
 use UpperPane\Core\Time\Schedule\Schedule;
 use UpperPane\Core\Time\Schedule\ScheduleChecks;
+use UpperPane\Core\Units\Calendar;
 use UpperPane\Core\Units\Instant;
 use UpperPane\Core\Units\LocalDays;
+use UpperPane\Core\Units\LocalTime;
 use UpperPane\Core\Units\WallClock;
 
 /** What really plays by a schedule, also by one that is not saved yet. */
@@ -29,21 +35,17 @@ final readonly class PlaysController
     /** Clashes and bookings that never get their turn are looked for so far ahead. */
     private const LOOKED_MS = 56 * 86_400_000;
 
-    public function __construct(private EntityManagerInterface $entities, private Schedules $schedules)
+    public function __construct(private EntityManagerInterface $entities, private Schedules $schedules, private ClockInterface $clock)
     {
     }
 
+    /** In [from, to), or on so many days from a date of the display on; without a date, from the one that it is there now. */
     #[Route('/api/plays', methods: ['POST'])]
     public function plays(Request $request): JsonResponse
     {
-        $body = Body::of($request)->object('schedule', 'document', 'display', 'from', 'to');
+        $body = Body::of($request)->object('schedule', 'document', 'display', 'from', 'to', 'day', 'days');
         $id = $body->field('schedule')->id();
         $design = $this->entities->find(Design::class, $id) ?? throw Problem::notFound('This schedule');
-        $from = Instant::parse($body->field('from')->text(), '/from')->ms;
-        $to = Instant::parse($body->field('to')->text(), '/to')->ms;
-        if ($to <= $from || $to - $from > self::LONGEST_MS) {
-            throw $body->field('to')->refused('value.range', 'lies before "from", or more than 62 days behind it.');
-        }
         $given = $body->has('document') ? Body::document($body->field('document')) : $design->document;
         $own = Schedule::fromArray($given);
         $displays = $this->schedules->displays($design);
@@ -51,6 +53,7 @@ final readonly class PlaysController
         $display = array_values(array_filter($displays, static fn (SurveyedDisplay $one): bool => $chosen === null || $one->id === $chosen))[0] ?? null;
         $schedule = $display === null ? $own : $this->schedules->on($display, [$id => $given]) ?? $own;
         $clock = WallClock::in($display === null ? $own->timezone : $display->display()->timezone);
+        [$from, $to] = $body->has('days') ? $this->days($body, $clock) : self::span($body);
 
         return new JsonResponse([
             'display' => $display?->id,
@@ -60,8 +63,51 @@ final readonly class PlaysController
             'plays' => self::told($schedule, $clock, $from, $to, null),
             'zones' => (object) $this->zones($schedule, $clock, $from, $to),
             'bookings' => array_map(static fn (Booking $booking): array => self::booking($booking, $clock, $from, $to), $schedule->bookings),
+            'zones_there' => $this->schedules->zones($schedule),
             'names' => (object) $this->schedules->names($schedule),
         ] + ScheduleChecks::run($schedule, $clock, $from, max($to, $from + self::LOOKED_MS))->toArray());
+    }
+
+    /** @return array{int, int} Unix ms */
+    private static function span(Node $body): array
+    {
+        $from = Instant::parse($body->field('from')->text(), '/from')->ms;
+        $to = Instant::parse($body->field('to')->text(), '/to')->ms;
+
+        return $to > $from && $to - $from <= self::LONGEST_MS
+            ? [$from, $to]
+            : throw $body->field('to')->refused('value.range', 'lies before "from", or more than 62 days behind it.');
+    }
+
+    /** @return array{int, int} Unix ms of the local midnights; weeks begin on Monday */
+    private function days(Node $body, WallClock $clock): array
+    {
+        $days = $body->field('days')->int(1, 62);
+        $date = $body->optional('day');
+        $first = $date === null
+            ? LocalTime::ofSeconds($clock->local($this->clock->now()->getTimestamp()))->day()
+            : LocalTime::parse($date->text() . 'T00:00:00', $date->path)->day();
+        $first -= $days >= 7 ? Calendar::weekday($first) : 0;
+
+        return [1000 * $clock->utcOrBefore($first * Calendar::DAY_S), 1000 * $clock->utcOrBefore(($first + $days) * Calendar::DAY_S)];
+    }
+
+    /** A schedule in which one occurrence is moved, stretched or, without a start, taken out; nothing is saved. */
+    #[Route('/api/plays/edit', methods: ['POST'])]
+    public function edit(Request $request): JsonResponse
+    {
+        $body = Body::of($request)->object('document', 'booking', 'occurrence', 'which', 'start', 'end');
+        $which = match ($body->field('which')->oneOf('one', 'later', 'all')) {
+            'one' => 'one',
+            'later' => 'later',
+            default => 'all',
+        };
+        $edit = BookingEdit::of(Body::document($body->field('document')), $body->field('booking')->text(), LocalTime::fromNode($body->field('occurrence')), $which);
+        $document = $body->has('start')
+            ? $edit->moved(LocalTime::fromNode($body->field('start')), LocalTime::fromNode($body->field('end')), strtolower((string) new Ulid()), $this->clock->now()->getTimestamp() * 1000)
+            : $edit->removed();
+
+        return new JsonResponse(['document' => $document]);
     }
 
     /** @return array<string, list<array<string, mixed>>> what plays in each zone that has bookings or a standby */
@@ -91,10 +137,13 @@ final readonly class PlaysController
             'zone' => $booking->zone,
             'rank' => $booking->rank->value,
             'plays' => $booking->plays->toArray(),
-            'occurrences' => array_map(
-                static fn (array $one): array => array_map(static fn (int $utc): string => (string) Instant::ofMs($utc * 1000), ['from' => $one[0], 'to' => $one[1], 'start' => $one[2]]),
-                $booking->occurrences($clock, intdiv($from, 1000), intdiv($to + 999, 1000)),
-            ),
+            'said' => $booking->rule?->said() ?? 'once',
+            'occurrences' => array_map(static fn (array $one): array => [
+                'from' => (string) Instant::ofMs($one[0] * 1000),
+                'to' => (string) Instant::ofMs($one[1] * 1000),
+                'start' => (string) LocalTime::ofSeconds($one[3]),
+                'end' => (string) LocalTime::ofSeconds($one[3] + $booking->lengthS()),
+            ], $booking->occurrences($clock, intdiv($from, 1000), intdiv($to + 999, 1000))),
         ];
     }
 }

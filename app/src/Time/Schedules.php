@@ -15,6 +15,7 @@ use UpperPane\App\Media\MediaAsset;
 use UpperPane\Core\Document\Node;
 use UpperPane\Core\Geometry\Size;
 use UpperPane\Core\Layout\Layout;
+use UpperPane\Core\Layout\Zone;
 use UpperPane\Core\Playback\Programme;
 use UpperPane\Core\Time\Playlist;
 use UpperPane\Core\Time\Schedule\Played;
@@ -98,6 +99,22 @@ final readonly class Schedules
             }
         }
         assert($schedule->id !== '');
+    }
+
+    /** @return list<string> zones that can be booked: those of the layouts that play on the whole display */
+    public function zones(Schedule $schedule): array
+    {
+        $zones = [];
+        foreach ([$schedule->standby, ...array_column($schedule->ranked(), 'plays')] as $played) {
+            $elements = $played instanceof Played && $played->kind === 'layout' ? $this->design($played)->document['elements'] ?? [] : [];
+            foreach (is_array($elements) ? $elements : [] as $element) {
+                if (is_array($element) && ($element['kind'] ?? null) === Zone::KIND && is_string($element['id'] ?? null)) {
+                    $zones[$element['id']] = $element['id'];
+                }
+            }
+        }
+
+        return array_values($zones);
     }
 
     /** @return array<string, string> names of what a schedule books, by Played::key() */

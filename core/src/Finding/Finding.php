@@ -27,6 +27,12 @@ final readonly class Finding
     ) {
     }
 
+    /** The same, said of one design among several. */
+    public function within(string $name): self
+    {
+        return new self($this->code, $this->level, $this->elements, sprintf('In "%s": %s', $name, $this->message), $this->measure, $this->rect, $this->fix);
+    }
+
     /** @return array<string, mixed> */
     public function toArray(): array
     {

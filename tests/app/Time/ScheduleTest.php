@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace UpperPane\Tests\App\Time;
 
 use UpperPane\App\Display\SurveyedDisplay;
-use UpperPane\App\Estate\Place;
 use UpperPane\Core\Playback\RunSheet;
 use UpperPane\Core\Time\Schedule\Schedule;
 use UpperPane\Tests\App\ApiTestCase;
@@ -56,6 +55,16 @@ final class ScheduleTest extends ApiTestCase
         self::assertSame('2026-10-25T06:00:00Z', $told['bookings'][0]['occurrences'][0]['from']);
         self::assertContains('schedule.gap', array_column($told['findings'], 'code'));
 
+        // The Azores show midnight twice on that day: the first begins it.
+        $azores = ['timezone' => 'Atlantic/Azores', 'id' => $id, 'name' => 'x'] + $this->document($layout);
+        $display = $this->entities()->find(SurveyedDisplay::class, 'wide');
+        self::assertNotNull($display);
+        $display->survey(['timezone' => 'Atlantic/Azores'] + $display->document, new \DateTimeImmutable('2026-01-01'), null);
+        $this->entities()->flush();
+        $there = $this->ask('POST', '/api/plays', ['schedule' => $id, 'document' => $azores, 'day' => '2026-10-25', 'days' => 1])[1];
+        self::assertSame(['2026-10-25T00:00:00Z', '2026-10-26T01:00:00Z'], [$there['days'][0]['from'], $there['days'][0]['to']]);
+        self::assertSame('2026-10-19', $this->ask('POST', '/api/plays', ['schedule' => $id, 'day' => '2026-10-25', 'days' => 7])[1]['days'][0]['date'], 'a week begins on Monday');
+
         $unsaved = ['bookings' => []] + $this->document($layout);
         $told = $this->ask('POST', '/api/plays', ['schedule' => $id, 'document' => ['id' => $id, 'name' => 'x'] + $unsaved, 'from' => '2026-10-24T23:00:00Z', 'to' => '2026-10-25T23:00:00Z'])[1];
         self::assertSame([null], array_column($told['plays'], 'booking'), 'as it stands, not as it is saved');
@@ -79,13 +88,13 @@ final class ScheduleTest extends ApiTestCase
 
         self::assertSame([['layout' => $night], ['layout' => $day], ['media' => 'pier'], ['layout' => $day], ['layout' => $night]], array_column($told['plays'], 'plays'));
         self::assertStringEndsWith('/day', $told['plays'][1]['booking'], 'of the place');
-        self::assertInstanceOf(Place::class, $display->place);
     }
 
     public function testWhatIsHandedOverIsPlayedByTheClockForThreeMonths(): void
     {
         $this->signIn();
-        $layout = $this->made(Make::layout([Make::zone('main', 0, 0, 1920, 1080, [['id' => 'i1', 'media' => ['id' => $this->media()->id, 'name' => 'pier.png', 'width' => 1920, 'height' => 1080], 'duration_ms' => 9000]])]))['id'];
+        $item = ['id' => 'i1', 'media' => ['id' => $this->media()->id, 'name' => 'pier.png', 'width' => 1920, 'height' => 1080], 'duration_ms' => 9000];
+        $layout = $this->made(Make::layout([Make::zone('main', 0, 0, 1920, 1080, [$item])]))['id'];
         $standby = $this->media('quay');
         $document = ['standby' => ['media' => $standby->id]] + $this->document($layout);
         $id = $this->ask('POST', '/api/schedules', ['name' => 'Hall', 'document' => $document, 'display' => 'wide'])[1]['id'];
@@ -112,6 +121,19 @@ final class ScheduleTest extends ApiTestCase
         $this->ask('PUT', "/api/schedules/$id", ['base' => 1, 'document' => $booked]);
         [$offer] = $this->ask('POST', '/api/handover/preview', ['source' => $source, 'displays' => ['wide']])[1]['offers'];
         self::assertSame(['Added: booking "Late".'], $offer['changes']);
+    }
+
+    public function testOneOccurrenceIsMovedByTheCoreAndNothingIsSaved(): void
+    {
+        $this->signIn();
+        $document = ['id' => 's', 'name' => 'S'] + $this->document('x');
+        $act = ['document' => $document, 'booking' => 'day', 'occurrence' => '2026-06-03T06:00:00', 'which' => 'one'];
+        [$status, $answer] = $this->ask('POST', '/api/plays/edit', $act + ['start' => '2026-06-04T07:00:00', 'end' => '2026-06-04T08:00:00']);
+        self::assertSame([200, ['2026-06-03T06:00:00'], '2026-06-04T07:00:00'], [$status, $answer['document']['bookings'][0]['exdates'], $answer['document']['bookings'][1]['start']]);
+        self::assertSame([], $this->ask('POST', '/api/plays/edit', ['which' => 'all'] + $act)[1]['document']['bookings']);
+        self::assertSame([422, 'occurrence.unknown'], $this->refused('POST', '/api/plays/edit', ['occurrence' => '2026-06-03T06:30:00'] + $act));
+        self::assertSame([422, 'value.range'], $this->refused('POST', '/api/plays/edit', $act + ['start' => '2026-06-04T07:00:00', 'end' => '2026-06-04T07:00:00']));
+        self::assertSame([], $this->ask('GET', '/api/schedules')[1]['schedules']);
     }
 
     /** @return array<string, mixed> */

@@ -171,7 +171,10 @@ onBeforeUnmount(() => shelf.clear())
             :options="[{ value: '', text: 'choose…', disabled: true }, ...choices]"
             @update:model-value="go(String($event), chosen)"
           />
-          <p v-if="kind !== 'layout'" class="soft small mt-1 mb-0">It plays full screen, as it is.</p>
+          <p v-if="kind === 'schedule'" class="soft small mt-1 mb-0">
+            Each display plays what is booked on it and on its places, for the next three months without contact.
+          </p>
+          <p v-else-if="kind !== 'layout'" class="soft small mt-1 mb-0">It plays full screen, as it is.</p>
         </div>
         <h2>
           Where

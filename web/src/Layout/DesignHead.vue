@@ -10,7 +10,7 @@ import StaleNote from './StaleNote.vue'
 import type { DesignWork } from './work'
 
 /** The head of a design that is being worked on: its name, what is saved, undo, redo, handover; and what went wrong. */
-const props = defineProps<{ work: DesignWork<D>; noun: 'layout' | 'playlist' | 'display'; handover: string }>()
+const props = defineProps<{ work: DesignWork<D>; noun: 'layout' | 'playlist' | 'display' | 'schedule'; handover: string }>()
 const router = useRouter()
 const comparing = ref(false)
 const rename = (name: string) => props.work.document.value && props.work.change({ ...props.work.document.value, name })

@@ -26,7 +26,7 @@ const AGAIN_MS = 3000
  *
  * Every change is kept in the browser until the server has it; a stale write is kept aside there and answered with both versions.
  */
-export function useDesignWork<D extends { name: string }>(plural: 'layouts' | 'playlists' | 'displays', id: string) {
+export function useDesignWork<D extends { name: string }>(plural: 'layouts' | 'playlists' | 'schedules' | 'displays', id: string) {
   const queries = useQueryClient()
   const session = useSession()
   const document = shallowRef<D | null>(null)

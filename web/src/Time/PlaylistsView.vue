@@ -4,6 +4,7 @@ import { useRouter } from 'vue-router'
 import DesignList from '../Layout/DesignList.vue'
 import { type PlaylistDocument, type Saved, useDesigns } from '../Layout/designs'
 import { api, sentence } from '../ui/api'
+import TimeTabs from './TimeTabs.vue'
 
 const { all } = useDesigns('playlists')
 const router = useRouter()
@@ -25,7 +26,7 @@ async function make() {
     <p v-if="trouble" class="said-error px-3 pt-2 m-0" role="alert">{{ trouble }}</p>
     <DesignList plural="playlists">
       <template #facts>What a display can play as it is, full screen, without a layout</template>
-      <template #actions><BButton variant="primary" @click="make">New playlist</BButton></template>
+      <template #actions><TimeTabs /><BButton variant="primary" @click="make">New playlist</BButton></template>
       <template #none>
         <h2>No playlist yet</h2>
         <p>Put pictures and films in order, and hand them to a display as they are.</p>

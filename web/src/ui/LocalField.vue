@@ -32,6 +32,6 @@ function typed(event: Event) {
 
 <style scoped>
 input {
-  width: 168px;
+  width: 166px;
 }
 </style>

@@ -14,7 +14,7 @@ const stations = computed(() => [
   { to: '/displays', name: 'Displays', open: unbound.value.length, says: 'displays to look at' },
   { to: '/media', name: 'Media', open: 0, says: '' },
   { to: '/layouts', name: 'Layouts', open: 0, says: '' },
-  { to: '/playlists', name: 'Playlists', open: 0, says: '' },
+  { to: '/playlists', name: 'Playlists and time', open: 0, says: '' },
   { to: '/handover', name: 'Handover', open: notHandedOver.value.length, says: 'displays show an older version' },
   {
     to: '/playback',

@@ -14,6 +14,7 @@ export interface Fix {
   /** Fields of the element itself; null takes one away. */
   fields?: Record<string, unknown>
   panel?: string
+  booking?: string
   set?: Record<string, unknown>
 }
 

@@ -143,6 +143,31 @@ final readonly class Rule
         );
     }
 
+    /** In a few words: `every day`, `Mon, Tue`, `every 2 weeks`; the rule itself where no words are short. */
+    public function said(): string
+    {
+        $unit = ['DAILY' => 'day', 'WEEKLY' => 'week', 'MONTHLY' => 'month', 'YEARLY' => 'year', 'HOURLY' => 'hour', 'MINUTELY' => 'minute', 'SECONDLY' => 'second'][$this->frequency->value];
+        $every = $this->interval === 1 ? "every $unit" : "every $this->interval {$unit}s";
+        $days = array_map(static fn (array $day): string => ucfirst(strtolower(['mon', 'tue', 'wed', 'thu', 'fri', 'sat', 'sun'][$day[0]])), $this->byDay);
+        $plain = $this->byMonth === [] && $this->byMonthDay === [] && $this->byYearDay === [] && $this->byWeekNo === []
+            && $this->byHour === [] && $this->byMinute === [] && $this->bySecond === [] && $this->bySetPos === [];
+        $said = match (true) {
+            !$plain => $this->text,
+            $this->byDay === [] => $every,
+            $this->frequency === Frequency::Weekly && $this->interval === 1 => $days === ['Mon', 'Tue', 'Wed', 'Thu', 'Fri'] ? 'Mon to Fri' : implode(', ', $days),
+            $this->frequency === Frequency::Weekly => "$every, " . implode(', ', $days),
+            default => $this->text,
+        };
+        $until = $this->untilUtc ?? $this->untilLocal;
+
+        return match (true) {
+            $said === $this->text => $said,
+            $this->count !== null => "$said, $this->count times",
+            $until !== null => "$said until " . gmdate('Y-m-d', $until),
+            default => $said,
+        };
+    }
+
     public function __toString(): string
     {
         return $this->text;

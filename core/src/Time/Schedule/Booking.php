@@ -113,7 +113,8 @@ final readonly class Booking
      *
      * @param int $from Unix s
      * @throws DocumentRefused where there are too many to be looked at
-     * @return list<array{int, int, int}> from and to, Unix s, and the start that its loops count from, which lies before from where its beginning is cut
+     * @return list<array{int, int, int, int}> from and to, Unix s; the start that its loops count from, which lies before from where its
+     *     beginning is cut; and the start as it is written, s on the local clock
      */
     public function occurrences(WallClock $clock, int $from, int $to): array
     {
@@ -139,7 +140,7 @@ final readonly class Booking
             }
             $starts = $utc < $begin ? $begin : $utc;
             if ($stops > $from && $stops > $starts) {
-                $occurrences[] = [$starts, $stops, $utc];
+                $occurrences[] = [$starts, $stops, $utc, $local];
             }
         }
 

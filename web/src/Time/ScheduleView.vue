@@ -1,0 +1,306 @@
+<script setup lang="ts">
+import { useQuery } from '@tanstack/vue-query'
+import { DateTime } from 'luxon'
+import { computed, onBeforeUnmount, ref, watch, watchEffect } from 'vue'
+import DesignHead from '../Layout/DesignHead.vue'
+import { useDesigns } from '../Layout/designs'
+import { useDesignWork } from '../Layout/work'
+import { useMedia } from '../Media/media'
+import { api, sentence } from '../ui/api'
+import { useAsked } from '../ui/asked'
+import ChoiceBar from '../ui/ChoiceBar.vue'
+import ChoiceField from '../ui/ChoiceField.vue'
+import { useSecond } from '../ui/second'
+import { type Finding, useShelf } from '../ui/shelf'
+import BookingLedger from './BookingLedger.vue'
+import { type Booking, type Occurrence, type ScheduleDocument, type Told, keyOf, playedOf } from './schedule'
+import WeekChart from './WeekChart.vue'
+
+const props = defineProps<{ id: string }>()
+const work = useDesignWork<ScheduleDocument>('schedules', props.id)
+const document = work.document
+const shelf = useShelf()
+const at = useSecond()
+const span = useAsked('span')
+const first = useAsked('from')
+const display = useAsked('display')
+const zone = useAsked('zone')
+const DAYS = computed(() => ({ day: 1, month: 35 })[span.value] ?? 7)
+
+/** The first day that is seen, as the core counts days: of the week, unless only one is. */
+const begin = computed(() => DateTime.fromISO(told.value?.days[0]?.date ?? (first.value || DateTime.now().toISODate()), { zone: 'utc' }))
+const go = (by: number) =>
+  (first.value = begin.value.plus(span.value === 'day' ? { days: by } : { weeks: span.value === 'month' ? 4 * by : by }).toISODate()!)
+const told = ref<Told | null>(null)
+const asked = computed(() => ({
+  schedule: props.id,
+  document: document.value,
+  ...(display.value ? { display: display.value } : {}),
+  ...(first.value ? { day: first.value } : {}),
+  days: DAYS.value,
+}))
+const query = useQuery({
+  queryKey: computed(() => ['plays', JSON.stringify(asked.value)]),
+  enabled: computed(() => document.value !== null),
+  placeholderData: (old: Told | undefined) => old,
+  retry: false,
+  queryFn: () => api.post<Told>('plays', asked.value),
+})
+watch(query.data, (data) => data && (told.value = data))
+
+const chosen = ref<string | null>(null)
+const occurrence = ref<Occurrence | null>(null)
+const which = ref<'one' | 'later' | 'all'>('all')
+const booking = computed(() => document.value?.bookings.find((b) => b.id === chosen.value) ?? null)
+const own = computed(() => new Set(document.value?.bookings.map((b) => b.id) ?? []))
+const zones = computed(() => [
+  ...new Set([
+    ...(told.value?.zones_there ?? []),
+    ...Object.keys(document.value?.zones ?? {}),
+    ...(document.value?.bookings ?? []).flatMap((b) => b.zone ?? []),
+  ]),
+])
+const zoneWords = computed<Record<string, string>>(() => ({ '': 'whole display', ...Object.fromEntries(zones.value.map((z) => [z, `zone ${z}`])) }))
+const trouble = ref('')
+
+const layouts = useDesigns('layouts')
+const playlists = useDesigns('playlists')
+const { ready } = useMedia()
+const things = computed(() => [
+  { value: '', text: zone.value ? 'its own list' : 'nothing' },
+  ...layouts.all.value.map((d) => ({ value: `layout:${d.id}`, text: d.name })),
+  ...playlists.all.value.map((d) => ({ value: `playlist:${d.id}`, text: `${d.name} (playlist)` })),
+  ...ready.value.map((m) => ({ value: `media:${m.id}`, text: m.name })),
+])
+const standby = computed(() => (zone.value ? document.value?.zones?.[zone.value]?.standby : document.value?.standby))
+function stand(key: string) {
+  if (!document.value) return
+  const played = key ? playedOf(key) : undefined
+  work.change(
+    zone.value
+      ? { ...document.value, zones: { ...document.value.zones, [zone.value]: played ? { standby: played } : {} } }
+      : { ...document.value, standby: played },
+  )
+}
+
+const clean = (b: Booking): Booking => Object.fromEntries(Object.entries(b).filter(([, v]) => v !== undefined)) as unknown as Booking
+function change(fields: Partial<Booking>, gesture?: string) {
+  if (!document.value || !chosen.value) return
+  work.change({ ...document.value, bookings: document.value.bookings.map((b) => (b.id === chosen.value ? clean({ ...b, ...fields }) : b)) }, gesture)
+}
+function make(start: string, end: string) {
+  const plays = standby.value ?? (things.value[1] ? playedOf(things.value[1].value) : undefined)
+  if (!document.value || !plays) return
+  const used = new Set(document.value.bookings.map((b) => b.id))
+  let n = document.value.bookings.length + 1
+  while (used.has(`b${n}`)) n++
+  const made: Booking = {
+    id: `b${n}`,
+    name: `Booking ${n}`,
+    plays,
+    ...(zone.value ? { zone: zone.value } : {}),
+    rank: 'dated',
+    start,
+    end,
+    created: new Date().toISOString().replace(/\.\d+Z/, 'Z'),
+  }
+  work.change({ ...document.value, bookings: [...document.value.bookings, made] })
+  chosen.value = made.id
+}
+function begun() {
+  const day = begin.value.toISODate()!
+  const date = span.value === 'day' ? day : (DateTime.now().setZone(told.value?.timezone).toISODate() ?? day)
+  make(`${date}T09:00:00`, `${date}T10:00:00`)
+}
+/** What a hand has done to one occurrence is worked out by the core, for it alone, for the later ones too, or for all. */
+async function edit(id: string, of: Occurrence, more: { start?: string; end?: string }) {
+  if (!document.value) return
+  trouble.value = ''
+  try {
+    const before = new Set(document.value.bookings.map((b) => b.id))
+    const answer = await api.post<{ document: ScheduleDocument }>('plays/edit', {
+      document: document.value,
+      booking: id,
+      occurrence: of.start,
+      which: which.value,
+      ...more,
+    })
+    work.change(answer.document)
+    chosen.value = answer.document.bookings.find((b) => !before.has(b.id))?.id ?? (more.start || which.value !== 'all' ? id : null)
+    if (more.start && more.end) occurrence.value = { ...of, start: more.start, end: more.end }
+  } catch (e) {
+    trouble.value = sentence(e)
+  }
+}
+function choose(id: string, of: Occurrence) {
+  chosen.value = id
+  occurrence.value = of
+}
+
+const spanWords = computed(() => {
+  const last = begin.value.plus({ days: DAYS.value - 1 })
+  const [a, b] = [begin.value.toFormat('d MMMM', { locale: 'en' }), last.toFormat('d MMMM y', { locale: 'en' })]
+  return DAYS.value === 1 ? b : `${begin.value.hasSame(last, 'month') ? begin.value.day : a} to ${b}`
+})
+const others = computed(() => [...new Set((told.value?.displays ?? []).map((d) => d.timezone))].filter((z) => z !== told.value?.timezone))
+const handTo = computed(() => `/handover?schedule=${props.id}${(told.value?.displays ?? []).map((d) => `&display=${d.id}`).join('')}`)
+
+watchEffect(() => {
+  shelf.findings = told.value?.findings ?? []
+  shelf.remark = query.error.value ? sentence(query.error.value) : 'Nothing is found in the next eight weeks.'
+})
+shelf.chosen = (finding: Finding) => {
+  const id = finding.elements[0]
+  if (id) chosen.value = id
+  const when =
+    typeof finding.measure?.first === 'string' ? finding.measure.first : typeof finding.measure?.local === 'string' ? finding.measure.local : null
+  if (when) first.value = when.slice(0, 10)
+}
+shelf.fixed = ({ fix }: Finding) => {
+  if (!fix?.booking || !fix.set) return
+  chosen.value = fix.booking
+  change(fix.set as Partial<Booking>)
+}
+onBeforeUnmount(() => shelf.clear())
+</script>
+
+<template>
+  <main class="station">
+    <DesignHead :work="work" noun="schedule" :handover="handTo">
+      {{ spanWords }} · times of {{ told?.timezone ?? document?.timezone }}{{ others.length ? `; others in ${others.join(', ')}` : '' }}
+      <template #actions>
+        <ChoiceBar
+          :model-value="span || 'week'"
+          label="Span"
+          :words="{ day: 'day', week: 'week', month: 'five weeks' }"
+          @update:model-value="span = $event === 'week' ? '' : $event"
+        />
+        <BButton variant="outline-dark" title="Earlier" aria-label="Earlier" @click="go(-1)">‹</BButton>
+        <BButton variant="outline-dark" @click="first = ''">Today</BButton>
+        <BButton variant="outline-dark" title="Later" aria-label="Later" @click="go(1)">›</BButton>
+        <BButton variant="outline-dark" @click="begun">New booking</BButton>
+      </template>
+    </DesignHead>
+    <div class="columns">
+      <div v-if="document" class="leaf">
+        <div class="above">
+          <ChoiceField
+            v-if="(told?.displays.length ?? 0) > 1"
+            label="As on"
+            :value="told!.display ?? ''"
+            :options="told!.displays.map((d) => ({ value: d.id, text: `${d.name}, ${d.timezone}` }))"
+            @change="display = $event"
+          />
+          <ChoiceField label="Standby" :value="standby ? keyOf(standby) : ''" :options="things" @change="stand" />
+          <ChoiceBar v-if="zones.length" v-model="zone" label="What is seen" :words="zoneWords" />
+        </div>
+        <p v-if="trouble" class="said-error px-3 m-0" role="alert">{{ trouble }}</p>
+        <template v-if="booking">
+          <div v-if="booking.rrule || booking.rdates" class="which">
+            <span class="small">Dragging moves</span>
+            <ChoiceBar v-model="which" label="For which" :words="{ one: 'this one', later: 'this and later', all: 'all' }" />
+          </div>
+          <BookingLedger :booking="booking" :zones="zones" @change="change" />
+          <div class="out">
+            <button
+              type="button"
+              class="btn btn-link btn-sm p-0"
+              @click="edit(booking.id, occurrence ?? { start: booking.start, end: booking.end, from: '', to: '' }, {})"
+            >
+              {{ booking.rrule ? `take out ${which === 'one' ? 'this one' : which === 'later' ? 'this and later' : 'all'}` : 'take out' }}
+            </button>
+            <button type="button" class="btn btn-link btn-sm p-0" @click="chosen = null">all bookings</button>
+          </div>
+        </template>
+        <template v-else>
+          <h2>Bookings</h2>
+          <p v-if="document.bookings.length === 0" class="soft px-3">
+            Nothing is booked yet. Press into a day and drag from where it begins to where it ends.
+          </p>
+          <ul class="list">
+            <li v-for="b in told?.bookings ?? []" :key="b.id">
+              <button v-if="own.has(b.id)" type="button" @click="choose(b.id, b.occurrences[0] ?? { start: '', end: '', from: '', to: '' })">
+                <b>{{ b.name }}</b>
+                <span class="figures soft">{{ b.rank }}, {{ b.said }}{{ b.zone ? `, zone ${b.zone}` : '' }}</span>
+              </button>
+              <span v-else class="of-place"
+                ><b>{{ b.name }}</b> <span class="figures soft">{{ b.rank }}, {{ b.said }}; of its place</span></span
+              >
+            </li>
+          </ul>
+        </template>
+      </div>
+      <div class="view">
+        <p v-if="query.isPending.value && !told" class="p-3 soft">Working out what plays.</p>
+        <p v-else-if="!told" class="p-3 said-error" role="alert">{{ query.error.value ? sentence(query.error.value) : '' }}</p>
+        <WeekChart
+          v-else
+          :told="told"
+          :zone="zone || null"
+          :chosen="chosen"
+          :now="at"
+          :own="own"
+          @choose="choose"
+          @make="make"
+          @move="(id, of, start, end) => edit(id, of, { start, end })"
+          @remove="(id, of) => edit(id, of, {})"
+        />
+      </div>
+    </div>
+  </main>
+</template>
+
+<style scoped>
+.view {
+  overflow: auto;
+  background: var(--paper);
+}
+.above {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 6px 10px;
+  padding: 8px 14px 10px;
+  border-bottom: 1px solid var(--rule);
+}
+.above label {
+  font-size: 0.8125rem;
+  color: var(--soft);
+}
+.which {
+  display: flex;
+  align-items: center;
+  gap: 8px;
+  padding: 8px 14px 0;
+}
+h2 {
+  font-size: 0.9375rem;
+  padding: 10px 14px 4px;
+  margin: 0;
+}
+.list {
+  list-style: none;
+  margin: 0;
+  padding: 0;
+}
+.list li {
+  border-bottom: 1px solid var(--rule);
+}
+.list button,
+.of-place {
+  display: grid;
+  width: 100%;
+  border: 0;
+  background: none;
+  text-align: left;
+  padding: 6px 14px;
+  color: var(--ink);
+}
+.list button:hover {
+  background: var(--kelp-wash);
+}
+.out {
+  display: flex;
+  gap: 14px;
+  padding: 0 14px 12px;
+}
+</style>

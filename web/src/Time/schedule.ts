@@ -1,0 +1,107 @@
+import { DateTime } from 'luxon'
+import type { Finding } from '../ui/shelf'
+
+export type Played = { layout: string } | { playlist: string } | { media: string }
+export const RANKS = ['takeover', 'dated', 'weekly', 'everyday'] as const
+export type Rank = (typeof RANKS)[number]
+
+export interface Booking {
+  id: string
+  name?: string
+  plays: Played
+  zone?: string
+  rank: Rank
+  start: string
+  end: string
+  rrule?: string
+  exdates?: string[]
+  rdates?: string[]
+  from?: string
+  until?: string
+  created?: string
+}
+
+export interface ScheduleDocument {
+  format: 'upper-pane/schedule@1'
+  id: string
+  name: string
+  timezone: string
+  standby?: Played
+  zones?: Record<string, { standby?: Played }>
+  bookings: Booking[]
+}
+
+/** A day as the clock on the wall counts it; `steps`: from so many ms into it the clock shows so many minutes since midnight. */
+export interface Day {
+  date: string
+  from: string
+  to: string
+  steps: [number, number][]
+}
+
+export interface Play {
+  from: string
+  to: string
+  plays: Played | null
+  booking: string | null
+  why: string
+}
+
+export interface Occurrence {
+  from: string
+  to: string
+  start: string
+  end: string
+}
+
+/** What the core says of a schedule in a span. */
+export interface Told {
+  display: string | null
+  timezone: string
+  displays: { id: string; name: string; timezone: string }[]
+  days: Day[]
+  plays: Play[]
+  zones: Record<string, Play[]>
+  /** Those of the layouts that are booked, which can be booked as well. */
+  zones_there: string[]
+  bookings: { id: string; name: string; zone: string | null; rank: Rank; plays: Played; said: string; occurrences: Occurrence[] }[]
+  names: Record<string, string>
+  findings: Finding[]
+}
+
+export const keyOf = (played: Played): string => Object.entries(played).map(([kind, id]) => `${kind}:${id}`)[0]!
+export const playedOf = (key: string): Played => {
+  const [kind, ...id] = key.split(':')
+  return { [kind!]: id.join(':') } as unknown as Played
+}
+
+/** Local times are counted on a clock that is never changed; the core says where they lie. */
+export const plusMinutes = (local: string, minutes: number): string =>
+  DateTime.fromISO(local, { zone: 'utc' }).plus({ minutes }).toFormat("yyyy-MM-dd'T'HH:mm:ss")
+
+/** Where on the wall clock a share of a day lies, in minutes since its midnight. */
+export function minutesAt(day: Day, share: number): number {
+  const ms = share * (Date.parse(day.to) - Date.parse(day.from))
+  const step = [...day.steps].reverse().find(([at]) => at <= ms) ?? day.steps[0]!
+  return step[1] + (ms - step[0]) / 60_000
+}
+
+export const shareAt = (day: Day, instant: number): number => {
+  const [from, to] = [Date.parse(day.from), Date.parse(day.to)]
+  return Math.max(0, Math.min(1, (instant - from) / (to - from)))
+}
+
+/** The hours of a day with where each stands; one that comes twice stands twice. */
+export function hoursOf(day: Day): { share: number; label: string; again: boolean }[] {
+  const length = Date.parse(day.to) - Date.parse(day.from)
+  const hours: { share: number; label: string; again: boolean }[] = []
+  const seen = new Set<number>()
+  day.steps.forEach(([at, minutes], n) => {
+    const end = day.steps[n + 1]?.[0] ?? length
+    for (let m = Math.ceil(minutes / 60) * 60; at + (m - minutes) * 60_000 < end; m += 60) {
+      hours.push({ share: (at + (m - minutes) * 60_000) / length, label: `${String((m / 60) % 24).padStart(2, '0')}:00`, again: seen.has(m) })
+      seen.add(m)
+    }
+  })
+  return hours
+}
