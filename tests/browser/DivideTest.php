@@ -158,7 +158,7 @@ final class DivideTest extends TestCase
         $this->desk->see('.list', 'shows 7 words for 3 s');
         $this->desk->press('.list .fix', 'Show it for');
         $this->desk->until(fn (): bool => $this->desk->find('.list', 'duration.short') === null, 'time enough to read it');
-        $this->desk->press('.items button', 'its own loop')->see('.items .lasts', 'its own loop');
+        $this->desk->press('.items [aria-label="More of Gate totem, boarding"]')->press('.items .times option', 'until its loops meet')->see('.items .lasts', 'its own loop');
         $this->desk->until(
             fn (): bool => (bool) $this->desk->script('return [...document.querySelectorAll(".room [data-element]")].some((e) => e.dataset.element === "side/gate")'),
             'its words on the pane',

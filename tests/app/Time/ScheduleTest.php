@@ -123,6 +123,34 @@ final class ScheduleTest extends ApiTestCase
         self::assertSame(['Added: booking "Late".'], $offer['changes']);
     }
 
+    public function testFilesForOthersAndFromOthers(): void
+    {
+        $this->signIn();
+        $layout = $this->made($this->whole($this->media()), 'Day')['id'];
+        $id = $this->ask('POST', '/api/schedules', ['name' => 'Hall, week', 'document' => $this->document($layout), 'display' => 'wide'])[1]['id'];
+        $this->client->request('GET', "/api/schedules/$id/calendar.ics");
+        $answer = $this->client->getResponse();
+        self::assertSame([200, 'text/calendar; charset=utf-8'], [$answer->getStatusCode(), $answer->headers->get('Content-Type')]);
+        self::assertStringContainsString('attachment; filename="Hall, week.ics"', (string) $answer->headers->get('Content-Disposition'));
+        $read = $this->ask('POST', '/api/plays/calendar', ['calendar' => (string) $answer->getContent(), 'timezone' => 'Europe/Lisbon', 'plays' => ['layout' => 'x']])[1];
+        self::assertEquals([['plays' => ['layout' => $layout]] + array_diff_key(self::DAY, ['id' => 1])], $read['bookings']);
+        self::assertSame([422, 'calendar.syntax'], $this->refused('POST', '/api/plays/calendar', ['calendar' => 'x', 'timezone' => 'Europe/Lisbon', 'plays' => ['layout' => 'x']]));
+        self::assertSame([422, 'value.unknown'], $this->refused('POST', '/api/plays/calendar', ['calendar' => 'x', 'timezone' => 'Mars/Olympus', 'plays' => ['layout' => 'x']]));
+
+        $this->client->request('GET', "/api/schedules/$id/plan.csv?day=2026-10-25&days=1");
+        $rows = array_map(static fn (string $line): array => str_getcsv($line, escape: ''), explode("\n", trim((string) $this->client->getResponse()->getContent())));
+        self::assertSame(['display', 'zone', 'from', 'to', 'time zone', 'from UTC', 'to UTC', 'plays', 'booking', 'why'], $rows[0]);
+        self::assertSame(
+            ['Wide', '', '2026-10-25 06:00:00', '2026-10-25 22:00:00', 'Europe/Lisbon', '2026-10-25T06:00:00Z', '2026-10-25T22:00:00Z', 'Day', 'Day', 'everyday booking "Day"'],
+            $rows[2],
+        );
+        self::assertCount(4, $rows);
+        foreach (['day=2026-13-01' => 422, 'day=2026-10-25&days=90' => 422, 'day=2026-10-25&display=none' => 404] as $query => $status) {
+            $this->client->request('GET', "/api/schedules/$id/plan.csv?$query");
+            self::assertSame($status, $this->client->getResponse()->getStatusCode(), $query);
+        }
+    }
+
     public function testOneOccurrenceIsMovedByTheCoreAndNothingIsSaved(): void
     {
         $this->signIn();

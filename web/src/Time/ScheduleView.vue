@@ -132,6 +132,36 @@ async function edit(id: string, of: Occurrence, more: { start?: string; end?: st
     trouble.value = sentence(e)
   }
 }
+const displayAsked = computed(() => (told.value?.display ? `?display=${told.value.display}` : ''))
+const notes = ref<string[]>([])
+/** What another calendar says, behind what is booked; one press undoes it. */
+async function bringIn(event: Event) {
+  const field = event.target as HTMLInputElement
+  const file = field.files?.[0]
+  const plays = standby.value ?? (things.value[1] ? playedOf(things.value[1].value) : undefined)
+  if (!document.value || !file || !plays) return
+  trouble.value = ''
+  try {
+    const answer = await api.post<{ bookings: Omit<Booking, 'id'>[]; notes: string[] }>('plays/calendar', {
+      calendar: await file.text(),
+      timezone: told.value?.timezone ?? document.value.timezone,
+      plays,
+    })
+    const used = new Set(document.value.bookings.map((b) => b.id))
+    let n = document.value.bookings.length
+    const taken = answer.bookings.map((b) => {
+      do n++
+      while (used.has(`b${n}`))
+      return { ...b, id: `b${n}` }
+    })
+    work.change({ ...document.value, bookings: [...document.value.bookings, ...taken] })
+    notes.value = [`${taken.length} ${taken.length === 1 ? 'booking' : 'bookings'} from ${file.name}.`, ...answer.notes]
+  } catch (e) {
+    trouble.value = sentence(e)
+  } finally {
+    field.value = ''
+  }
+}
 function choose(id: string, of: Occurrence) {
   chosen.value = id
   occurrence.value = of
@@ -214,6 +244,16 @@ onBeforeUnmount(() => shelf.clear())
         </template>
         <template v-else>
           <h2>Bookings</h2>
+          <p class="files">
+            <a :href="`/api/schedules/${id}/calendar.ics${displayAsked}`" download>as iCalendar</a>
+            <a :href="`/api/schedules/${id}/plan.csv?day=${begin.toISODate()}&days=${DAYS}${displayAsked.replace('?', '&')}`" download>plan as CSV</a>
+            <label class="btn btn-link btn-sm p-0"
+              >bring in iCalendar…<input class="visually-hidden" type="file" accept=".ics,text/calendar" @change="bringIn"
+            /></label>
+          </p>
+          <ul v-if="notes.length" class="notes small">
+            <li v-for="note in notes" :key="note">{{ note }}</li>
+          </ul>
           <p v-if="document.bookings.length === 0" class="soft px-3">
             Nothing is booked yet. Press into a day and drag from where it begins to where it ends.
           </p>
@@ -297,6 +337,19 @@ h2 {
 }
 .list button:hover {
   background: var(--kelp-wash);
+}
+.files {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 2px 14px;
+  padding: 0 14px 6px;
+  margin: 0;
+  font-size: 0.875rem;
+}
+.notes {
+  margin: 0;
+  padding: 0 14px 8px 30px;
+  color: var(--soft);
 }
 .out {
   display: flex;

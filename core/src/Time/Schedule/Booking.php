@@ -80,6 +80,27 @@ final readonly class Booking
         );
     }
 
+    /** The same with nothing left out. */
+    public static function withoutExceptions(self $booking): self
+    {
+        return new self(
+            $booking->id,
+            $booking->name,
+            $booking->plays,
+            $booking->zone,
+            $booking->rank,
+            $booking->start,
+            $booking->end,
+            $booking->rule,
+            $booking->dates,
+            [],
+            [],
+            $booking->from,
+            $booking->until,
+            $booking->createdMs,
+        );
+    }
+
     /** The same under another id. */
     public function named(string $id): self
     {

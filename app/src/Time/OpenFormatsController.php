@@ -1,0 +1,143 @@
+<?php
+
+declare(strict_types=1);
+
+namespace UpperPane\App\Time;
+
+use Doctrine\ORM\EntityManagerInterface;
+use Symfony\Component\HttpFoundation\HeaderUtils;
+use Symfony\Component\HttpFoundation\JsonResponse;
+use Symfony\Component\HttpFoundation\Request;
+use Symfony\Component\HttpFoundation\Response;
+use Symfony\Component\Routing\Attribute\Route;
+use UpperPane\App\Display\SurveyedDisplay;
+use UpperPane\App\Http\Body;
+use UpperPane\App\Http\Problem;
+use UpperPane\App\Layout\Design;
+use UpperPane\App\Layout\DesignKind;
+use UpperPane\Core\Document\DocumentRefused;
+use UpperPane\Core\Time\Schedule\CalendarText;
+use UpperPane\Core\Time\Schedule\Played;
+use UpperPane\Core\Time\Schedule\Plays;
+use UpperPane\Core\Time\Schedule\Schedule;
+use UpperPane\Core\Units\Calendar;
+use UpperPane\Core\Units\Instant;
+use UpperPane\Core\Units\LocalTime;
+use UpperPane\Core\Units\UtcOffsets;
+use UpperPane\Core\Units\WallClock;
+
+/** Schedules as files that other programs read, and calendars of others as bookings. */
+final readonly class OpenFormatsController
+{
+    private const MOST_DAYS = 62;
+
+    public function __construct(private EntityManagerInterface $entities, private Schedules $schedules)
+    {
+    }
+
+    /** The bookings of a schedule as iCalendar, in its own time zone or that of a display that it rules on. */
+    #[Route('/api/schedules/{id}/calendar.ics', methods: ['GET'])]
+    public function calendar(string $id, Request $request): Response
+    {
+        $design = $this->schedule($id);
+        $schedule = Schedule::fromArray($design->document);
+        $display = $this->display($design, $request);
+
+        return self::file(CalendarText::of($schedule, $display?->display()->timezone ?? $schedule->timezone), 'text/calendar; charset=utf-8', "$design->name.ics");
+    }
+
+    /** All changes on a display from a local date on, as CSV: what plays when, on the display and in its zones. */
+    #[Route('/api/schedules/{id}/plan.csv', methods: ['GET'])]
+    public function plan(string $id, Request $request): Response
+    {
+        $design = $this->schedule($id);
+        $display = $this->display($design, $request);
+        $schedule = $display === null ? Schedule::fromArray($design->document) : $this->schedules->on($display) ?? Schedule::fromArray($design->document);
+        $clock = WallClock::in($display?->display()->timezone ?? $schedule->timezone);
+        $days = $request->query->getInt('days', 1);
+        if ($days < 1 || $days > self::MOST_DAYS) {
+            throw DocumentRefused::because('value.range', sprintf('A plan is of 1 to %d days.', self::MOST_DAYS), '/days');
+        }
+        $first = LocalTime::parse($request->query->getString('day') . 'T00:00:00', '/day')->day();
+        [$from, $to] = [$clock->utcOrBefore($first * Calendar::DAY_S) * 1000, $clock->utcOrBefore(($first + $days) * Calendar::DAY_S) * 1000];
+        $names = $this->schedules->names($schedule);
+        $out = fopen('php://temp', 'w+');
+        assert($out !== false);
+        fputcsv($out, ['display', 'zone', 'from', 'to', 'time zone', 'from UTC', 'to UTC', 'plays', 'booking', 'why'], escape: '');
+        $local = static fn (int $ms): string => strtr((string) LocalTime::ofSeconds($clock->local(intdiv($ms, 1000))), 'T', ' ');
+        foreach ([null, ...$this->booked($schedule)] as $zone) {
+            foreach (Plays::of($schedule, $clock, $from, $to, $zone)->pieces as $play) {
+                fputcsv($out, [
+                    $display?->display()->name ?? '',
+                    $zone ?? '',
+                    $local($play->fromMs),
+                    $local($play->toMs),
+                    $clock->timezone,
+                    (string) Instant::ofMs($play->fromMs),
+                    (string) Instant::ofMs($play->toMs),
+                    $play->plays === null ? '' : $names[$play->plays->key()] ?? $play->plays->id,
+                    $play->booking->name ?? '',
+                    $zone !== null && $play->plays === null ? 'its own list' : $play->why(),
+                ], escape: '');
+            }
+        }
+        rewind($out);
+
+        return self::file((string) stream_get_contents($out), 'text/csv; charset=utf-8', "$design->name.csv");
+    }
+
+    /** Events of a calendar file as bookings, to be looked at before they are saved. */
+    #[Route('/api/plays/calendar', methods: ['POST'])]
+    public function bringIn(Request $request): JsonResponse
+    {
+        $body = Body::of($request)->object('calendar', 'timezone', 'plays');
+
+        return new JsonResponse(CalendarReader::read(
+            $body->field('calendar')->text(0, PHP_INT_MAX),
+            UtcOffsets::name($body->field('timezone')),
+            Played::fromNode($body->field('plays'))->toArray(),
+        ));
+    }
+
+    /** @return list<string> */
+    private function booked(Schedule $schedule): array
+    {
+        $zones = [];
+        foreach ($schedule->bookings as $booking) {
+            if ($booking->zone !== null) {
+                $zones[$booking->zone] = $booking->zone;
+            }
+        }
+
+        return array_values($zones);
+    }
+
+    private function schedule(string $id): Design
+    {
+        $design = $this->entities->find(Design::class, $id);
+
+        return $design !== null && $design->kind === DesignKind::Schedule ? $design : throw Problem::notFound('This schedule');
+    }
+
+    private function display(Design $design, Request $request): ?SurveyedDisplay
+    {
+        $chosen = $request->query->getString('display');
+        foreach ($this->schedules->displays($design) as $display) {
+            if ($chosen === '' || $display->id === $chosen) {
+                return $display;
+            }
+        }
+
+        return $chosen === '' ? null : throw Problem::notFound('This display');
+    }
+
+    private static function file(string $bytes, string $type, string $name): Response
+    {
+        $plain = (string) preg_replace('/[^\x20-\x7e]|[%\/\\\\]/', '_', $name);
+
+        return new Response($bytes, 200, [
+            'Content-Type' => $type,
+            'Content-Disposition' => HeaderUtils::makeDisposition(HeaderUtils::DISPOSITION_ATTACHMENT, strtr($name, ['/' => '_', '\\' => '_']), $plain),
+        ]);
+    }
+}
