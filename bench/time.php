@@ -7,12 +7,16 @@ declare(strict_types=1);
 namespace UpperPane\Bench;
 
 use Sabre\VObject\Recur\RRuleIterator;
+use UpperPane\Core\Layout\Layout;
+use UpperPane\Core\Playback\Means;
+use UpperPane\Core\Playback\RunSheet;
 use UpperPane\Core\Time\Recurrence\Recurrence;
 use UpperPane\Core\Time\Recurrence\Rule;
 use UpperPane\Core\Time\Schedule\Plays;
 use UpperPane\Core\Time\Schedule\Schedule;
 use UpperPane\Core\Units\LocalTime;
 use UpperPane\Core\Units\WallClock;
+use UpperPane\Tests\Core\Make;
 
 function benchTime(float $hash): void
 {
@@ -66,4 +70,21 @@ function benchTime(float $hash): void
         sprintf('%.0f ms, %s x baseline', $plays * 1000, number_format($plays / $hash)),
         'under 250 ms',
     );
+
+    $zones = static function (bool $comeAndGo): Layout {
+        $zones = [];
+        for ($z = 0; $z < 20; $z++) {
+            $items = array_map(
+                static fn (int $i): array => Make::picture("i$i", 192, 216, 4000 + 37 * $i) + ($comeAndGo && $i % 3 === 0 ? ['valid' => ['hours' => [['08:00', '18:00']]]] : []),
+                range(1, 10),
+            );
+            $zones[] = Make::zone("z$z", 192 * ($z % 10), 216 * intdiv($z, 10), 192, 216, $items);
+        }
+
+        return Layout::fromArray(Make::layout($zones));
+    };
+    foreach (['that stay' => $zones(false), 'a third of which come and go daily' => $zones(true)] as $what => $layout) {
+        $sheet = seconds(static fn () => RunSheet::of($layout, 0, new Means('Europe/Lisbon'), $year * 1000, ($year + 14 * 86_400) * 1000), 2);
+        say("14 days of 20 zones with 10 items each, $what", sprintf('%.0f ms, %s x baseline', $sheet * 1000, number_format($sheet / $hash)), 'under 100 ms');
+    }
 }

@@ -5,7 +5,7 @@ ROOT=$(cd "$(dirname "${BASH_SOURCE[0]}")/../.." && pwd)
 export COMPOSER_ALLOW_SUPERUSER=1 DEBIAN_FRONTEND=noninteractive
 
 PACKAGES="mariadb-server nginx-light php8.2-cli php8.2-fpm php8.2-mysql php8.2-curl php8.2-zip php8.2-mbstring php8.2-intl php8.2-xml php8.2-opcache php8.2-gd composer unzip git ffmpeg librsvg2-bin libharfbuzz0b php-bacon-qr-code curl procps"
-TEST_PACKAGES="chromium chromium-driver edid-decode imagemagick libharfbuzz-bin zbar-tools python3-dateutil python3-icalendar"
+TEST_PACKAGES="chromium chromium-driver edid-decode imagemagick libharfbuzz-bin zbar-tools python3-dateutil python3-icalendar libxml2-utils w3c-sgml-lib"
 SYMFONY=7.4.23
 NODE=20.20.2
 

@@ -15,7 +15,12 @@ use UpperPane\App\Http\Body;
 use UpperPane\App\Http\Problem;
 use UpperPane\App\Layout\Design;
 use UpperPane\App\Layout\DesignKind;
+use UpperPane\App\Layout\DesignLibrary;
+use UpperPane\App\Layout\Pictures;
 use UpperPane\Core\Document\DocumentRefused;
+use UpperPane\Core\Geometry\Size;
+use UpperPane\Core\Media\Media;
+use UpperPane\Core\Playback\SmilText;
 use UpperPane\Core\Time\Schedule\CalendarText;
 use UpperPane\Core\Time\Schedule\Played;
 use UpperPane\Core\Time\Schedule\Plays;
@@ -26,12 +31,12 @@ use UpperPane\Core\Units\LocalTime;
 use UpperPane\Core\Units\UtcOffsets;
 use UpperPane\Core\Units\WallClock;
 
-/** Schedules as files that other programs read, and calendars of others as bookings. */
+/** Designs and schedules as files that other programs read, and calendars of others as bookings. */
 final readonly class OpenFormatsController
 {
     private const MOST_DAYS = 62;
 
-    public function __construct(private EntityManagerInterface $entities, private Schedules $schedules)
+    public function __construct(private EntityManagerInterface $entities, private Schedules $schedules, private DesignLibrary $library, private Pictures $pictures)
     {
     }
 
@@ -84,6 +89,25 @@ final readonly class OpenFormatsController
         rewind($out);
 
         return self::file((string) stream_get_contents($out), 'text/csv; charset=utf-8', "$design->name.csv");
+    }
+
+    /** A layout or a playlist as SMIL 3.0, its media at the addresses of this server. */
+    #[Route('/api/{plural}/{id}/design.smil', methods: ['GET'], requirements: ['plural' => 'layouts|playlists'])]
+    public function smil(string $plural, string $id, Request $request): Response
+    {
+        $design = $this->entities->find(Design::class, $id);
+        if ($design === null || $design->kind !== DesignKind::ofPlural($plural)) {
+            throw Problem::notFound('This ' . rtrim($plural, 's'));
+        }
+        $layout = $design->kind === DesignKind::Layout ? $this->library->layout($design->document) : $this->library->fullScreen($design->document, Size::px(1920, 1080));
+        $files = [];
+        foreach ($this->pictures->assets($layout) as $asset) {
+            if ($asset->file !== null) {
+                $files[$asset->id] = $request->getSchemeAndHttpHost() . '/' . $asset->file;
+            }
+        }
+
+        return self::file(SmilText::of($layout, static fn (Media $media): string => $files[$media->id ?? ''] ?? $media->name), 'application/smil+xml', "$design->name.smil");
     }
 
     /** Events of a calendar file as bookings, to be looked at before they are saved. */

@@ -151,6 +151,17 @@ final class ScheduleTest extends ApiTestCase
         }
     }
 
+    public function testADesignIsWrittenAsSmilWithTheAddressesOfItsMedia(): void
+    {
+        $this->signIn();
+        $asset = $this->media();
+        $layout = $this->made($this->whole($asset), 'Day')['id'];
+        $this->client->request('GET', "/api/layouts/$layout/design.smil");
+        self::assertSame('application/smil+xml', $this->client->getResponse()->headers->get('Content-Type'));
+        self::assertStringContainsString("src=\"http://localhost/$asset->file\"", (string) $this->client->getResponse()->getContent());
+        self::assertSame(404, $this->ask('GET', "/api/playlists/$layout/design.smil")[0]);
+    }
+
     public function testOneOccurrenceIsMovedByTheCoreAndNothingIsSaved(): void
     {
         $this->signIn();

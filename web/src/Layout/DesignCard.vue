@@ -39,6 +39,7 @@ const shownOn = computed(() => props.design.handed_over.map((h) => h.display_nam
     <div class="foot">
       <RouterLink class="small" :to="`/handover?${plural.slice(0, -1)}=${design.id}`">hand over</RouterLink>
       <button type="button" class="btn btn-link btn-sm p-0" @click="$emit('copy')">copy</button>
+      <a class="small" :href="`/api/${plural}/${design.id}/design.smil`" download :aria-label="`${design.name} as SMIL`">SMIL</a>
       <button type="button" class="btn btn-link btn-sm p-0" :aria-label="`Delete ${design.name}`" @click="$emit('remove')">delete</button>
     </div>
   </li>
