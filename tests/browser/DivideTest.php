@@ -97,7 +97,7 @@ final class DivideTest extends TestCase
 
     public function testItIsSolvedForOtherRasters(): void
     {
-        $this->desk->press('.head .actions button', 'Other raster');
+        $this->desk->press('.bar button', 'Other raster');
         $this->desk->type('[aria-label="Width of the other raster"]', '1366');
         $this->desk->type('[aria-label="Height of the other raster"]', '768');
         $this->desk->see('.changes', '"main": 1344 x 864 becomes 956 x 614 px.');
@@ -108,7 +108,7 @@ final class DivideTest extends TestCase
         // Px stay px: a footer of 154 px does not fit a canvas of 100, until it is a share.
         $this->desk->type('[aria-label="rows of the recipe"]', '1fr 154px');
         $this->desk->until(fn (): bool => $this->desk->find('.modal.show') === null, 'the dialogue to close');
-        $this->desk->press('.head .actions button', 'Other raster');
+        $this->desk->press('.bar button', 'Other raster');
         $this->desk->type('[aria-label="Width of the other raster"]', '192');
         $this->desk->type('[aria-label="Height of the other raster"]', '96');
         $this->desk->see('.modal [role=alert]', '58 px too many');

@@ -6,6 +6,11 @@ namespace UpperPane\Tests\Core;
 
 use Random\Engine\Mt19937;
 use Random\Randomizer;
+use UpperPane\Core\Geometry\Size;
+use UpperPane\Core\Layout\Layout;
+use UpperPane\Core\Playback\Programme;
+use UpperPane\Core\Time\Schedule\Played;
+use UpperPane\Core\Time\Schedule\Schedule;
 
 /**
  * Documents for tests: small, named for what they are, and random ones from a seed.
@@ -122,6 +127,28 @@ final class Make
     private static function named(array $more): array
     {
         return array_filter($more, is_string(...), ARRAY_FILTER_USE_KEY);
+    }
+
+    /**
+     * What a landscape display plays by a schedule.
+     *
+     * @param array<string, list<Doc>|Doc> $documents layouts, or items that play full screen, by id
+     * @param list<Doc> $bookings
+     * @param ?array<string, string> $standby
+     * @param Doc $more of the schedule
+     */
+    public static function programme(array $documents, array $bookings, ?array $standby, string $timezone = 'Europe/Lisbon', array $more = []): Programme
+    {
+        $schedule = Schedule::fromArray($more
+            + ['format' => Schedule::FORMAT, 'id' => 's', 'name' => 'S', 'timezone' => 'UTC', 'bookings' => $bookings] + ($standby === null ? [] : ['standby' => $standby]));
+
+        return Programme::of($schedule, Size::px(1920, 1080), $timezone, static function (Played $played, Size $size) use ($documents): Layout {
+            $document = $documents[$played->id];
+
+            return Layout::fromArray(array_is_list($document)
+                ? self::layout([self::zone('whole', 0, 0, $size->width, $size->height, array_values(array_filter($document, is_array(...))))], $size->width, $size->height, $played->id)
+                : $document);
+        });
     }
 
     public static function random(int $seed): Randomizer

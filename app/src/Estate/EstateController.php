@@ -12,6 +12,7 @@ use Symfony\Component\Routing\Attribute\Route;
 use UpperPane\App\Handover\HandedRelease;
 use UpperPane\App\Handover\HandedReleaseRepository;
 use UpperPane\App\Playback\Player;
+use UpperPane\Core\Handover\Planned;
 use UpperPane\Core\Playback\Standing;
 
 /**
@@ -41,7 +42,8 @@ final readonly class EstateController
         $players = $this->players();
         $older = array_column(array_merge(...array_values($this->releases->currentBySource())), 'older', 'display');
         $rows = $this->entities->getConnection()->fetchAllAssociative(
-            'SELECT s.id, s.place_id, s.summary, s.revision, r.number, r.sha256, r.file, r.bytes, r.source_kind, r.source_id, r.source_revision, r.name, r.handed_over_at, r.handed_over_by
+            'SELECT s.id, s.place_id, s.summary, s.revision, r.number, r.sha256, r.file, r.bytes, r.source_kind, r.source_id, r.source_revision, r.name,
+                r.handed_over_at, r.handed_over_by, r.planned_until, r.planned_then
              FROM surveyed_display s LEFT JOIN handed_release r ON r.id = s.current_id ORDER BY s.position, s.id',
         );
         $nowMs = (int) $now->format('Uv');
@@ -94,6 +96,7 @@ final readonly class EstateController
         return ['id' => $row['id'], 'place' => $row['place_id'], 'way' => $way, 'revision' => $row['revision']] + [
             'release' => $release,
             'saved_not_handed_over' => $older,
+            'planned' => self::planned($row, $now),
             'standing' => self::standing(Standing::together($standings), $number, null),
             'players' => array_map(
                 static fn (array $player, Standing $standing): array => Player::told($player) + [
@@ -103,6 +106,19 @@ final readonly class EstateController
                 $standings,
             ),
         ];
+    }
+
+    /**
+     * What is found in the plan of its release.
+     *
+     * @param Row $row
+     * @return ?array<string, mixed>
+     */
+    private static function planned(array $row, int $now): ?array
+    {
+        $until = is_string($row['planned_until']) ? strtotime($row['planned_until'] . ' UTC') : false;
+
+        return $until === false ? null : (new Planned($until * 1000, is_string($row['planned_then']) ? $row['planned_then'] : null))->finding($now)?->toArray();
     }
 
     /** @return array{state: string, level: ?string, says: string} */

@@ -52,6 +52,14 @@ class HandedRelease
         /** Of the display when it was handed over: where it changed since, the release is older. */
         #[ORM\Column(length: 64, nullable: true)]
         public readonly ?string $shape = null,
+        /** @var ?list<array{id: string, revision: int}> every design that is in it: where one of them changed since, the release is older */
+        #[ORM\Column(type: 'json', nullable: true)]
+        public readonly ?array $parts = null,
+        /** Until when it says what plays by a schedule, and the standby from then on. */
+        #[ORM\Column(type: Types::DATETIME_IMMUTABLE, nullable: true)]
+        public readonly ?\DateTimeImmutable $plannedUntil = null,
+        #[ORM\Column(length: 255, nullable: true)]
+        public readonly ?string $plannedThen = null,
     ) {
     }
 
@@ -69,6 +77,8 @@ class HandedRelease
             'name' => $this->name,
             'handed_over_at' => $this->handedOverAt->format('Y-m-d H:i:s'),
             'handed_over_by' => $this->handedOverBy,
+            'planned_until' => $this->plannedUntil?->format('Y-m-d H:i:s'),
+            'planned_then' => $this->plannedThen,
         ]);
     }
 
@@ -89,6 +99,7 @@ class HandedRelease
             'name' => $row['name'],
             'handed_over_at' => is_string($row['handed_over_at']) ? strtr($row['handed_over_at'], ' ', 'T') . 'Z' : null,
             'handed_over_by' => $row['handed_over_by'],
+            'planned' => is_string($row['planned_until'] ?? null) ? ['until' => strtr($row['planned_until'], ' ', 'T') . 'Z', 'then' => $row['planned_then'] ?? null] : null,
         ];
     }
 }

@@ -33,6 +33,7 @@ use UpperPane\Core\Layout\Layout;
 use UpperPane\Core\Layout\Matching;
 use UpperPane\Core\Media\Media;
 use UpperPane\Core\Media\Pixels;
+use UpperPane\Core\Playback\Course;
 use UpperPane\Core\Playback\Means;
 use UpperPane\Core\Playback\Programme;
 use UpperPane\Core\Text\FaceMetrics;
@@ -45,6 +46,9 @@ final readonly class Handover
 {
     /** Where items come and go, what is due is written into a release for so long, without contact. */
     private const AHEAD_MS = 92 * 86_400_000;
+
+    /** What is rehearsed is written out for so much more on either side, for a hand that leaves the span. */
+    private const AROUND_MS = 86_400_000;
 
     public function __construct(
         private EntityManagerInterface $entities,
@@ -62,7 +66,24 @@ final readonly class Handover
     ) {
     }
 
-    /** @param Node $node `{"kind": "layout"|"playlist"|"media", "id", "revision"?}`; a revision named must be the newest */
+    /**
+     * What stands on a display as it is saved by now, else the schedule that rules there; null where there is neither.
+     *
+     * @param bool $scheduled the schedule first, also where something else stands
+     */
+    public function standing(SurveyedDisplay $display, bool $scheduled = false): ?Source
+    {
+        $current = $scheduled && $this->schedules->ruling($display) !== [] ? null : $display->current;
+        $kind = $current === null ? 'schedule' : $current->sourceKind;
+        $id = $current === null ? ($this->schedules->ruling($display)[0] ?? null)?->id : $current->sourceId;
+        try {
+            return $id === null ? null : $this->source(Node::root(['kind' => $kind, 'id' => $id]));
+        } catch (Problem) {
+            return null;
+        }
+    }
+
+    /** @param Node $node `{"kind": "layout"|"playlist"|"media"|"schedule", "id", "revision"?}`; a revision named must be the newest */
     public function source(Node $node): Source
     {
         $node->object('kind', 'id', 'revision');
@@ -95,16 +116,10 @@ final readonly class Handover
         $display = $target->display();
         // By the day, so that looking twice gives the same bytes.
         $today = 1000 * (intdiv($this->clock->now()->getTimestamp(), 86_400) - 1) * 86_400;
-        $programme = $source->schedule === null ? null : $this->programme($source->schedule, $target);
+        $programme = $this->programmeOf($source, $target);
         $layouts = $programme === null ? [($source->layout)($display->raster())] : $programme->layouts();
         $files = $this->files($layouts);
-        try {
-            $release = $programme === null
-                ? Release::of($display, $layouts[0], $files, $this->faces->all(), $this->means, $today, $today + self::AHEAD_MS)
-                : Release::ofProgramme($display, $programme, $files, $this->faces->all(), $this->means, $today, $today + self::AHEAD_MS);
-        } catch (\DomainException $e) {
-            throw new Problem(409, 'media.missing', $e->getMessage() . ' Bring it in again, or take it out.');
-        }
+        $release = $this->packed($target, $programme, $layouts, $files, $today, $today + self::AHEAD_MS);
 
         return new Offer(
             $target,
@@ -121,8 +136,46 @@ final readonly class Handover
         );
     }
 
-    private function programme(Design $design, SurveyedDisplay $target): Programme
+    /**
+     * What would be handed over for another span, written nowhere: to look at it.
+     *
+     * @param int $fromMs Unix ms
+     * @return array{Release, Course} and all its changes in the span
+     */
+    public function rehearsed(Source $source, SurveyedDisplay $target, int $fromMs, int $toMs, bool $items): array
     {
+        $programme = $this->programmeOf($source, $target);
+        $layouts = $programme === null ? [($source->layout)($target->display()->raster())] : $programme->layouts();
+        $timezone = $target->display()->timezone;
+
+        return [
+            $this->packed($target, $programme, $layouts, $this->files($layouts), $fromMs - self::AROUND_MS, $toMs + self::AROUND_MS),
+            $programme === null ? Course::ofLayout($layouts[0], $timezone, $fromMs, $toMs, items: $items) : Course::ofProgramme($programme, $fromMs, $toMs, $items),
+        ];
+    }
+
+    /**
+     * @param list<Layout> $layouts
+     * @param array<string, array{url: string, sha256: string, bytes: int, type: string}> $files
+     */
+    private function packed(SurveyedDisplay $target, ?Programme $programme, array $layouts, array $files, int $fromMs, int $toMs): Release
+    {
+        try {
+            return $programme === null
+                ? Release::of($target->display(), $layouts[0], $files, $this->faces->all(), $this->means, $fromMs, $toMs)
+                : Release::ofProgramme($target->display(), $programme, $files, $this->faces->all(), $this->means, $fromMs, $toMs);
+        } catch (\DomainException $e) {
+            throw new Problem(409, 'media.missing', $e->getMessage() . ' Bring it in again, or take it out.');
+        }
+    }
+
+    /** @return ?Programme null where the source is no schedule */
+    public function programmeOf(Source $source, SurveyedDisplay $target): ?Programme
+    {
+        $design = $source->schedule;
+        if ($design === null) {
+            return null;
+        }
         if (!in_array($target, $this->schedules->displays($design), true)) {
             throw new Problem(409, 'schedule.elsewhere', sprintf('"%s" does not rule on "%s". Book on that display, or on a place that it hangs in.', $design->name, $target->display()->name));
         }
@@ -208,6 +261,7 @@ final readonly class Handover
             foreach ($offers as $index => $offer) {
                 $this->entities->lock($offer->display, LockMode::PESSIMISTIC_WRITE);
                 [$file, $sha256] = $files[$index];
+                $planned = $offer->release->planned();
                 $release = new HandedRelease(
                     $offer->display,
                     $this->releases->nextNumber($offer->display),
@@ -222,6 +276,9 @@ final readonly class Handover
                     $by,
                     $this->document($source),
                     $offer->display->shape,
+                    $this->parts($source, $offer->display),
+                    $planned === null ? null : new \DateTimeImmutable('@' . intdiv($planned->untilMs, 1000)),
+                    $planned?->then,
                 );
                 $this->entities->persist($release);
                 $offer->display->current = $release;
@@ -235,6 +292,26 @@ final readonly class Handover
         }
 
         return $releases;
+    }
+
+    /** @return list<array{id: string, revision: int}> every design that plays: the schedules, what they book, and what is in that */
+    private function parts(Source $source, SurveyedDisplay $target): array
+    {
+        $wanted = $source->schedule === null
+            ? ($source->revision === null ? [] : [$source->id])
+            : array_map(static fn (Design $design): string => $design->id, $this->schedules->ruling($target));
+        $parts = [];
+        while ($wanted !== []) {
+            $next = [];
+            foreach ($this->entities->getRepository(Design::class)->findBy(['id' => $wanted]) as $design) {
+                $parts[$design->id] = ['id' => $design->id, 'revision' => $design->revision];
+                array_push($next, ...$design->named());
+            }
+            $wanted = array_values(array_diff(array_unique($next), array_keys($parts)));
+        }
+        ksort($parts, SORT_STRING);
+
+        return array_values($parts);
     }
 
     /** @return array<mixed> */

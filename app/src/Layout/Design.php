@@ -41,6 +41,20 @@ class Design
     ) {
     }
 
+    /** @return list<string> ids of the designs that its document names: refs of layouts and playlists, and what a schedule books */
+    public function named(): array
+    {
+        $named = [];
+        $document = $this->document;
+        array_walk_recursive($document, static function (mixed $value, int|string $key) use (&$named): void {
+            if (in_array($key, ['ref', 'layout', 'playlist'], true) && is_string($value)) {
+                $named[$value] = $value;
+            }
+        });
+
+        return array_values($named);
+    }
+
     /** @return array<string, mixed> without the document */
     public function summary(): array
     {

@@ -5,13 +5,13 @@ declare(strict_types=1);
 namespace UpperPane\App\Time;
 
 use Doctrine\ORM\EntityManagerInterface;
-use Symfony\Component\HttpFoundation\HeaderUtils;
 use Symfony\Component\HttpFoundation\JsonResponse;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\Routing\Attribute\Route;
 use UpperPane\App\Display\SurveyedDisplay;
 use UpperPane\App\Http\Body;
+use UpperPane\App\Http\Download;
 use UpperPane\App\Http\Problem;
 use UpperPane\App\Layout\Design;
 use UpperPane\App\Layout\DesignKind;
@@ -48,7 +48,7 @@ final readonly class OpenFormatsController
         $schedule = Schedule::fromArray($design->document);
         $display = $this->display($design, $request);
 
-        return self::file(CalendarText::of($schedule, $display?->display()->timezone ?? $schedule->timezone), 'text/calendar; charset=utf-8', "$design->name.ics");
+        return Download::of(CalendarText::of($schedule, $display?->display()->timezone ?? $schedule->timezone), 'text/calendar; charset=utf-8', "$design->name.ics");
     }
 
     /** All changes on a display from a local date on, as CSV: what plays when, on the display and in its zones. */
@@ -88,7 +88,7 @@ final readonly class OpenFormatsController
         }
         rewind($out);
 
-        return self::file((string) stream_get_contents($out), 'text/csv; charset=utf-8', "$design->name.csv");
+        return Download::of((string) stream_get_contents($out), 'text/csv; charset=utf-8', "$design->name.csv");
     }
 
     /** A layout or a playlist as SMIL 3.0, its media at the addresses of this server. */
@@ -107,7 +107,7 @@ final readonly class OpenFormatsController
             }
         }
 
-        return self::file(SmilText::of($layout, static fn (Media $media): string => $files[$media->id ?? ''] ?? $media->name), 'application/smil+xml', "$design->name.smil");
+        return Download::of(SmilText::of($layout, static fn (Media $media): string => $files[$media->id ?? ''] ?? $media->name), 'application/smil+xml', "$design->name.smil");
     }
 
     /** Events of a calendar file as bookings, to be looked at before they are saved. */
@@ -153,15 +153,5 @@ final readonly class OpenFormatsController
         }
 
         return $chosen === '' ? null : throw Problem::notFound('This display');
-    }
-
-    private static function file(string $bytes, string $type, string $name): Response
-    {
-        $plain = (string) preg_replace('/[^\x20-\x7e]|[%\/\\\\]/', '_', $name);
-
-        return new Response($bytes, 200, [
-            'Content-Type' => $type,
-            'Content-Disposition' => HeaderUtils::makeDisposition(HeaderUtils::DISPOSITION_ATTACHMENT, strtr($name, ['/' => '_', '\\' => '_']), $plain),
-        ]);
     }
 }

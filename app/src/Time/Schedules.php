@@ -34,6 +34,15 @@ final readonly class Schedules
      */
     public function on(SurveyedDisplay $display, array $instead = []): ?Schedule
     {
+        $found = array_map(static fn (Design $design): Schedule => Schedule::fromArray($instead[$design->id] ?? $design->document), $this->ruling($display));
+        $nearest = array_shift($found);
+
+        return $nearest?->together(...$found);
+    }
+
+    /** @return list<Design> the schedules that rule on a display: its own, then those of its places, the nearest first */
+    public function ruling(SurveyedDisplay $display): array
+    {
         $places = [];
         for ($place = $display->place; $place !== null; $place = $place->parent) {
             $places[] = $place->id;
@@ -42,13 +51,12 @@ final readonly class Schedules
         foreach ($this->entities->getRepository(Design::class)->findBy(['kind' => DesignKind::Schedule]) as $design) {
             $depth = $design->displayId === $display->id ? -1 : array_search($design->placeId, $places, true);
             if ($depth !== false) {
-                $found[$depth] = Schedule::fromArray($instead[$design->id] ?? $design->document);
+                $found[$depth] = $design;
             }
         }
         ksort($found);
-        $nearest = array_shift($found);
 
-        return $nearest?->together(...array_values($found));
+        return array_values($found);
     }
 
     public function programme(SurveyedDisplay $target, Schedule $schedule): Programme

@@ -55,7 +55,11 @@ final readonly class Release
         $schedule = $programme->schedule;
         $head = [
             'layout' => ['id' => $schedule->id, 'name' => $schedule->name],
-            'planned' => ['from' => (string) Instant::ofMs($fromMs), 'to' => (string) Instant::ofMs($toMs)],
+            'planned' => [
+                'from' => (string) Instant::ofMs($fromMs),
+                'to' => (string) Instant::ofMs($toMs),
+                'then' => $schedule->standby === null ? null : $programme->whole[$schedule->standby->key()]->name,
+            ],
         ];
 
         return self::packed($display, $programme->layouts(), $head, $programme->raster, RunSheet::ofProgramme($programme, $means, $fromMs, $toMs), $media, $faces);
@@ -108,6 +112,17 @@ final readonly class Release
     public function json(): string
     {
         return json_encode($this->content, JSON_THROW_ON_ERROR | JSON_UNESCAPED_SLASHES | JSON_UNESCAPED_UNICODE | JSON_PRESERVE_ZERO_FRACTION);
+    }
+
+    /** Until when it says what plays by a schedule; null where it plays without end. */
+    public function planned(): ?Planned
+    {
+        $planned = $this->content['planned'] ?? null;
+        if (!is_array($planned) || !is_string($planned['to'] ?? null)) {
+            return null;
+        }
+
+        return new Planned(Instant::parse($planned['to'])->ms, is_string($planned['then'] ?? null) ? $planned['then'] : null);
     }
 
     /** SHA-256 of the bytes, in hex. */

@@ -19,8 +19,9 @@ final readonly class Playlist
      * @param list<Item> $extras what is put in between
      * @param int $every after how many items one of the extras comes
      * @param ?string $interleaved id of the playlist that the extras are from; null where they stand in this one
+     * @param ?string $id of its document; null where it stands inside a zone without one
      */
-    private function __construct(public array $items, public array $extras = [], public int $every = 1, public ?string $interleaved = null)
+    private function __construct(public array $items, public array $extras = [], public int $every = 1, public ?string $interleaved = null, public ?string $id = null)
     {
     }
 
@@ -38,19 +39,19 @@ final readonly class Playlist
             $node->field('id');
             $node->field('name');
         }
-        $node->optional('id')?->id();
+        $id = $node->optional('id')?->id();
         $node->optional('name')?->text();
         $ids = new UniqueIds();
         $items = self::itemsOf($node->field('items'), $ids);
         $interleave = $node->optional('interleave');
         if ($interleave === null) {
-            return self::whole(new self($items), $node->field('items'));
+            return self::whole(new self($items, id: $id), $node->field('items'));
         }
         $interleave->object('every', 'items', 'ref');
         $every = $interleave->field('every')->int(1, 1000);
         $ref = $interleave->optional('ref');
         if ($ref === null) {
-            return self::whole(new self($items, self::itemsOf($interleave->field('items'), $ids), $every), $interleave);
+            return self::whole(new self($items, self::itemsOf($interleave->field('items'), $ids), $every, id: $id), $interleave);
         }
         if ($interleave->has('items')) {
             throw $ref->refused('field.unknown', 'stands beside items; extras are from another playlist, or stand here.');
@@ -59,7 +60,7 @@ final readonly class Playlist
         // Under its own ids one of them could be taken for one of these.
         $extras = array_map(static fn (Item $item): Item => $item->named($ref->id() . '/' . $item->id), $from->items);
 
-        return self::whole(new self($items, $extras, $every, $ref->id()), $interleave);
+        return self::whole(new self($items, $extras, $every, $ref->id(), $id), $interleave);
     }
 
     /** One picture or film alone. */

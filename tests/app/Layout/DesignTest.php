@@ -212,7 +212,8 @@ final class DesignTest extends ApiTestCase
         $document = Make::layout([Make::zone('z', 0, 0, 1920, 1080, [Make::picture('a'), Make::picture('b', valid: ['hours' => [['08:00', '10:00']]])])]);
         $zone = $this->ask('POST', '/api/analysis', ['document' => $document, 'display' => 'wide'])[1]['run_sheet']['layers'][0];
 
-        self::assertSame([1, 2], [count($zone['loops'][0]['segments']), count($zone['loops'][1]['segments'])]);
+        // Which of the two comes first depends on the time of day at which it is asked.
+        self::assertEqualsCanonicalizing([1, 2], [count($zone['loops'][0]['segments']), count($zone['loops'][1]['segments'])]);
         self::assertGreaterThanOrEqual(28, count($zone['turns']));
         self::assertGreaterThan(13 * 86_400_000, $zone['turns'][count($zone['turns']) - 1]['from_ms'] - $zone['turns'][0]['from_ms']);
     }

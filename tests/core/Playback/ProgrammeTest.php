@@ -5,14 +5,9 @@ declare(strict_types=1);
 namespace UpperPane\Tests\Core\Playback;
 
 use PHPUnit\Framework\TestCase;
-use UpperPane\Core\Geometry\Size;
-use UpperPane\Core\Layout\Layout;
 use UpperPane\Core\Playback\Means;
-use UpperPane\Core\Playback\Programme;
 use UpperPane\Core\Playback\RunSheet;
 use UpperPane\Core\Playback\ShownAt;
-use UpperPane\Core\Time\Schedule\Played;
-use UpperPane\Core\Time\Schedule\Schedule;
 use UpperPane\Core\Units\Instant;
 use UpperPane\Tests\Core\Make;
 
@@ -43,7 +38,7 @@ final class ProgrammeTest extends TestCase
     public function testAZoneOfTheStandingLayoutHasBookingsOfItsOwnAndElsePlaysItsList(): void
     {
         $documents = ['hall' => Make::layout([Make::zone('main', 0, 0, 960, 540, [Make::picture('m')]), Make::zone('side', 960, 0, 960, 540, [Make::picture('own', durationMs: 4000)])], id: 'hall')];
-        $programme = $this->programme($documents + ['noon' => [Make::picture('x', durationMs: 3000), Make::picture('y', durationMs: 3000)]], [
+        $programme = Make::programme($documents + ['noon' => [Make::picture('x', durationMs: 3000), Make::picture('y', durationMs: 3000)]], [
             ['id' => 'noon', 'zone' => 'side', 'plays' => ['playlist' => 'noon'], 'rank' => 'everyday', 'start' => '2026-06-03T12:00:00', 'end' => '2026-06-03T13:00:00', 'rrule' => 'FREQ=DAILY'],
         ], ['layout' => 'hall']);
         $at = static fn (string $instant): array => array_map(
@@ -58,7 +53,7 @@ final class ProgrammeTest extends TestCase
 
     public function testALayoutOfAnotherShapeIsFittedOntoTheRasterAndZonesThatAreNowhereAreTold(): void
     {
-        $programme = $this->programme(['tall' => Make::layout([Make::zone('z', 0, 0, 540, 960, [Make::picture('p')])], 540, 960, 'tall')], [
+        $programme = Make::programme(['tall' => Make::layout([Make::zone('z', 0, 0, 540, 960, [Make::picture('p')])], 540, 960, 'tall')], [
             ['id' => 'x', 'zone' => 'gone', 'plays' => ['layout' => 'tall']] + self::DAY,
         ], ['layout' => 'tall']);
         $things = array_map(static fn ($thing): array => $thing->toArray(), ShownAt::ofProgramme($programme)->at(0)->things);
@@ -69,7 +64,7 @@ final class ProgrammeTest extends TestCase
 
     public function testNothingIsShownWhereNothingIsDueAndThereIsNoStandby(): void
     {
-        $programme = $this->programme(['day' => [Make::picture('a')]], [['id' => 'day', 'plays' => ['layout' => 'day']] + self::DAY], null);
+        $programme = Make::programme(['day' => [Make::picture('a')]], [['id' => 'day', 'plays' => ['layout' => 'day']] + self::DAY], null);
         self::assertSame([], ShownAt::ofProgramme($programme)->at(Instant::parse('2026-06-03T00:00:00Z')->ms)->things);
         self::assertNotSame([], ShownAt::ofProgramme($programme)->at(Instant::parse('2026-06-03T08:00:00Z')->ms)->things);
     }
@@ -100,7 +95,7 @@ final class ProgrammeTest extends TestCase
                     'rrule' => [null, 'FREQ=DAILY', 'FREQ=HOURLY;INTERVAL=5'][$random->getInt(0, 2)],
                 ], static fn (mixed $value): bool => $value !== null);
             }
-            $programme = $this->programme($documents, $bookings, $round % 4 === 0 ? null : ['layout' => 'l1'], 'Europe/Lisbon');
+            $programme = Make::programme($documents, $bookings, $round % 4 === 0 ? null : ['layout' => 'l1']);
             $sheet = json_decode((string) json_encode(RunSheet::ofProgramme($programme, new Means(), $from, $to)), true);
             $shownAt = ShownAt::ofProgramme($programme);
             for ($n = 0; $n < 40; $n++) {
@@ -120,36 +115,12 @@ final class ProgrammeTest extends TestCase
      */
     private function shown(array $lists, array $bookings): \Closure
     {
-        $programme = $this->programme($lists, $bookings, ['layout' => 'night'], 'Europe/Lisbon');
+        $programme = Make::programme($lists, $bookings, ['layout' => 'night']);
 
         return static function (string $instant) use ($programme): string {
             $thing = ShownAt::ofProgramme($programme)->at(Instant::parse($instant)->ms)->things[1];
 
             return $thing->part->item . ' ' . $thing->offsetMs;
         };
-    }
-
-    /**
-     * @param array<string, list<Doc>|Doc> $documents layouts, or items that play full screen
-     * @param list<array<string, mixed>> $bookings
-     * @param ?array<string, string> $standby
-     */
-    private function programme(array $documents, array $bookings, ?array $standby, string $timezone = 'Europe/Lisbon'): Programme
-    {
-        $schedule = Schedule::fromArray(['format' => Schedule::FORMAT, 'id' => 's', 'name' => 'S', 'timezone' => 'UTC', 'bookings' => $bookings] + ($standby === null ? [] : ['standby' => $standby]));
-
-        return Programme::of($schedule, Size::px(1920, 1080), $timezone, static function (Played $played, Size $size) use ($documents): Layout {
-            $document = $documents[$played->id];
-
-            return array_is_list($document)
-                ? self::fullScreen(array_values(array_filter($document, is_array(...))), $size, $played->id)
-                : Layout::fromArray($document);
-        });
-    }
-
-    /** @param list<Doc> $items */
-    private static function fullScreen(array $items, Size $size, string $id): Layout
-    {
-        return Layout::fromArray(Make::layout([Make::zone('whole', 0, 0, $size->width, $size->height, $items)], $size->width, $size->height, $id));
     }
 }

@@ -60,6 +60,12 @@ const matters = computed<Finding[]>(() => [
     'have a player in trouble',
     '/playback?state=troubled',
   ),
+  ...each(
+    displays.value.filter((d) => d.planned),
+    (d) => ({ ...d.planned!, message: `${d.name}: ${d.planned!.message}`, to: handover(d), link: 'Hand over' }),
+    'play by schedules that are planned for no more than two weeks: hand them over again',
+    '/handover',
+  ),
   ...changed(notHandedOver.value),
   ...each(
     unbound.value,
@@ -89,6 +95,7 @@ const matters = computed<Finding[]>(() => [
   ),
 ])
 
+const handover = (d: DisplayState) => `/handover?${d.release!.source.kind}=${d.release!.source.id}&display=${d.id}`
 function changed(list: DisplayState[]): Finding[] {
   const sources = new Map<string, DisplayState[]>()
   list.forEach((d) => sources.set(d.release!.source.id, [...(sources.get(d.release!.source.id) ?? []), d]))

@@ -1,7 +1,7 @@
 import { useQuery } from '@tanstack/vue-query'
 import { computed } from 'vue'
 import { api } from '../ui/api'
-import type { Level } from '../ui/shelf'
+import type { Finding, Level } from '../ui/shelf'
 
 /** How a player stands, or a display with its players; judged by the core. */
 export interface Standing {
@@ -60,6 +60,8 @@ export interface DisplayState {
   found: { stops: number; warnings: number; hints: number }
   release: ReleaseState | null
   saved_not_handed_over: boolean
+  /** What is found in the plan of its release, where it ends soon. */
+  planned: Finding | null
   players: PlayerState[]
   standing: Standing
 }

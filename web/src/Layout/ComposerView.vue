@@ -187,11 +187,16 @@ const words = computed(() => {
 
 <template>
   <main class="station">
-    <DesignHead :work="work" noun="layout" :handover="`/handover?layout=${id}${work.display.value ? `&display=${work.display.value}` : ''}`">
+    <DesignHead
+      :id="id"
+      :work="work"
+      noun="layout"
+      :handover="`/handover?layout=${id}${work.display.value ? `&display=${work.display.value}` : ''}`"
+      :rehearsal="`/rehearsal?source=layout:${id}${work.display.value ? `&display=${work.display.value}` : ''}`"
+    >
       {{ words }}
       <template #actions>
         <BButton variant="outline-dark" :pressed="seen" @click="seen = !seen">{{ display ? 'From the back row' : 'Contrast map' }}</BButton>
-        <BButton variant="outline-dark" @click="otherRaster = true">Other raster…</BButton>
         <BButton variant="outline-dark" @click="revisions = true">Revisions</BButton>
       </template>
     </DesignHead>
@@ -216,6 +221,7 @@ const words = computed(() => {
             @variant="((variant = $event), composer.choose([]))"
             @turn="turn"
             @drop="hands.drop"
+            @other="otherRaster = true"
             @divide="dividing = true"
           />
           <PaneRoom

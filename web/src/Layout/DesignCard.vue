@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue'
+import FirstShown from '../Playback/FirstShown.vue'
 import { moment, size } from '../ui/format'
 import DesignPicture from './DesignPicture.vue'
 import type { DesignSummary } from './designs'
@@ -37,6 +38,7 @@ const shownOn = computed(() => props.design.handed_over.map((h) => h.display_nam
       <span v-if="design.used_in.length" class="soft">{{ shownOn.length ? '; ' : '' }}part of {{ used }}</span>
     </div>
     <div class="foot">
+      <FirstShown :id="design.id" :plural="plural" :revision="design.revision" lazy :name="design.name" />
       <RouterLink class="small" :to="`/handover?${plural.slice(0, -1)}=${design.id}`">hand over</RouterLink>
       <button type="button" class="btn btn-link btn-sm p-0" @click="$emit('copy')">copy</button>
       <a class="small" :href="`/api/${plural}/${design.id}/design.smil`" download :aria-label="`${design.name} as SMIL`">SMIL</a>

@@ -1,8 +1,9 @@
 <script setup lang="ts" generic="D extends { name: string }">
 import { useEventListener } from '@vueuse/core'
-import { ref } from 'vue'
+import { computed, ref } from 'vue'
 import { useRouter } from 'vue-router'
 import { offerActions } from '../ui/actions'
+import FirstShown from '../Playback/FirstShown.vue'
 import TypedLine from '../ui/TypedLine.vue'
 import CompareVersions from './CompareVersions.vue'
 import SaveNote from './SaveNote.vue'
@@ -10,7 +11,15 @@ import StaleNote from './StaleNote.vue'
 import type { DesignWork } from './work'
 
 /** The head of a design that is being worked on: its name, what is saved, undo, redo, handover; and what went wrong. */
-const props = defineProps<{ work: DesignWork<D>; noun: 'layout' | 'playlist' | 'display' | 'schedule'; handover: string }>()
+const props = defineProps<{
+  work: DesignWork<D>
+  noun: 'layout' | 'playlist' | 'display' | 'schedule'
+  handover: string
+  /** Its id, and where it is rehearsed; neither of a display. */
+  id?: string
+  rehearsal?: string
+}>()
+const plural = computed(() => `${props.noun}s` as 'layouts' | 'playlists' | 'schedules')
 const router = useRouter()
 const comparing = ref(false)
 const rename = (name: string) => props.work.document.value && props.work.change({ ...props.work.document.value, name })
@@ -18,14 +27,19 @@ const rename = (name: string) => props.work.document.value && props.work.change(
 offerActions(() => [
   ...(props.work.canUndo.value ? [{ kind: 'action', name: 'Undo', more: 'Ctrl + Z', act: props.work.undo }] : []),
   ...(props.work.canRedo.value ? [{ kind: 'action', name: 'Redo', more: 'Ctrl + Shift + Z', act: props.work.redo }] : []),
-  { kind: 'action', name: props.noun === 'display' ? 'Hand over to this display' : `Hand over this ${props.noun}`, act: () => void handOver() },
+  {
+    kind: 'action',
+    name: props.noun === 'display' ? 'Hand over to this display' : `Hand over this ${props.noun}`,
+    act: () => void goSaved(props.handover),
+  },
+  ...(props.rehearsal ? [{ kind: 'action', name: `Rehearse this ${props.noun}`, act: () => void goSaved(props.rehearsal!) }] : []),
 ])
-/** What is handed over is what is saved: the last change is saved first, and where that fails one stays with the reason. */
-async function handOver(event?: MouseEvent) {
+/** What is handed over or rehearsed is what is saved: the last change is saved first, and where that fails one stays with the reason. */
+async function goSaved(to: string, event?: MouseEvent) {
   if (event?.ctrlKey || event?.metaKey || event?.shiftKey) return
   event?.preventDefault()
   await props.work.save()
-  if (props.work.state.value === 'saved') await router.push(props.handover)
+  if (props.work.state.value === 'saved') await router.push(to)
 }
 
 useEventListener('keydown', (e: KeyboardEvent) => {
@@ -39,8 +53,11 @@ useEventListener('keydown', (e: KeyboardEvent) => {
 
 <template>
   <div class="head">
-    <div class="flex-grow-1 text-truncate">
-      <TypedLine v-if="work.document.value" class="title" :value="work.document.value.name" :label="`Name of the ${noun}`" @change="rename" />
+    <div class="words">
+      <div class="named">
+        <TypedLine v-if="work.document.value" class="title" :value="work.document.value.name" :label="`Name of the ${noun}`" @change="rename" />
+        <FirstShown v-if="id && work.document.value" :id="id" :plural="plural" :revision="work.revision.value" />
+      </div>
       <p class="facts m-0 text-truncate">
         <slot></slot>
         ·
@@ -51,7 +68,8 @@ useEventListener('keydown', (e: KeyboardEvent) => {
       <BButton variant="outline-dark" :disabled="!work.canUndo.value" title="Ctrl + Z" @click="work.undo">Undo</BButton>
       <BButton variant="outline-dark" :disabled="!work.canRedo.value" title="Ctrl + Shift + Z" @click="work.redo">Redo</BButton>
       <slot name="actions"></slot>
-      <RouterLink class="btn btn-primary" :to="handover" @click.capture="handOver">Hand over…</RouterLink>
+      <RouterLink v-if="rehearsal" class="btn btn-outline-dark" :to="rehearsal" @click.capture="goSaved(rehearsal, $event)">Rehearse</RouterLink>
+      <RouterLink class="btn btn-primary" :to="handover" @click.capture="goSaved(handover, $event)">Hand over…</RouterLink>
     </div>
   </div>
   <StaleNote
@@ -67,6 +85,15 @@ useEventListener('keydown', (e: KeyboardEvent) => {
 </template>
 
 <style scoped>
+.words {
+  flex: 1;
+  min-width: 0;
+}
+.named {
+  display: flex;
+  align-items: baseline;
+  gap: 12px;
+}
 .title {
   font-size: 1.25rem;
   font-weight: 650;

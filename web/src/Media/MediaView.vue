@@ -7,6 +7,7 @@ import { api, sentence } from '../ui/api'
 import { useAsked } from '../ui/asked'
 import ChoiceBar from '../ui/ChoiceBar.vue'
 import DropNote from '../ui/DropNote.vue'
+import FirstShown from '../Playback/FirstShown.vue'
 import { bytes, moment } from '../ui/format'
 import { useGrowing } from '../ui/growing'
 import ListEnd from '../ui/ListEnd.vue'
@@ -148,6 +149,7 @@ onBeforeUnmount(() => shelf.clear())
           <div class="foot figures soft" :title="`brought in ${moment(m.brought_in_at)}`">
             <span>{{ bytes(m.bytes) }}</span>
             <span>
+              <FirstShown v-if="m.state === 'ready'" :id="m.id" plural="media" lazy :name="m.name" />
               <RouterLink v-if="m.state === 'ready'" :to="`/handover?media=${m.id}`">hand over</RouterLink>
               <button
                 type="button"

@@ -10,6 +10,7 @@ import LevelMark from '../ui/LevelMark.vue'
 import ListEnd from '../ui/ListEnd.vue'
 import { useSecond } from '../ui/second'
 import { type Finding, useShelf } from '../ui/shelf'
+import PlaybackTabs from './PlaybackTabs.vue'
 
 const { query, displays } = useEstate()
 const shelf = useShelf()
@@ -70,6 +71,7 @@ onBeforeUnmount(() => shelf.clear())
         <p class="facts m-0">What each display should show, and what its player says it shows · times as they are at the display</p>
       </div>
       <div class="actions">
+        <PlaybackTabs />
         <BFormInput v-model="search" type="search" placeholder="Search name, place, release" aria-label="Search players" />
         <ChoiceBar v-model="state" label="Which" :words="STATES" />
       </div>
@@ -110,6 +112,12 @@ onBeforeUnmount(() => shelf.clear())
                 >
               </template>
               <span v-else class="soft">nothing yet</span>
+              <div v-if="row.display.planned" class="changed">
+                {{ row.display.planned.message.replace(' Hand over again.', '') }}
+                <RouterLink :to="`/handover?${row.display.release!.source.kind}=${row.display.release!.source.id}&display=${row.display.id}`"
+                  >hand over again</RouterLink
+                >
+              </div>
               <div v-if="row.display.saved_not_handed_over" class="changed">
                 a newer one is saved,
                 <RouterLink :to="`/handover?${row.display.release!.source.kind}=${row.display.release!.source.id}&display=${row.display.id}`"
@@ -132,7 +140,8 @@ onBeforeUnmount(() => shelf.clear())
                 :aria-label="`Open the player of ${row.display.name}`"
                 >open</a
               >
-              <RouterLink v-else :to="`/displays?display=${row.display.id}`">bind one</RouterLink>
+              <RouterLink v-else :to="`/displays?display=${row.display.id}`">bind one</RouterLink><br />
+              <RouterLink :to="`/rehearsal?display=${row.display.id}`" :aria-label="`Rehearse ${row.display.name}`">rehearse</RouterLink>
             </td>
           </tr>
         </tbody>

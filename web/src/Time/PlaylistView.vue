@@ -68,7 +68,7 @@ onBeforeUnmount(() => shelf.clear())
 
 <template>
   <main class="station">
-    <DesignHead :work="work" noun="playlist" :handover="`/handover?playlist=${id}`">
+    <DesignHead :id="id" :work="work" noun="playlist" :handover="`/handover?playlist=${id}`" :rehearsal="`/rehearsal?source=playlist:${id}`">
       <template v-if="document">{{ document.items.length }} items · {{ loop === null ? 'without end' : `loop of ${seconds(loop ?? 0)}` }}</template>
     </DesignHead>
     <div class="columns">

@@ -173,6 +173,11 @@ const spanWords = computed(() => {
   return DAYS.value === 1 ? b : `${begin.value.hasSame(last, 'month') ? begin.value.day : a} to ${b}`
 })
 const others = computed(() => [...new Set((told.value?.displays ?? []).map((d) => d.timezone))].filter((z) => z !== told.value?.timezone))
+const rehearseTo = computed(() => {
+  const those = (told.value?.displays ?? []).map((d) => d.id)
+  const first = told.value?.display
+  return `/rehearsal?by=schedule&display=${[...new Set([...(first ? [first] : []), ...those])].slice(0, 4).join(',')}${begin.value.isValid ? `&from=${begin.value.toFormat("yyyy-MM-dd'T'00:00:00")}` : ''}`
+})
 const handTo = computed(() => `/handover?schedule=${props.id}${(told.value?.displays ?? []).map((d) => `&display=${d.id}`).join('')}`)
 
 watchEffect(() => {
@@ -196,7 +201,7 @@ onBeforeUnmount(() => shelf.clear())
 
 <template>
   <main class="station">
-    <DesignHead :work="work" noun="schedule" :handover="handTo">
+    <DesignHead :id="id" :work="work" noun="schedule" :handover="handTo" :rehearsal="rehearseTo">
       {{ spanWords }} · times of {{ told?.timezone ?? document?.timezone }}{{ others.length ? `; others in ${others.join(', ')}` : '' }}
       <template #actions>
         <ChoiceBar

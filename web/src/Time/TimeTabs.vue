@@ -8,22 +8,3 @@
     <RouterLink to="/schedules">Schedules</RouterLink>
   </nav>
 </template>
-
-<style scoped>
-.tabs {
-  display: flex;
-  border: 1px solid var(--ink);
-}
-.tabs a {
-  padding: 5px 12px;
-  color: var(--ink);
-  text-decoration: none;
-}
-.tabs a + a {
-  border-left: 1px solid var(--rule);
-}
-.tabs .router-link-active {
-  background: var(--kelp-wash);
-  font-weight: 650;
-}
-</style>

@@ -12,6 +12,8 @@ const props = defineProps<{
   /** The raster it is shown on, and where on it; without them the canvas fills the picture. */
   raster?: { width: number; height: number }
   target?: { x: number; y: number; width: number; height: number }
+  /** Whether films run on by themselves. */
+  playing?: boolean
 }>()
 
 const host = useTemplateRef('host')
@@ -39,7 +41,7 @@ function draw() {
     (scale * target.width) / props.sheet.canvas.width,
     (scale * target.height) / props.sheet.canvas.height,
   )
-  stage.draw(props.at, false)
+  stage.draw(props.at, props.playing ?? false)
 }
 
 onMounted(() => {
@@ -54,7 +56,7 @@ watch(
     draw()
   },
 )
-watch(() => [props.at, width.value, visible.value, props.target], draw)
+watch(() => [props.at, width.value, visible.value, props.target, props.playing], draw)
 onBeforeUnmount(() => stage?.destroy())
 </script>
 

@@ -323,6 +323,8 @@ function written(clock: Clock, fields: Record<string, number>): string {
 export interface Slot {
   from: number
   to: number
+  /** When its item began, what was cut off by a change of what is due included. */
+  begun: number
   /** Which of the zone's scenes. */
   scene: number
   /** Whether a round of its loop begins with it. */
@@ -332,29 +334,51 @@ export interface Slot {
   endless: boolean
 }
 
+/** So many are drawn at once. */
+const MOST_SLOTS = 2000
+
 export function slotsBetween(zone: ZoneLayer, anchor: number, from: number, to: number): Slot[] {
   const slots: Slot[] = []
   let at = from
-  while (at < to && slots.length < 2000) {
+  while (at < to && slots.length < MOST_SLOTS) {
     const slot = slotAt(zone, anchor, at)
-    if ('scene' in slot) slots.push(slot.endless ? { ...slot, to: Math.min(slot.to, to) } : slot)
+    if ('scene' in slot) slots.push(slot.endless ? { ...slot, from: Math.max(slot.from, from), to: Math.min(slot.to, to) } : slot)
     at = slot.to
   }
   return slots
 }
 
-/** The slot that is due, or how long none is. */
+/** What a zone goes through in [from, to): one stretch for each loop, however often that comes round. */
+export interface Round {
+  from: number
+  to: number
+  period_ms: number | null
+  /** How many slots a round has. */
+  slots: number
+}
+
+export function roundsBetween(zone: ZoneLayer, anchor: number, from: number, to: number): Round[] {
+  const rounds: Round[] = []
+  for (let at = from; at < to && rounds.length < MOST_SLOTS;) {
+    const { loop, to: end } = loopAt(zone, at, at - anchor)
+    rounds.push({ from: at, to: Math.min(end, to), period_ms: loop.segments.length === 0 ? 0 : loop.period_ms, slots: loop.segments.length })
+    at = end
+  }
+  return rounds
+}
+
+/** The slot that is due, or how long none is. One that never ends and always was begins before all time. */
 export function slotAt(zone: ZoneLayer, anchor: number, at: number): Slot | { from: number; to: number } {
   const { loop, since, from, to } = loopAt(zone, at, at - anchor)
   if (loop.segments.length === 0 || loop.period_ms === 0) return { from, to }
   const position = positionIn(loop, since)
   const index = segmentAt(loop, position)
   const { scene, length_ms, start_ms, fade_ms, moves } = loop.segments[index]!
-  const slot = { scene, first: index === 0 && length_ms !== null, fading: moves?.ms ?? fade_ms, endless: length_ms === null }
-  if (length_ms === null) return { ...slot, from: Math.max(at, from), to }
-  const begin = at - (position - start_ms)
+  const begun = at - (position - start_ms)
+  const slot = { scene, begun, first: index === 0 && length_ms !== null, fading: moves?.ms ?? fade_ms, endless: length_ms === null }
+  if (length_ms === null) return { ...slot, from: start_ms === 0 && since >= 0 ? from : Math.max(Math.min(at, begun), from), to }
   const waiting = loop.period_ms === null ? Math.max(0, -since) : 0
-  return { ...slot, from: Math.max(begin, from), to: Math.min(begin + length_ms + waiting, to) }
+  return { ...slot, from: Math.max(begun, from), to: Math.min(begun + length_ms + waiting, to) }
 }
 
 /** Which of the zone's scenes is due; null for none. */
@@ -363,24 +387,36 @@ export function sceneAt(zone: ZoneLayer, anchor: number, at: number): number | n
   return 'scene' in slot ? slot.scene : null
 }
 
-/** The next instant after `at` at which a zone changes; null where none ever does. */
+/** The next instant after `at` at which a zone changes, also one of a layout in it; null where none ever does. */
 export function nextChange(sheet: RunSheet, at: number): number | null {
-  return best(sheet, (zone) => slotAt(zone, sheet.anchor_ms, at).to, Math.min)
+  const edges: number[] = []
+  ends(sheet.layers, sheet.anchor_ms, at, Infinity, edges)
+  return edges.length === 0 ? null : Math.min(...edges)
 }
 
-/** The last instant before `at` at which a zone changed. */
+function ends(layers: Layer[], anchor: number, at: number, until: number, edges: number[]): void {
+  for (const zone of layers) {
+    if (!isZone(zone)) continue
+    const slot = slotAt(zone, anchor, at)
+    const to = Math.min(slot.to, until)
+    if (Number.isFinite(to)) edges.push(to)
+    if ('scene' in slot) ends(zone.scenes[slot.scene] ?? [], slot.begun, at, to, edges)
+  }
+}
+
+/** The last instant before `at` at which a zone changed, also one of a layout in it. */
 export function previousChange(sheet: RunSheet, at: number): number | null {
-  return best(
-    sheet,
-    (zone) => {
-      const slot = slotAt(zone, sheet.anchor_ms, at - 1)
-      return 'endless' in slot && slot.endless ? -Infinity : slot.from
-    },
-    Math.max,
-  )
+  const edges: number[] = []
+  begins(sheet.layers, sheet.anchor_ms, at - 1, -Infinity, edges)
+  return edges.length === 0 ? null : Math.max(...edges)
 }
 
-function best(sheet: RunSheet, edgeOf: (zone: ZoneLayer) => number, pick: (...edges: number[]) => number): number | null {
-  const edges = sheet.layers.filter(isZone).map(edgeOf).filter(Number.isFinite)
-  return edges.length === 0 ? null : pick(...edges)
+function begins(layers: Layer[], anchor: number, at: number, since: number, edges: number[]): void {
+  for (const zone of layers) {
+    if (!isZone(zone)) continue
+    const slot = slotAt(zone, anchor, at)
+    const from = Math.max(slot.from, since)
+    if (Number.isFinite(from)) edges.push(from)
+    if ('scene' in slot) begins(zone.scenes[slot.scene] ?? [], slot.begun, at, from, edges)
+  }
 }

@@ -9,7 +9,7 @@ const props = defineProps<{
   variant: string | null
   variants: Record<string, string>
 }>()
-defineEmits<{ variant: [id: string | null]; turn: []; drop: []; divide: [] }>()
+defineEmits<{ variant: [id: string | null]; turn: []; drop: []; divide: []; other: [] }>()
 const snapping = defineModel<boolean>('snapping', { required: true })
 const composer = useComposer()
 </script>
@@ -38,6 +38,7 @@ const composer = useComposer()
     />
     <button v-if="variant" type="button" class="btn btn-link btn-sm p-0" @click="$emit('drop')">remove it</button>
     <BButton v-else size="sm" variant="outline-dark" title="The same content for the canvas turned" @click="$emit('turn')">Turned variant</BButton>
+    <BButton size="sm" variant="outline-dark" title="The same division solved for another raster" @click="$emit('other')">Other raster…</BButton>
     <div class="choice ms-auto" role="group" aria-label="Zoom">
       <button type="button" title="Smaller ( − )" aria-label="Smaller" @click="props.pane?.zoomOut()">−</button>
       <button

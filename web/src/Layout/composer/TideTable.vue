@@ -3,6 +3,7 @@ import { useElementSize, useLocalStorage } from '@vueuse/core'
 import { computed, ref, useTemplateRef, watch } from 'vue'
 import { isZone, slotsBetween } from '../../pane/sheet'
 import { clock, seconds } from '../../ui/format'
+import StepBar from '../../ui/StepBar.vue'
 import type { Analysis, Element } from '../designs'
 import { useHand } from './hand'
 
@@ -107,17 +108,13 @@ function keys(event: KeyboardEvent) {
   <section class="tide" aria-label="Tide table">
     <div class="top">
       <b>Tide table</b> <span class="figures soft">{{ timezone }}</span>
-      <span class="steps">
-        <button type="button" title="Previous change (<)" @click="hand.toChange(false)">
-          |‹<span class="visually-hidden">Previous change</span>
-        </button>
-        <button type="button" title="One second back (,)" @click="hand.to(at - 1000)">‹<span class="visually-hidden">One second back</span></button>
-        <button type="button" :title="running ? 'Stop the clock (space)' : 'Run the clock (space)'" @click="running = !running">
-          {{ running ? 'stop' : 'run' }}
-        </button>
-        <button type="button" title="One second on (.)" @click="hand.to(at + 1000)">›<span class="visually-hidden">One second on</span></button>
-        <button type="button" title="Next change (>)" @click="hand.toChange(true)">›|<span class="visually-hidden">Next change</span></button>
-      </span>
+      <StepBar
+        class="steps"
+        :running="running"
+        @change="hand.toChange"
+        @second="(forward) => hand.to(at + (forward ? 1000 : -1000))"
+        @run="running = !running"
+      />
       <span class="choice"
         ><button v-for="s in SPANS" :key="s" type="button" :aria-pressed="span === s" @click="span = s">{{ s / 60_000 }} min</button></span
       >
@@ -201,15 +198,6 @@ function keys(event: KeyboardEvent) {
 }
 .steps {
   margin-left: auto;
-  display: flex;
-}
-.steps button {
-  border: 1px solid var(--soft);
-  background: none;
-  min-width: 34px;
-  font-size: 0.8125rem;
-  margin-left: -1px;
-  padding: 1px 8px;
 }
 .rows {
   display: grid;

@@ -1,0 +1,166 @@
+<?php
+
+declare(strict_types=1);
+
+namespace UpperPane\App\Playback;
+
+use Doctrine\ORM\EntityManagerInterface;
+use Psr\Clock\ClockInterface;
+use Symfony\Component\HttpFoundation\JsonResponse;
+use Symfony\Component\HttpFoundation\Request;
+use Symfony\Component\HttpFoundation\Response;
+use Symfony\Component\Routing\Attribute\Route;
+use UpperPane\App\Display\SurveyedDisplay;
+use UpperPane\App\Handover\Handover;
+use UpperPane\App\Handover\Source;
+use UpperPane\App\Http\Body;
+use UpperPane\App\Http\Download;
+use UpperPane\App\Http\Problem;
+use UpperPane\App\Time\Schedules;
+use UpperPane\Core\Document\Node;
+use UpperPane\Core\Playback\Stretch;
+use UpperPane\Core\Units\Calendar;
+use UpperPane\Core\Units\Instant;
+use UpperPane\Core\Units\LocalDays;
+use UpperPane\Core\Units\LocalTime;
+use UpperPane\Core\Units\WallClock;
+
+/** What a display would show in any span, from what is saved by now: before it plays, and without handing anything over. */
+final readonly class RehearsalController
+{
+    private const LONGEST_MS = 62 * 86_400_000;
+
+    /** So many changes are read on a screen; all of them are in the table. */
+    private const MOST_TOLD = 2_000;
+
+    public function __construct(private EntityManagerInterface $entities, private Handover $handover, private Schedules $schedules, private ClockInterface $clock)
+    {
+    }
+
+    /**
+     * `from` and `to` as the clock of the display shows them; without them, the day that it is there.
+     *
+     * `source`: what stands there, unless another is named; with `scheduled` the schedule that rules there, also where something else stands.
+     */
+    #[Route('/api/rehearsal', methods: ['POST'])]
+    public function rehearse(Request $request): JsonResponse
+    {
+        $body = Body::of($request)->object('display', 'source', 'scheduled', 'from', 'to', 'items');
+        $display = $this->display($body->field('display')->id());
+        $clock = WallClock::in($display->display()->timezone);
+        [$from, $to] = $this->span($clock, $body->optional('from'), $body->optional('to'));
+        $named = $body->optional('source');
+        $source = $named === null ? $this->handover->standing($display, $body->optional('scheduled')?->bool() ?? false) : $this->handover->source($named);
+        $rules = $this->schedules->ruling($display)[0] ?? null;
+        $told = [
+            'display' => $display->id,
+            'rules' => $rules === null ? null : ['id' => $rules->id, 'name' => $rules->name],
+            'timezone' => $clock->timezone,
+            'from' => (string) Instant::ofMs($from),
+            'to' => (string) Instant::ofMs($to),
+            'days' => LocalDays::of($clock, $from, $to),
+            'clock_changes' => array_map(static fn (int $change): array => [
+                'at' => (string) Instant::ofMs($change * 1000),
+                'shift_s' => $clock->local($change) - $clock->local($change - 1) - 1,
+            ], $clock->changes(intdiv($from, 1000), intdiv($to, 1000))),
+        ];
+        if ($source === null) {
+            return new JsonResponse($told + ['source' => null, 'course' => [], 'left' => 0, 'release' => null]);
+        }
+        [$release, $course] = $this->handover->rehearsed($source, $display, $from, $to, $body->optional('items')?->bool() ?? false);
+
+        return new JsonResponse($told + [
+            'source' => ['kind' => $source->kind, 'id' => $source->id, 'revision' => $source->revision, 'name' => $source->name],
+            'course' => array_map(static fn (Stretch $one): array => $one->toArray(), array_slice($course->stretches, 0, self::MOST_TOLD)),
+            'left' => max(0, count($course->stretches) - self::MOST_TOLD),
+            'release' => $release->toArray(),
+        ]);
+    }
+
+    /** All changes of a span on one or several displays, each in its own time. */
+    #[Route('/api/rehearsal/changes.csv', methods: ['GET'])]
+    public function changes(Request $request): Response
+    {
+        $asked = $request->query;
+        $out = fopen('php://temp', 'w+');
+        assert($out !== false);
+        fputcsv($out, ['display', 'zone', 'from', 'to', 'time zone', 'from UTC', 'to UTC', 'kind', 'plays', 'booking', 'why'], escape: '');
+        $ids = array_filter(explode(',', $asked->getString('display')));
+        foreach ($ids === [] ? throw Problem::notFound('This display') : $ids as $id) {
+            $display = $this->display($id);
+            $clock = WallClock::in($display->display()->timezone);
+            $given = Node::root(array_filter(['from' => $asked->getString('from'), 'to' => $asked->getString('to')]));
+            [$from, $to] = $this->span($clock, $given->optional('from'), $given->optional('to'));
+            $source = $this->source($display, $asked->getString('source'), $asked->getBoolean('scheduled'));
+            foreach ($source === null ? [] : $this->handover->rehearsed($source, $display, $from, $to, $asked->getBoolean('items', true))[1]->stretches as $one) {
+                fputcsv($out, [
+                    $display->display()->name,
+                    $one->zone ?? '',
+                    self::local($clock, $one->fromMs),
+                    self::local($clock, $one->toMs),
+                    $clock->timezone,
+                    (string) Instant::ofMs($one->fromMs),
+                    (string) Instant::ofMs($one->toMs),
+                    $one->kind,
+                    $one->name,
+                    $one->booking ?? '',
+                    $one->why,
+                ], escape: '');
+            }
+        }
+        rewind($out);
+
+        return Download::of((string) stream_get_contents($out), 'text/csv; charset=utf-8', 'Changes.csv');
+    }
+
+    /** @param string $named `layout:ID`, or nothing for what stands there */
+    private function source(SurveyedDisplay $display, string $named, bool $scheduled): ?Source
+    {
+        [$kind, $id] = [...explode(':', $named, 2), ''];
+
+        return $named === '' ? $this->handover->standing($display, $scheduled) : $this->handover->source(Node::root(['kind' => $kind, 'id' => $id]));
+    }
+
+    /** As the clock on the wall of a display shows it, ms where it has any. */
+    private static function local(WallClock $clock, int $ms): string
+    {
+        $rest = $ms % 1000;
+
+        return strtr((string) LocalTime::ofSeconds($clock->local(intdiv($ms, 1000))), 'T', ' ') . ($rest === 0 ? '' : sprintf('.%03d', $rest));
+    }
+
+    /**
+     * @param ?Node $from as the clock of the display shows it, or an instant in UTC: displays of several zones are looked at together
+     * @return array{int, int} Unix ms
+     */
+    private function span(WallClock $clock, ?Node $from, ?Node $to): array
+    {
+        $now = $this->clock->now()->getTimestamp();
+        $begin = $from === null ? self::midnight($clock, $now, 0) : self::instant($clock, $from);
+        $end = $to === null ? self::midnight($clock, intdiv($begin, 1000), 1) : self::instant($clock, $to);
+        if ($end <= $begin) {
+            throw ($to ?? $from)?->refused('value.range', sprintf('is %s, which is not after from.', $to?->text())) ?? new \LogicException('A day has a length.');
+        }
+        if ($end - $begin > self::LONGEST_MS) {
+            throw ($to ?? $from)?->refused('value.range', 'lies more than 62 days behind from.') ?? new \LogicException('A day is shorter.');
+        }
+
+        return [$begin, $end];
+    }
+
+    /** @return int Unix ms of the local midnight so many days later */
+    private static function midnight(WallClock $clock, int $utc, int $days): int
+    {
+        return 1000 * $clock->utcOrBefore((LocalTime::ofSeconds($clock->local($utc))->day() + $days) * Calendar::DAY_S);
+    }
+
+    private static function instant(WallClock $clock, Node $node): int
+    {
+        return str_ends_with($node->text(), 'Z') ? Instant::parse($node->text(), $node->path)->ms : 1000 * $clock->utcOrBefore(LocalTime::fromNode($node)->seconds);
+    }
+
+    private function display(string $id): SurveyedDisplay
+    {
+        return $this->entities->find(SurveyedDisplay::class, $id) ?? throw Problem::notFound('This display');
+    }
+}

@@ -1,0 +1,166 @@
+<?php
+
+declare(strict_types=1);
+
+namespace UpperPane\App\Playback;
+
+use Doctrine\ORM\EntityManagerInterface;
+use Psr\Clock\ClockInterface;
+use UpperPane\App\Display\SurveyedDisplay;
+use UpperPane\App\Handover\HandedReleaseRepository;
+use UpperPane\App\Handover\Handover;
+use UpperPane\App\Handover\Source;
+use UpperPane\App\Layout\Design;
+use UpperPane\App\Layout\DesignKind;
+use UpperPane\App\Time\Schedules;
+use UpperPane\Core\Document\Node;
+use UpperPane\Core\Playback\FirstShown;
+use UpperPane\Core\Playback\Sought;
+use UpperPane\Core\Units\Instant;
+
+/** Where and when something saved is next seen, over all displays; or why it never is. */
+final readonly class Sightings
+{
+    public function __construct(
+        private EntityManagerInterface $entities,
+        private Handover $handover,
+        private Schedules $schedules,
+        private HandedReleaseRepository $releases,
+        private ClockInterface $clock,
+    ) {
+    }
+
+    /**
+     * @param 'layout'|'playlist'|'media'|'schedule' $kind
+     * @return array{seen: list<array<string, mixed>>, never: ?string, says: string}
+     */
+    public function of(string $kind, string $id): array
+    {
+        $sought = match ($kind) {
+            'layout' => Sought::layout($id),
+            'playlist' => Sought::playlist($id),
+            'media' => Sought::media($id),
+            'schedule' => null,
+        };
+        $users = $this->users($id);
+        [$seen, $unseen] = $this->standing($sought, [$id => true] + $users);
+        usort($seen, static fn (array $a, array $b): int => [$a['at'], $a['name']] <=> [$b['at'], $b['name']]);
+
+        return match (true) {
+            $seen !== [] => ['seen' => $seen, 'never' => null, 'says' => ''],
+            $unseen !== null => ['seen' => [], 'never' => $unseen->never, 'says' => ucfirst($unseen->why) . '.'],
+            default => ['seen' => []] + $this->notHandedOver($sought, $id, $kind, $users),
+        };
+    }
+
+    /**
+     * On the displays on which one of these designs stands.
+     *
+     * @param ?Sought $sought null for a schedule, which plays as a whole
+     * @param array<mixed> $sources by id
+     * @return array{list<array{display: string, name: string, timezone: string, at: ?string, why: string, older: bool}>, ?FirstShown}
+     */
+    private function standing(?Sought $sought, array $sources): array
+    {
+        $older = array_column(array_merge(...array_values($this->releases->currentBySource())), 'older', 'display');
+        [$seen, $unseen, $known] = [[], null, []];
+        /** @var list<SurveyedDisplay> $displays */
+        $displays = $this->entities->createQuery(
+            'SELECT d, r FROM ' . SurveyedDisplay::class . ' d JOIN d.current r WHERE r.sourceId IN (:sources) ORDER BY d.position, d.id',
+        )->setParameter('sources', array_map(strval(...), array_keys($sources)))->getResult();
+        foreach ($displays as $target) {
+            $source = $this->handover->standing($target);
+            if ($source === null) {
+                continue;
+            }
+            $display = $target->display();
+            // On alike displays the same is seen, unless a schedule of their own rules on them.
+            $key = $source->kind === 'schedule' ? $target->id : "$source->id $display->timezone {$display->raster()->width} {$display->raster()->height}";
+            $found = $known[$key] ??= [$this->found($sought, $source, $target)];
+            if ($found[0]?->atMs !== null) {
+                $seen[] = ['display' => $target->id, 'name' => $display->name, 'timezone' => $display->timezone, 'older' => $older[$target->id] ?? false] + $found[0]->toArray();
+            }
+            $unseen ??= $found[0]?->atMs === null ? $found[0] : null;
+        }
+
+        return [$seen, $unseen];
+    }
+
+    private function found(?Sought $sought, Source $source, SurveyedDisplay $target): ?FirstShown
+    {
+        $now = 1000 * $this->clock->now()->getTimestamp();
+        if ($sought === null) {
+            return FirstShown::now($now);
+        }
+        $programme = $this->handover->programmeOf($source, $target);
+
+        return $programme !== null
+            ? FirstShown::inProgramme($programme, $sought, $now)
+            : FirstShown::inLayout(($source->layout)($target->display()->raster()), $sought, $target->display()->timezone, $now);
+    }
+
+    /**
+     * Why it is seen nowhere, where it stands on no display.
+     *
+     * @param array<DesignKind> $users
+     * @return array{never: string, says: string}
+     */
+    private function notHandedOver(?Sought $sought, string $id, string $kind, array $users): array
+    {
+        $schedules = $kind === 'schedule' ? [$id] : array_keys(array_filter($users, static fn (DesignKind $one): bool => $one === DesignKind::Schedule));
+        foreach ($schedules as $one) {
+            $design = $this->entities->find(Design::class, $one);
+            $target = $design === null ? null : $this->schedules->displays($design)[0] ?? null;
+            if ($design === null || $target === null) {
+                continue;
+            }
+            if ($sought === null) {
+                return ['never' => 'unhanded', 'says' => sprintf('It is not handed over: on %s something else stands.', $target->display()->name)];
+            }
+            $found = $this->found($sought, $this->handover->source(Node::root(['kind' => 'schedule', 'id' => (string) $one])), $target);
+            if ($found?->atMs !== null) {
+                return ['never' => 'unhanded', 'says' => sprintf(
+                    'Not handed over: by schedule "%s" it would be seen on %s from %s UTC.',
+                    $design->name,
+                    $target->display()->name,
+                    strtr(substr((string) Instant::ofMs($found->atMs), 0, 16), 'T', ' '),
+                )];
+            }
+            if ($found !== null) {
+                return ['never' => (string) $found->never, 'says' => ucfirst($found->why) . '.'];
+            }
+        }
+        if ($kind === 'schedule') {
+            return ['never' => 'unattached', 'says' => 'It rules on no display.'];
+        }
+        $names = array_map(fn (string|int $user): string => sprintf('"%s"', $this->entities->find(Design::class, (string) $user)->name ?? $user), array_keys($users));
+
+        return $names === []
+            ? ['never' => 'unattached', 'says' => 'It is handed over to no display, and no layout, playlist or schedule uses it.']
+            : ['never' => 'unhanded', 'says' => sprintf(
+                'It is in %s%s, which %s handed over to no display.',
+                implode(', ', array_slice($names, 0, 3)),
+                count($names) > 3 ? sprintf(' and %d more', count($names) - 3) : '',
+                count($names) === 1 ? 'is' : 'are',
+            )];
+    }
+
+    /** @return array<DesignKind> by id: designs that name it, and those that name these, however far */
+    private function users(string $id): array
+    {
+        $users = [];
+        $next = [$id];
+        while ($next !== []) {
+            $of = array_shift($next);
+            $rows = $this->entities->getConnection()->fetchAllKeyValue('SELECT id, kind FROM design WHERE id <> ? AND LOCATE(?, document) > 0', [$of, sprintf('"%s"', $of)]);
+            foreach ($rows as $user => $kind) {
+                if (!isset($users[$user]) && (string) $user !== $id && is_string($kind)) {
+                    $users[$user] = DesignKind::from($kind);
+                    $next[] = (string) $user;
+                }
+            }
+        }
+
+        return $users;
+    }
+}
