@@ -10,6 +10,7 @@ import { seconds, size } from '../ui/format'
 import type { Finding } from '../ui/shelf'
 import { vKept } from '../ui/kept'
 import FitOffers from './FitOffers.vue'
+import { lasting, moved, typedMs, withItem } from './itemEdits'
 import ItemTimes from './ItemTimes.vue'
 
 /** What plays, in order: the same editor in a zone's ledger and for a playlist of its own. */
@@ -37,15 +38,7 @@ const emit = defineEmits<{ change: [items: Item[], gesture?: string]; goto: [ite
 const picking = ref(false)
 const list = computed({ get: () => props.items, set: (items) => emit('change', items) })
 
-const set = (index: number, change: Partial<Item>, gesture?: string) => {
-  const items = props.items.map((item, i) => (i === index ? { ...item, ...change } : item))
-  // A field set to undefined is taken away, so that the document keeps only what is meant.
-  emit(
-    'change',
-    items.map((item) => Object.fromEntries(Object.entries(item).filter(([, v]) => v !== undefined)) as unknown as Item),
-    gesture,
-  )
-}
+const set = (index: number, change: Partial<Item>, gesture?: string) => emit('change', withItem(props.items, index, change), gesture)
 
 function freeId(items: Item[]): string {
   const used = new Set([...items.map((i) => i.id), ...(props.taken ?? [])])
@@ -69,23 +62,9 @@ function addLayout(layout: { id: string }) {
   emit('change', [...props.items, { id: freeId(props.items), layout: { ref: layout.id }, duration_ms: 10_000, fit: 'contain' }])
 }
 
-/** The items that stay neighbours of this one: from the first of them to behind the last. */
-function tiedWith(index: number): [number, number] {
-  let [from, to] = [index, index + 1]
-  while (from > 0 && props.items[from]!.tied) from--
-  while (props.items[to]?.tied) to++
-  return [from, to]
-}
-
-/** Items that are tied together move together. */
 function move(index: number, up: boolean) {
-  const [from, to] = tiedWith(index)
-  const items = [...props.items]
-  if (up ? from === 0 : to === items.length) return
-  const [begin, end] = tiedWith(up ? from - 1 : to)
-  const group = items.splice(from, to - from)
-  items.splice(up ? begin : from + end - to, 0, ...group)
-  emit('change', items)
+  const items = moved(props.items, index, up)
+  if (items !== props.items) emit('change', items)
 }
 
 const open = ref<string | null>(null)
@@ -114,21 +93,10 @@ const marks = (item: Item) => {
 
 function lasts(index: number, event: Event) {
   const field = event.target as HTMLInputElement
-  const s = Number(field.value.replace(',', '.'))
   const item = props.items[index]!
-  if (!Number.isFinite(s) || s < 0.001) {
-    field.value = shownDuration(item)
-    return
-  }
-  const ms = Math.round(s * 1000)
-  const own = item.media?.length_ms === ms
-  // A transition lies inside the duration.
-  const { transition } = item
-  set(index, {
-    duration_ms: own ? undefined : ms,
-    lasts: undefined,
-    ...(transition && transition.kind !== 'cut' ? { transition: { ...transition, ms: Math.min(transition.ms ?? 500, ms) } } : {}),
-  })
+  const ms = typedMs(field.value)
+  if (ms === null) field.value = shownDuration(item)
+  else set(index, lasting(item, ms))
 }
 
 const shownDuration = (item: Item) => String((item.duration_ms ?? item.media?.length_ms ?? 0) / 1000)

@@ -367,6 +367,58 @@ export function roundsBetween(zone: ZoneLayer, anchor: number, from: number, to:
   return rounds
 }
 
+/** What is written into a row of the tide table: a slot; where there is no room for these, a round of the loop; else how it goes round. */
+export interface Piece {
+  from: number
+  to: number
+  /** Which of the zone's scenes; null for a round, or for many. */
+  scene: number | null
+  first: boolean
+  endless: boolean
+  shade: boolean
+  /** Set where rounds are too short to be told apart: how long one is. */
+  period_ms?: number
+}
+
+/** A slot narrower than this is not drawn, px. */
+const LEAST_PX = 5
+
+export function piecesBetween(zone: ZoneLayer, anchor: number, from: number, to: number, pxPerMs: number): Piece[] {
+  const pieces: Piece[] = []
+  for (const round of roundsBetween(zone, anchor, from, to)) {
+    const { period_ms: period, slots } = round
+    if (period === 0) continue
+    if (period === null || (period / Math.max(1, slots)) * pxPerMs >= LEAST_PX) {
+      for (const slot of slotsBetween(zone, anchor, round.from, round.to)) {
+        const { scene, first, endless } = slot
+        pieces.push({ from: Math.max(slot.from, round.from), to: Math.min(slot.to, round.to), scene, first, endless, shade: scene % 2 === 0 })
+      }
+    } else if (period * pxPerMs >= LEAST_PX) {
+      const start = loopAt(zone, round.from, round.from - anchor)
+      let begin = round.from - positionIn(start.loop, start.since)
+      for (let shade = false; begin < round.to && pieces.length < MOST_SLOTS; begin += period, shade = !shade) {
+        const ends = Math.min(begin + period, round.to)
+        pieces.push({ from: Math.max(begin, round.from), to: ends, scene: null, first: begin >= round.from, endless: false, shade })
+      }
+    } else {
+      pieces.push({ from: round.from, to: round.to, scene: null, first: true, endless: false, shade: true, period_ms: period })
+    }
+  }
+  return pieces
+}
+
+/** How far two loops are apart where the first begins anew: since when the other has run its round by then, ms; the nearer way round. */
+export function driftsBetween(leader: ZoneLayer, other: ZoneLayer, anchor: number, from: number, to: number): { at: number; by: number }[] {
+  const [period, otherPeriod] = [leader.period_ms, other.period_ms]
+  if (!period || !otherPeriod || leader.turns || other.turns) return []
+  const drifts: { at: number; by: number }[] = []
+  for (let at = anchor + Math.ceil((from - anchor) / period) * period; at < to && drifts.length < 200; at += period) {
+    const behind = mod(at - anchor, otherPeriod)
+    drifts.push({ at, by: behind > otherPeriod / 2 ? behind - otherPeriod : behind })
+  }
+  return drifts
+}
+
 /** The slot that is due, or how long none is. One that never ends and always was begins before all time. */
 export function slotAt(zone: ZoneLayer, anchor: number, at: number): Slot | { from: number; to: number } {
   const { loop, since, from, to } = loopAt(zone, at, at - anchor)

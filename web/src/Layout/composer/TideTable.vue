@@ -1,13 +1,18 @@
 <script setup lang="ts">
 import { useElementSize, useLocalStorage } from '@vueuse/core'
 import { computed, ref, useTemplateRef, watch } from 'vue'
-import { isZone, slotsBetween } from '../../pane/sheet'
+import { type ZoneLayer, driftsBetween, isZone, piecesBetween } from '../../pane/sheet'
+import { lasting, movedTo, withItem } from '../../Time/itemEdits'
 import { clock, seconds } from '../../ui/format'
 import StepBar from '../../ui/StepBar.vue'
-import type { Analysis, Element } from '../designs'
+import type { Analysis, Element, Item, ZoneElement } from '../designs'
+import { useComposer } from './composer'
 import { useHand } from './hand'
+import { SPANS, spanWords, ticksBetween, zoomed } from './tide'
+import TideItem from './TideItem.vue'
+import TideLane from './TideLane.vue'
 
-/** Wall-clock time from left to right: a row for each zone, where loops meet, and the hand. */
+/** Wall-clock time from left to right: a row for each zone, where loops meet, and the hand. From a second to a week. */
 const props = defineProps<{
   analysis: Analysis
   elements: Element[]
@@ -16,11 +21,11 @@ const props = defineProps<{
 }>()
 const emit = defineEmits<{ choose: [zone: string] }>()
 const hand = useHand()
+const composer = useComposer()
 const { at, running } = hand
 
 /** Folded to one line, the pane has the room. */
 const folded = useLocalStorage('upper-pane:tide-folded', false)
-const SPANS = [60_000, 150_000, 600_000]
 const span = ref(150_000)
 const from = ref(0)
 const bed = useTemplateRef('bed')
@@ -30,38 +35,100 @@ const x = (t: number) => ((t - from.value) / span.value) * width.value
 
 // The window stays where it is until the hand leaves it.
 watch(
-  () => [at.value, span.value] as const,
-  ([now, s], old) => {
-    if (!old || old[1] !== s || now < from.value || now > from.value + s * 0.92) from.value = Math.floor((now - s * 0.3) / 5000) * 5000
+  at,
+  (now) => {
+    if (now >= from.value && now <= from.value + span.value * 0.92) return
+    const step = span.value / 30
+    from.value = Math.floor((now - span.value * 0.3) / step) * step
   },
   { immediate: true },
 )
+/** What is under the pointer, or the hand, stays where it is. */
+function zoom(closer: boolean, around = at.value) {
+  const next = zoomed(span.value, closer)
+  from.value = Math.round(around - ((around - from.value) / span.value) * next)
+  span.value = next
+}
+function zoomTo(next: number) {
+  from.value = Math.round(at.value - ((at.value - from.value) / span.value) * next)
+  span.value = next
+}
+function wheel(event: WheelEvent) {
+  const left = bed.value!.getBoundingClientRect().left
+  if (event.ctrlKey) {
+    event.preventDefault()
+    zoom(event.deltaY < 0, from.value + ((event.clientX - left) / Math.max(1, width.value)) * span.value)
+  } else if (event.shiftKey || Math.abs(event.deltaX) > Math.abs(event.deltaY)) {
+    event.preventDefault()
+    running.value = false
+    from.value += ((event.deltaX || event.deltaY) / Math.max(1, width.value)) * span.value
+    hand.to(Math.round(Math.max(from.value, Math.min(at.value, from.value + span.value * 0.92))))
+  }
+}
 
-const step = computed(() => ({ 60_000: 10_000, 150_000: 15_000, 600_000: 60_000 })[span.value] ?? 15_000)
-const ticks = computed(() => {
-  const list: number[] = []
-  for (let t = Math.ceil(from.value / step.value) * step.value; t < to.value; t += step.value) list.push(t)
-  return list
-})
-const nameOf = (zone: string) => props.elements.find((e) => e.id === zone)?.name ?? zone
+const ticks = computed(() => ticksBetween(from.value, to.value, width.value || 1000, props.timezone))
+const zoneOf = (id: string) => props.elements.find((e): e is ZoneElement => e.kind === 'zone' && e.id === id) ?? null
+const nameOf = (zone: string) => zoneOf(zone)?.name ?? zone
+const layers = computed(() => props.analysis.run_sheet.layers.filter(isZone))
+const none = new Set<string>()
+/** Loops of as many items that are not equally long, as the checks find them: the second drifts against the first. */
+function driftsOf(zone: ZoneLayer) {
+  const found = props.analysis.findings.find((f) => f.code === 'loop.drift' && f.elements[0] === zone.zone)
+  const leader = layers.value.find((l) => l.zone === found?.elements[1])
+  if (!leader?.period_ms || (leader.period_ms / span.value) * width.value < 60) return []
+  return driftsBetween(leader, zone, props.analysis.run_sheet.anchor_ms, from.value, to.value)
+}
 const rows = computed(() =>
-  props.analysis.run_sheet.layers.filter(isZone).map((zone) => {
-    const playing = props.analysis.playing[zone.zone]
-    const names = (playing?.scenes ?? []).map((s) => s.name.replace(/\.\w+$/, ''))
+  layers.value.map((zone) => {
+    const scenes = props.analysis.playing[zone.zone]?.scenes ?? []
+    const element = zoneOf(zone.zone)
+    const own = element && 'items' in element.playlist ? new Set(element.playlist.items.map((i) => i.id)) : none
     const loop = zone.segments.length === 0 ? 'nothing to play' : zone.period_ms === null ? 'without end' : seconds(zone.period_ms)
     return {
       id: zone.zone,
       // What a lane shows; as long as it stays the same the lane is not drawn anew, though the hand moves at every frame.
-      key: `${zone.period_ms} ${zone.segments.map((s) => `${s.start_ms}:${names[s.scene]}`).join()} ${zone.turns?.length ?? 0}`,
+      key: `${zone.period_ms} ${zone.segments.map((s) => `${s.start_ms}:${scenes[s.scene]?.name}`).join()} ${zone.turns?.length ?? 0} ${element?.follows} ${[...own].join()}`,
       loop,
-      slots: slotsBetween(zone, props.analysis.run_sheet.anchor_ms, from.value, to.value).map((slot) => ({
-        ...slot,
-        shade: slot.scene % 2 === 0,
-        name: names[slot.scene] ?? '',
-      })),
+      scenes,
+      movable: own,
+      stretchable: element?.follows ? none : own,
+      pieces: piecesBetween(zone, props.analysis.run_sheet.anchor_ms, from.value, to.value, width.value / span.value),
+      drifts: driftsOf(zone),
     }
   }),
 )
+const picked = ref<{ zone: string; item: string } | null>(null)
+const pickedZone = computed(() => (picked.value ? zoneOf(picked.value.zone) : null))
+const pickedName = computed(() => rows.value.find((r) => r.id === picked.value?.zone)?.scenes.find((s) => s.id === picked.value?.item)?.name ?? '')
+function pick(zone: string, item: string) {
+  picked.value = { zone, item }
+  emit('choose', zone)
+}
+function put(zone: ZoneElement, change: (items: Item[]) => Item[]) {
+  if (!('items' in zone.playlist)) return
+  const items = change(zone.playlist.items)
+  if (items !== zone.playlist.items) composer.edit<ZoneElement>(zone.id, { playlist: { ...zone.playlist, items } })
+}
+function stretch(id: string, item: string, ms: number) {
+  const zone = zoneOf(id)
+  if (zone)
+    put(zone, (items) =>
+      withItem(
+        items,
+        items.findIndex((i) => i.id === item),
+        lasting(
+          items.find((i) => i.id === item)!,
+          ms,
+        ),
+      ),
+    )
+  pick(id, item)
+}
+function reorder(id: string, item: string, target: string) {
+  const zone = zoneOf(id)
+  if (zone) put(zone, (items) => movedTo(items, item, target))
+  pick(id, item)
+}
 /** Zones whose loops come round: one alone, or none, meets nothing. */
 const looping = computed(() => props.analysis.run_sheet.layers.filter((l) => isZone(l) && l.segments.length > 0 && l.period_ms !== null).length)
 const meets = computed(() => {
@@ -95,6 +162,11 @@ function drag(event: PointerEvent) {
   ground.onpointerup = ground.onpointercancel = () => (ground.onpointermove = ground.onpointerup = ground.onpointercancel = null)
 }
 function keys(event: KeyboardEvent) {
+  if (event.key === '+' || event.key === '-') {
+    event.preventDefault()
+    event.stopPropagation()
+    return zoom(event.key === '+')
+  }
   const forward = event.key === 'ArrowRight'
   if (!forward && event.key !== 'ArrowLeft') return
   event.preventDefault()
@@ -108,6 +180,15 @@ function keys(event: KeyboardEvent) {
   <section class="tide" aria-label="Tide table">
     <div class="top">
       <b>Tide table</b> <span class="figures soft">{{ timezone }}</span>
+      <TideItem
+        v-if="picked && pickedZone"
+        :zone="pickedZone"
+        :item="picked.item"
+        :name="pickedName"
+        :leader="pickedZone.follows ? nameOf(pickedZone.follows) : null"
+        @change="put(pickedZone, () => $event)"
+        @done="picked = null"
+      />
       <StepBar
         class="steps"
         :running="running"
@@ -115,9 +196,27 @@ function keys(event: KeyboardEvent) {
         @second="(forward) => hand.to(at + (forward ? 1000 : -1000))"
         @run="running = !running"
       />
-      <span class="choice"
-        ><button v-for="s in SPANS" :key="s" type="button" :aria-pressed="span === s" @click="span = s">{{ s / 60_000 }} min</button></span
-      >
+      <span class="choice" role="group" aria-label="Span of the tide table">
+        <button
+          type="button"
+          :disabled="span === SPANS.at(-1)"
+          title="A longer span; Ctrl and the wheel"
+          aria-label="A longer span"
+          @click="zoom(false)"
+        >
+          −
+        </button>
+        <button type="button" class="figures span" title="Back to 2.5 min" @click="zoomTo(150_000)">{{ spanWords(span) }}</button>
+        <button
+          type="button"
+          :disabled="span === SPANS[0]"
+          title="A shorter span; Ctrl and the wheel"
+          aria-label="A shorter span"
+          @click="zoom(true)"
+        >
+          +
+        </button>
+      </span>
       <button
         type="button"
         class="btn btn-link btn-sm p-0 fold"
@@ -136,27 +235,28 @@ function keys(event: KeyboardEvent) {
         </button>
         <div class="soft meets">{{ meetsWords }}</div>
       </div>
-      <div ref="bed" class="bed" @pointerdown="drag">
+      <div ref="bed" class="bed" @pointerdown="drag" @wheel="wheel">
         <div class="scale figures">
-          <span v-for="t in ticks" :key="t" class="tick" :style="{ left: `${x(t)}px` }">{{ clock(t, timezone) }}</span>
+          <span v-for="t in ticks" :key="t.at" class="tick" :style="{ left: `${x(t.at)}px` }">{{ t.label }}</span>
         </div>
-        <div v-for="row in rows" :key="row.id" v-memo="[row.key, from, span, width, timezone]" class="lane">
-          <div
-            v-for="slot in row.slots"
-            :key="slot.from"
-            class="slot"
-            :class="{ shade: slot.shade, first: slot.first }"
-            :style="{
-              left: `${Math.max(0, x(slot.from))}px`,
-              width: `${Math.min(width, x(slot.to)) - Math.max(0, x(slot.from))}px`,
-            }"
-            :title="`${slot.name}, ${clock(slot.from, timezone)}`"
-          >
-            <template v-if="Math.min(width, x(slot.to)) - Math.max(0, x(slot.from)) > 46">
-              {{ slot.name }}<br /><span v-if="!slot.endless" class="figures">{{ clock(slot.from, timezone) }}</span>
-            </template>
-          </div>
-        </div>
+        <TideLane
+          v-for="row in rows"
+          :key="row.id"
+          v-memo="[row.key, from, span, width, timezone, picked, row.drifts.length]"
+          :pieces="row.pieces"
+          :scenes="row.scenes"
+          :from="from"
+          :span="span"
+          :width="width"
+          :timezone="timezone"
+          :movable="row.movable"
+          :stretchable="row.stretchable"
+          :picked="picked?.zone === row.id ? picked.item : null"
+          :drifts="row.drifts"
+          @pick="pick(row.id, $event)"
+          @stretch="(item, ms) => stretch(row.id, item, ms)"
+          @put="(item, target) => reorder(row.id, item, target)"
+        />
         <div v-for="t in meets" :key="t" class="meet" :style="{ left: `${x(t)}px` }">
           <span v-if="roomy" class="figures">{{ clock(t, timezone) }}</span>
         </div>
@@ -198,6 +298,9 @@ function keys(event: KeyboardEvent) {
 }
 .steps {
   margin-left: auto;
+}
+.span {
+  min-width: 74px;
 }
 .rows {
   display: grid;
@@ -242,34 +345,6 @@ function keys(event: KeyboardEvent) {
   bottom: 0;
   line-height: 0;
   color: var(--soft);
-}
-.lane {
-  position: relative;
-  height: 38px;
-  border-bottom: 1px solid #efeadd;
-  contain: strict;
-}
-.slot {
-  position: absolute;
-  top: 4px;
-  bottom: 3px;
-  background: #f0f3ef;
-  border-left: 1px solid #fff;
-  padding: 0 5px;
-  font-size: 0.75rem;
-  line-height: 15px;
-  overflow: hidden;
-  white-space: nowrap;
-}
-.slot.shade {
-  background: #dfe8e4;
-}
-.slot.first {
-  border-left: 2px solid var(--soft);
-}
-.slot .figures {
-  color: var(--soft);
-  font-size: 0.75rem;
 }
 .meets {
   padding: 1px 14px;

@@ -1,0 +1,83 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import { lasting, moved, typedMs, withItem } from '../../Time/itemEdits'
+import { seconds } from '../../ui/format'
+import { vKept } from '../../ui/kept'
+import { type Item, type ZoneElement, useDesigns } from '../designs'
+
+/** The item that is picked in the tide table: how long it lasts, typed, and its place in the order. */
+const props = defineProps<{ zone: ZoneElement; item: string; name: string; leader: string | null }>()
+const emit = defineEmits<{ change: [items: Item[]]; done: [] }>()
+
+const { all } = useDesigns('playlists')
+const list = computed(() => props.zone.playlist)
+const saved = computed(() => ('ref' in list.value ? list.value.ref : null))
+const items = computed(() => ('items' in list.value ? list.value.items : []))
+const index = computed(() => items.value.findIndex((i) => i.id === props.item))
+const one = computed(() => items.value[index.value] ?? null)
+const length = computed(() => one.value?.duration_ms ?? one.value?.media?.length_ms ?? null)
+
+function typed(event: Event) {
+  const field = event.target as HTMLInputElement
+  const ms = typedMs(field.value)
+  if (ms === null) field.value = String((length.value ?? 0) / 1000)
+  else emit('change', withItem(items.value, index.value, lasting(one.value!, ms)))
+}
+function step(up: boolean) {
+  const next = moved(items.value, index.value, up)
+  if (next !== items.value) emit('change', next)
+}
+</script>
+
+<template>
+  <span class="picked">
+    <b class="text-truncate">{{ name }}</b>
+    <RouterLink v-if="saved" :to="`/playlists/${saved}`">of playlist {{ all.find((p) => p.id === saved)?.name ?? saved }}</RouterLink>
+    <span v-else-if="!one" class="soft">is put in between</span>
+    <template v-else>
+      <span v-if="leader" class="soft">changes with {{ leader }}</span>
+      <label v-else-if="length !== null" class="figures"
+        ><input
+          v-kept="length / 1000"
+          class="form-control form-control-sm figures"
+          inputmode="decimal"
+          :aria-label="`How long ${name} lasts, s`"
+          @change="typed"
+        />
+        s<template v-if="one.media?.length_ms && one.media.length_ms !== length"> of {{ seconds(one.media.length_ms) }}</template></label
+      >
+      <span v-else class="soft">{{ one.lasts === 'endless' ? 'without end' : 'as long as its loop' }}</span>
+      <button type="button" class="btn btn-link btn-sm p-0" :disabled="index === 0" @click="step(true)">earlier</button>
+      <button type="button" class="btn btn-link btn-sm p-0" :disabled="index === items.length - 1" @click="step(false)">later</button>
+    </template>
+    <button type="button" class="btn btn-link btn-sm p-0" aria-label="Put the item away" @click="emit('done')">×</button>
+  </span>
+</template>
+
+<style scoped>
+.picked {
+  display: flex;
+  align-items: center;
+  gap: 10px;
+  min-width: 0;
+  max-width: 460px;
+  padding: 0 10px;
+  border-left: 1px solid var(--rule);
+  white-space: nowrap;
+}
+label {
+  display: inline-flex;
+  align-items: center;
+  gap: 5px;
+}
+input {
+  width: 64px;
+  min-height: 0;
+  padding-block: 0;
+  text-align: right;
+}
+.btn:disabled {
+  color: var(--soft);
+  text-decoration: none;
+}
+</style>

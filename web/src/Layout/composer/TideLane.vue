@@ -1,0 +1,230 @@
+<script setup lang="ts">
+import { computed, ref, useTemplateRef } from 'vue'
+import type { Piece } from '../../pane/sheet'
+import { clock, seconds } from '../../ui/format'
+
+/** One row of the tide table: what a zone plays, to scale. Names are taken hold of to change the order, right edges to change how long it lasts. */
+const props = defineProps<{
+  pieces: Piece[]
+  /** Ids and names of what it plays, by scene. */
+  scenes: { id: string; name: string }[]
+  from: number
+  span: number
+  width: number
+  timezone: string
+  /** Ids of the items that can be moved and stretched here. */
+  movable: Set<string>
+  stretchable: Set<string>
+  picked: string | null
+  /** Where a related loop begins anew, and how far this one is apart then. */
+  drifts: { at: number; by: number }[]
+}>()
+const emit = defineEmits<{ pick: [item: string]; stretch: [item: string, ms: number]; put: [item: string, target: string] }>()
+
+const x = (t: number) => ((t - props.from) / props.span) * props.width
+const NAME_PX = 46
+const EDGE_PX = 16
+const drawn = computed(() =>
+  props.pieces.map((piece) => {
+    const left = Math.max(0, x(piece.from))
+    const width = Math.min(props.width, x(piece.to)) - left
+    const scene = piece.scene === null ? null : (props.scenes[piece.scene] ?? null)
+    return {
+      ...piece,
+      left,
+      width,
+      item: scene?.id ?? null,
+      name: scene?.name.replace(/\.\w+$/, '') ?? '',
+      edge: scene !== null && !piece.endless && width >= EDGE_PX && piece.to < props.from + props.span && props.stretchable.has(scene.id),
+    }
+  }),
+)
+
+const lane = useTemplateRef('lane')
+const ghost = ref<{ left: number; width: number; words: string } | null>(null)
+
+function follow(event: PointerEvent, go: (dx: number, e: PointerEvent) => void, done: (moved: boolean) => void) {
+  if (event.button !== 0) return
+  event.preventDefault()
+  event.stopPropagation()
+  const ground = lane.value!
+  ground.setPointerCapture(event.pointerId)
+  let moved = false
+  const end = (finish: boolean) => {
+    ground.onpointermove = ground.onpointerup = ground.onpointercancel = null
+    window.removeEventListener('keydown', stop, true)
+    ghost.value = null
+    if (finish) done(moved)
+  }
+  const stop = (e: KeyboardEvent) => e.key === 'Escape' && (e.stopPropagation(), end(false))
+  window.addEventListener('keydown', stop, true)
+  ground.onpointermove = (e) => {
+    if (Math.abs(e.clientX - event.clientX) > 3) moved = true
+    if (moved) go(e.clientX - event.clientX, e)
+  }
+  ground.onpointerup = () => end(true)
+  ground.onpointercancel = () => end(false)
+}
+
+/** To whole seconds, or tenths where one is wide; Alt does without. */
+function stretch(event: PointerEvent, piece: (typeof drawn.value)[number]) {
+  const msPerPx = props.span / Math.max(1, props.width)
+  const step = event.altKey ? 1 : msPerPx > 10 ? 1000 : 100
+  const length = piece.to - piece.from
+  let ms = length
+  follow(
+    event,
+    (dx) => {
+      ms = Math.max(step === 1 ? 1 : 100, Math.round((length + dx * msPerPx) / step) * step)
+      ghost.value = { left: piece.left, width: Math.max(2, ms / msPerPx), words: seconds(ms) }
+    },
+    (moved) => (moved && ms !== length ? emit('stretch', piece.item!, ms) : emit('pick', piece.item!)),
+  )
+}
+function hold(event: PointerEvent, piece: (typeof drawn.value)[number]) {
+  let target: string | null = null
+  follow(
+    event,
+    (_, e) => {
+      if (!props.movable.has(piece.item!)) return
+      const at = e.clientX - lane.value!.getBoundingClientRect().left
+      const over = drawn.value.find((p) => at >= p.left && at < p.left + p.width)
+      target = over?.item && over.item !== piece.item && props.movable.has(over.item) ? over.item : null
+      ghost.value = target && over ? { left: over.left, width: over.width, words: `${piece.name} here` } : { left: at, width: 2, words: piece.name }
+    },
+    (moved) => (moved && target ? emit('put', piece.item!, target) : emit('pick', piece.item!)),
+  )
+}
+</script>
+
+<template>
+  <div ref="lane" class="lane">
+    <div
+      v-for="piece in drawn"
+      :key="piece.from"
+      class="slot"
+      :class="{ shade: piece.shade, first: piece.first, many: piece.period_ms !== undefined, picked: picked !== null && piece.item === picked }"
+      :style="{ left: `${piece.left}px`, width: `${piece.width}px` }"
+      :title="piece.name ? `${piece.name}, ${clock(piece.from, timezone)}` : undefined"
+    >
+      <template v-if="piece.period_ms !== undefined">
+        <span v-if="piece.width > 130" class="soft"
+          >{{ scenes.length }} {{ scenes.length === 1 ? 'item' : 'items' }}, a round of {{ seconds(piece.period_ms) }}</span
+        >
+      </template>
+      <template v-else-if="piece.item !== null && piece.width > NAME_PX">
+        <span class="name" :class="{ movable: movable.has(piece.item) }" @pointerdown="hold($event, piece)">{{ piece.name }}</span><br /><span
+          v-if="!piece.endless"
+          class="figures"
+          >{{ clock(piece.from, timezone) }}</span
+        >
+      </template>
+      <i v-if="piece.edge" class="edge" title="Drag: how long it lasts" @pointerdown="stretch($event, piece)"></i>
+    </div>
+    <div
+      v-for="d in drifts"
+      :key="`d${d.at}`"
+      class="drift"
+      :style="{ left: `${Math.min(x(d.at), x(d.at - d.by))}px`, width: `${Math.abs(x(d.at) - x(d.at - d.by))}px` }"
+    >
+      <span v-if="(Math.abs(d.by) / span) * width > 34" class="figures">{{ seconds(Math.abs(d.by)) }}</span>
+    </div>
+    <div v-if="ghost" class="ghost" :style="{ left: `${ghost.left}px`, width: `${ghost.width}px` }">
+      <span class="figures">{{ ghost.words }}</span>
+    </div>
+  </div>
+</template>
+
+<style scoped>
+.lane {
+  position: relative;
+  height: 38px;
+  border-bottom: 1px solid #efeadd;
+  contain: strict;
+}
+.slot {
+  position: absolute;
+  top: 4px;
+  bottom: 3px;
+  background: #f0f3ef;
+  border-left: 1px solid #fff;
+  padding: 0 5px;
+  font-size: 0.75rem;
+  line-height: 15px;
+  overflow: hidden;
+  white-space: nowrap;
+}
+.slot.shade {
+  background: #dfe8e4;
+}
+.slot.many {
+  background: repeating-linear-gradient(90deg, #dfe8e4 0 6px, #f0f3ef 6px 12px);
+  line-height: 30px;
+}
+.slot.many span {
+  background: var(--sheet);
+  padding: 1px 6px;
+}
+.slot.first {
+  border-left: 2px solid var(--soft);
+}
+.slot.picked {
+  background: var(--kelp-wash);
+  box-shadow: inset 0 -2px 0 var(--kelp);
+}
+.slot .figures {
+  color: var(--soft);
+  font-size: 0.75rem;
+}
+.name {
+  cursor: pointer;
+}
+.name.movable {
+  cursor: grab;
+}
+.edge {
+  position: absolute;
+  right: 0;
+  top: 0;
+  bottom: 0;
+  width: 7px;
+  cursor: col-resize;
+}
+.edge:hover {
+  background: var(--kelp);
+}
+.drift {
+  position: absolute;
+  bottom: 0;
+  height: 4px;
+  border: solid var(--warning);
+  border-width: 0 1px 2px;
+  pointer-events: none;
+}
+.drift span {
+  position: absolute;
+  bottom: -1px;
+  left: 50%;
+  transform: translateX(-50%);
+  white-space: nowrap;
+  background: var(--sheet);
+  color: var(--warning);
+  font-size: 0.75rem;
+  line-height: 13px;
+  padding: 0 3px;
+}
+.ghost {
+  position: absolute;
+  top: 2px;
+  bottom: 2px;
+  border: 2px solid var(--kelp);
+  pointer-events: none;
+  white-space: nowrap;
+}
+.ghost span {
+  background: var(--sheet);
+  color: var(--kelp);
+  padding: 1px 4px;
+  font-size: 0.75rem;
+}
+</style>
