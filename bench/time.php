@@ -71,6 +71,30 @@ function benchTime(float $hash): void
         'under 250 ms',
     );
 
+    $timezones = ['Europe/Lisbon', 'Atlantic/Azores', 'America/New_York', 'Asia/Kolkata', 'Pacific/Chatham'];
+    $documents = [];
+    for ($i = 0; $i < 1000; $i++) {
+        $some = array_slice($bookings, $i % 180, 20);
+        $documents[] = ['format' => Schedule::FORMAT, 'id' => "s$i", 'name' => 'S', 'timezone' => $timezones[$i % 5], 'standby' => ['layout' => 'x'], 'bookings' => $some];
+    }
+    $read = seconds(static fn () => array_map(Schedule::fromArray(...), $documents), 1);
+    $schedules = array_map(Schedule::fromArray(...), $documents);
+    $now = static function () use ($schedules, $year): int {
+        $clocks = [];
+        $found = 0;
+        foreach ($schedules as $schedule) {
+            $found += Plays::at($schedule, $clocks[$schedule->timezone] ??= WallClock::in($schedule->timezone), ($year + 40_000) * 1000)->booking === null ? 0 : 1;
+        }
+
+        return $found;
+    };
+    $took = seconds($now, 2);
+    say(
+        sprintf('1,000 displays, each with a schedule of its own of 20 bookings: what plays now (%d booked)', $now()),
+        sprintf('%.0f ms, %s x baseline; reading the schedules %.0f ms', $took * 1000, number_format($took / $hash), $read * 1000),
+        'under 1 s',
+    );
+
     $zones = static function (bool $comeAndGo): Layout {
         $zones = [];
         for ($z = 0; $z < 20; $z++) {

@@ -188,6 +188,9 @@ final class Make
                 if ($random->getInt(0, 1) === 0) {
                     $item['valid'] = self::randomValidity($random);
                 }
+                if (isset($item['media']['length_ms'])) {
+                    $item += (int) $index % 2 === 0 ? ['volume' => 40] : ['volume' => 40, 'levels' => [['hours' => ['01:00', '02:30'], 'volume' => 5], ['hours' => ['22:00', '02:00'], 'volume' => 0]]];
+                }
                 // Once in a while inside a nested layout as well.
                 if (isset($item['layout']['elements'][0]['playlist']['items'][0])) {
                     $item['layout']['elements'][0]['playlist']['items'][0]['valid'] = self::randomValidity($random);

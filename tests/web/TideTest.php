@@ -88,11 +88,11 @@ final class TideTest extends TestCase
     }
 
     /**
-     * @param list<array{from: int, to: int, scene: ?int}> $pieces
-     * @return list<array{int, int, ?int}>
+     * @param array<mixed> $pieces
+     * @return list<array{mixed, mixed, mixed}> from, to and scene of each
      */
     private static function told(array $pieces): array
     {
-        return array_map(static fn (array $piece): array => [$piece['from'], $piece['to'], $piece['scene']], $pieces);
+        return array_map(null, array_column($pieces, 'from'), array_column($pieces, 'to'), array_column($pieces, 'scene'));
     }
 }

@@ -12,6 +12,7 @@ use Symfony\Component\Routing\Attribute\Route;
 use UpperPane\App\Handover\HandedRelease;
 use UpperPane\App\Handover\HandedReleaseRepository;
 use UpperPane\App\Playback\Player;
+use UpperPane\App\Time\DueNow;
 use UpperPane\Core\Handover\Planned;
 use UpperPane\Core\Playback\Standing;
 
@@ -24,7 +25,7 @@ final readonly class EstateController
 {
     private const JSON = JSON_THROW_ON_ERROR | JSON_UNESCAPED_SLASHES | JSON_UNESCAPED_UNICODE;
 
-    public function __construct(private EntityManagerInterface $entities, private HandedReleaseRepository $releases, private ClockInterface $clock)
+    public function __construct(private EntityManagerInterface $entities, private HandedReleaseRepository $releases, private DueNow $due, private ClockInterface $clock)
     {
     }
 
@@ -47,12 +48,14 @@ final readonly class EstateController
              FROM surveyed_display s LEFT JOIN handed_release r ON r.id = s.current_id ORDER BY s.position, s.id',
         );
         $nowMs = (int) $now->format('Uv');
+        $due = $this->due->at($nowMs);
         $displays = [];
         foreach ($rows as $row) {
             [$id, $place] = [self::text($row['id']), self::text($row['place_id'])];
             $summary = self::text($row['summary']);
             if ($wanted->all || $wanted->fits((array) json_decode($summary, true), $place, $ways[$place] ?? [])) {
                 $told = self::display($row, $ways[$place] ?? [], $players[$id] ?? [], $older[$id] ?? false, $nowMs);
+                $told['due'] = $due[$id] ?? null;
                 // The summary is JSON already, and never empty: it is put in as it stands.
                 $displays[] = substr(json_encode($told, self::JSON), 0, -1) . ',' . substr($summary, 1);
             }

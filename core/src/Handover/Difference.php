@@ -9,6 +9,7 @@ use UpperPane\Core\Layout\Layout;
 use UpperPane\Core\Layout\Picture;
 use UpperPane\Core\Layout\Text;
 use UpperPane\Core\Layout\Zone;
+use UpperPane\Core\Time\Item;
 use UpperPane\Core\Time\Schedule\Played;
 use UpperPane\Core\Time\Schedule\Schedule;
 
@@ -157,7 +158,7 @@ final readonly class Difference
         $loop = $layout->loops[$zone->id()];
 
         return [$loop->starts, $loop->items, array_map(
-            static fn ($item): array => [$item->media?->toArray(), $item->fit->value, $item->focusX, $item->focusY, $item->transition->toArray(), $item->volume],
+            static fn (Item $item): array => [$item->media?->toArray(), $item->fit->value, $item->focusX, $item->focusY, $item->transition->toArray(), serialize([$item->sound, $item->valid])],
             $zone->playlist->enabled(),
         )];
     }

@@ -253,7 +253,18 @@ final readonly class Plan
         $drawn = $placing->box($fit->drawn->placed(1, 1, $box->x, $box->y));
         $id = $placing->element($zone->id());
         if ($nested === null) {
-            return [new Part($id, Zone::KIND, $item->id, $item->media, $placing->rect($box), $drawn)];
+            $sound = $item->media->isFilm() && $item->sound->isHeard() ? $item->sound : null;
+
+            return [new Part(
+                $id,
+                Zone::KIND,
+                $item->id,
+                $item->media,
+                $placing->rect($box),
+                $drawn,
+                $sound === null || $sound->hours !== [] ? [] : ['volume' => $sound->volume],
+                changing: $sound === null || $sound->hours === [] ? null : new Loudness($sound, $means->timezone),
+            )];
         }
         $inside = $placing->inside($zone->id(), $box, $fit);
         $ground = new Part($id, 'background', $item->id, null, $drawn->clippedTo($placing->rect($box)), $drawn, ['fill' => $nested->background->hex]);

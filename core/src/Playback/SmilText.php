@@ -115,7 +115,7 @@ final class SmilText
         $media = $item->media ?? throw new \LogicException('An item plays a media or a layout.');
         $fit = ['contain' => 'meet', 'cover' => 'slice', 'fill' => 'fill', 'none' => 'hidden', 'scale-down' => 'meet'][$item->fit->value];
         $transition = $item->transition->ms === 0 ? '' : ' transIn="' . $this->transition($item->transition) . '"';
-        $sound = $media->isFilm() ? sprintf(' soundLevel="%d%%"', $item->volume) : '';
+        $sound = $media->isFilm() ? sprintf(' soundLevel="%d%%"', $item->sound->volume) : '';
 
         return ["$in<" . ($media->isFilm() ? 'video' : 'img') . ' src="' . self::text(($this->address)($media)) . '" region="' . $this->region($placing->rect($box), $fit)
             . "\" dur=\"$dur\" fill=\"transition\"$transition$sound/>"];

@@ -14,7 +14,7 @@ use UpperPane\Core\Time\Transition;
 /** A zone's loop together with what each of its items draws. */
 final readonly class ZonePlan
 {
-    /** @var list<?Part> by enabled item: its only part, where its scene is no more than that */
+    /** @var list<?Part> by enabled item: its only part, where its scene is no more than that, and looks the same at every instant */
     public array $parts;
 
     /**
@@ -41,7 +41,7 @@ final readonly class ZonePlan
         public array $booked = [],
         public ?int $standby = null,
     ) {
-        $this->parts = array_map(static fn (array $scene): ?Part => count($scene) === 1 && $scene[0] instanceof Part ? $scene[0] : null, $scenes);
+        $this->parts = array_map(static fn (array $scene): ?Part => count($scene) === 1 && $scene[0] instanceof Part && $scene[0]->changing === null ? $scene[0] : null, $scenes);
     }
 
     /**

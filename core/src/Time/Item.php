@@ -18,7 +18,7 @@ final readonly class Item
      * @param ?int $durationMs as stated; null where it follows from `lasts` or the content
      * @param int $weight how many times as often as the others it comes
      * @param bool $tied whether it always comes right behind the item before it in the list
-     * @param int $volume percent; 0 is mute
+     * @param Levels $sound how loud it is
      * @param ?Validity $valid when it may play; null for always
      */
     private function __construct(
@@ -32,9 +32,9 @@ final readonly class Item
         public float $focusY,
         public bool $enabled,
         public Transition $transition,
+        public Levels $sound,
         public int $weight = 1,
         public bool $tied = false,
-        public int $volume = 0,
         public ?Validity $valid = null,
     ) {
     }
@@ -42,7 +42,7 @@ final readonly class Item
     /** @throws DocumentRefused */
     public static function fromNode(Node $node): self
     {
-        $node->object('id', 'media', 'layout', 'duration_ms', 'lasts', 'fit', 'focus', 'enabled', 'weight', 'tied', 'volume', 'transition', 'valid');
+        $node->object('id', 'media', 'layout', 'duration_ms', 'lasts', 'fit', 'focus', 'enabled', 'weight', 'tied', 'volume', 'levels', 'transition', 'valid');
         $layout = $node->optional('layout');
         if ($layout !== null && $node->has('media')) {
             throw $layout->refused('field.unknown', 'stands beside a media; an item is one or the other.');
@@ -68,9 +68,9 @@ final readonly class Item
             $focusY,
             $node->optional('enabled')?->bool() ?? true,
             ($transition = $node->optional('transition')) ? Transition::fromNode($transition, $durationMs ?? $media?->lengthMs) : Transition::cut(),
+            Levels::fromNodes($node->optional('volume'), $node->optional('levels')),
             $node->optional('weight')?->int(1, 1000) ?? 1,
             $node->optional('tied')?->bool() ?? false,
-            $node->optional('volume')?->int(0, 100, 'percent') ?? 0,
             ($valid = $node->optional('valid')) ? Validity::fromNode($valid) : null,
         );
     }
@@ -89,9 +89,9 @@ final readonly class Item
             $this->focusY,
             $this->enabled,
             $this->transition,
+            $this->sound,
             $this->weight,
             $this->tied,
-            $this->volume,
             $this->valid,
         );
     }
@@ -99,7 +99,7 @@ final readonly class Item
     /** A whole picture or film as an item of its own; a picture stays without end. */
     public static function ofMedia(Media $media): self
     {
-        return new self('i1', $media, null, null, $media->isFilm() ? Lasts::Own : Lasts::Endless, FitMode::Contain, 50.0, 50.0, true, Transition::cut());
+        return new self('i1', $media, null, null, $media->isFilm() ? Lasts::Own : Lasts::Endless, FitMode::Contain, 50.0, 50.0, true, Transition::cut(), Levels::mute());
     }
 
     /**

@@ -39,15 +39,7 @@ final readonly class Validity
         }
         $hours = [];
         foreach ($node->optional('hours')?->items(24) ?? [] as $window) {
-            $pair = $window->items(2);
-            if (count($pair) !== 2) {
-                throw $window->refused('value.range', 'has one time; a window has two, from and to.');
-            }
-            [$begin, $end] = [self::time($pair[0]), self::time($pair[1])];
-            if ($begin === $end) {
-                throw $window->refused('value.range', 'begins when it ends; 00:00 to 24:00 is a whole day.');
-            }
-            $hours[] = [$begin, $end];
+            $hours[] = self::window($window);
         }
 
         return new self($from, $until, array_values(array_unique($days)), $hours);
@@ -101,6 +93,23 @@ final readonly class Validity
     private function isOn(int $day): bool
     {
         return $this->days === [] || in_array(Calendar::weekday($day), $this->days, true);
+    }
+
+    /**
+     * Hours of the day, `["17:00", "19:00"]`.
+     *
+     * @return array{int, int} from and to, s since midnight
+     * @throws DocumentRefused
+     */
+    public static function window(Node $window): array
+    {
+        $pair = $window->items(2);
+        if (count($pair) !== 2) {
+            throw $window->refused('value.range', 'has one time; a window has two, from and to.');
+        }
+        [$begin, $end] = [self::time($pair[0]), self::time($pair[1])];
+
+        return $begin === $end ? throw $window->refused('value.range', 'begins when it ends; 00:00 to 24:00 is a whole day.') : [$begin, $end];
     }
 
     /** @return int s since midnight */

@@ -107,6 +107,10 @@ final class RehearsalTest extends ApiTestCase
         self::assertFalse($this->wide()['saved_not_handed_over']);
         self::assertNull($this->wide()['planned'], 'three months are far away');
         self::assertSame('Night', $this->wide()['release']['planned']['then']);
+        self::assertContains($this->wide()['due'], [
+            ['plays' => 'Night', 'booking' => null, 'why' => 'standby: no booking is due'],
+            ['plays' => 'Late', 'booking' => 'Late boat', 'why' => 'everyday booking "Late boat"'],
+        ], 'what is due now, whatever the time is');
 
         $document = $this->ask('GET', "/api/layouts/$late")[1]['document'];
         $this->ask('PUT', "/api/layouts/$late", ['base' => 1, 'document' => ['background' => ['color' => '#123456']] + $document]);

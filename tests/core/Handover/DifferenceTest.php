@@ -69,6 +69,8 @@ final class DifferenceTest extends TestCase
         ];
         yield 'another fit' => [$at("$item/0/fit", 'cover'), ['"main" plays in another order or way.']];
         yield 'a fade' => [$at("$item/0/transition", ['kind' => 'fade']), ['"main" plays in another order or way.']];
+        yield 'hours at which it plays' => [$at("$item/0/valid", ['hours' => [['08:00', '09:00']]]), ['"main" plays in another order or way.']];
+        yield 'louder at noon' => [$at("$item/0/levels", [['hours' => ['12:00', '13:00'], 'volume' => 30]]), ['"main" plays in another order or way.']];
         yield 'other words' => [$at('elements/1/text', 'Closed'), ['"head" says "Closed", was "Welcome aboard".']];
         yield 'another size of type' => [$at('elements/1/style/size_px', 80), ['"head" is set in another style.']];
         yield 'another colour of a shape' => [$at('elements/2/fill', '#ffffff'), ['"band" looks different.']];

@@ -298,7 +298,7 @@ final class ChecksTest extends TestCase
                 $loop = $layout->loops[$id];
                 $slot = $loop->slotAt($loop->position($ms));
 
-                return $layout->zones[$id]->playlist->enabled()[$loop->items[$slot]]->volume > 0;
+                return $layout->zones[$id]->playlist->enabled()[$loop->items[$slot]]->sound->isHeard();
             };
             $meet = false;
             for ($ms = 500; $ms < (int) $layout->meetsEveryMs() && !$meet; $ms += 1000) {
@@ -320,6 +320,9 @@ final class ChecksTest extends TestCase
         self::assertSame([$message], $this->heardTogether([['lasts' => 'endless'] + $film('one')], [$film('two'), Make::picture()]));
         self::assertCount(1, $this->heardTogether([['id' => 'n', 'layout' => $inner]], [$film('two')]));
         self::assertSame([], $this->heardTogether([$film('one')], [Make::film('two', 5000)]));
+        $atNight = [['hours' => ['22:00', '06:00'], 'volume' => 20]];
+        self::assertSame([], $this->heardTogether([$film('one', levels: [['volume' => 0] + $atNight[0]])], [Make::film('two', 5000, levels: $atNight)]), 'each at its own hours');
+        self::assertCount(1, $this->heardTogether([$film('one')], [Make::film('two', 5000, levels: $atNight)]), 'both at night');
         self::assertSame([], $this->heardTogether([$film('once'), ['lasts' => 'endless'] + Make::film('mute')], [$film('two')]), 'what came once is over');
     }
 

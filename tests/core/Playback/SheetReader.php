@@ -25,7 +25,7 @@ final class SheetReader
         $things = [];
         foreach ($layers as $layer) {
             if (isset($layer['part'])) {
-                $things[] = $layer['part'] + ($offset === null ? [] : ['offset_ms' => $offset]) + ($opacity < 1 ? ['opacity' => round($opacity, 4)] : []);
+                $things[] = self::loud($layer['part'], $at) + ($offset === null ? [] : ['offset_ms' => $offset]) + ($opacity < 1 ? ['opacity' => round($opacity, 4)] : []);
                 continue;
             }
             [$loop, $began, $turned] = self::loop($layer, $at, $since);
@@ -71,6 +71,27 @@ final class SheetReader
         }
 
         return $things;
+    }
+
+    /**
+     * @param mixed $part
+     * @return array<string, mixed> as loud as it is at that instant
+     */
+    private static function loud(mixed $part, int $at): array
+    {
+        if (!isset($part['levels'])) {
+            return $part;
+        }
+        $offset = $part['offsets'][0][1];
+        foreach ($part['offsets'] as [$from, $ms]) {
+            $offset = $from <= $at ? $ms : $offset;
+        }
+        $s = intdiv($at + $offset, 1000) % 86_400;
+        foreach (array_reverse($part['levels']) as [$from, $to, $volume]) {
+            $part['volume'] = ($from < $to ? $s >= $from && $s < $to : $s >= $from || $s < $to) ? $volume : $part['volume'];
+        }
+
+        return array_diff_key($part, ['levels' => 1, 'offsets' => 1]);
     }
 
     /**

@@ -91,6 +91,8 @@ final class PlaylistTest extends TestCase
         yield 'a weight of nothing' => [Make::picture(weight: 0), '/weight'];
         yield 'half a weight' => [Make::picture(weight: 1.5), '/weight'];
         yield 'louder than loud' => [Make::picture(volume: 101), '/volume'];
+        yield 'louder than loud at night' => [Make::film(levels: [['hours' => ['22:00', '06:00'], 'volume' => 101]]), '/levels/0/volume'];
+        yield 'hours that are none' => [Make::film(levels: [['hours' => ['22:00'], 'volume' => 1]]), '/levels/0/hours'];
         yield 'tied with a word' => [Make::picture(tied: 'yes'), '/tied'];
         yield 'valid from an instant' => [Make::picture(valid: ['from' => '2026-06-01T00:00:00Z']), '/valid/from'];
         yield 'valid until before it begins' => [Make::picture(valid: ['from' => '2026-06-01T00:00:00', 'until' => '2026-05-01T00:00:00']), '/valid/until'];

@@ -109,6 +109,9 @@ final class ScheduleTest extends TestCase
                     }
                     $piece = array_values(array_filter($pieces, static fn (Play $play): bool => $play->fromMs <= $instant && $instant < $play->toMs))[0];
                     self::assertSame($due, $piece->booking?->id, "$zone " . Instant::ofMs($instant));
+                    // Asked for the one instant alone it is the same, and its loop counts from the same start.
+                    $alone = Plays::at($schedule, $clock, $instant);
+                    self::assertSame([$due, $piece->anchorMs, $piece->why()], [$alone->booking?->id, $alone->anchorMs, $alone->why()]);
                 }
             }
         }

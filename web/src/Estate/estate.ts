@@ -60,6 +60,8 @@ export interface DisplayState {
   found: { stops: number; warnings: number; hints: number }
   release: ReleaseState | null
   saved_not_handed_over: boolean
+  /** What plays there at this instant by its schedule, as it is saved; null where no schedule stands. */
+  due: { plays: string | null; booking: string | null; why: string } | null
   /** What is found in the plan of its release, where it ends soon. */
   planned: Finding | null
   players: PlayerState[]

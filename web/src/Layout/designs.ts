@@ -18,6 +18,12 @@ export interface Transition {
 }
 
 /** When an item may play, on the clock on the wall of its display. */
+/** Hours of the day at which an item is louder or lower. */
+export interface Level {
+  hours: [string, string]
+  volume: number
+}
+
 export interface Validity {
   from?: string
   until?: string
@@ -38,6 +44,7 @@ export interface Item {
   weight?: number
   tied?: boolean
   volume?: number
+  levels?: Level[]
   valid?: Validity
 }
 

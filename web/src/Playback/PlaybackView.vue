@@ -112,6 +112,9 @@ onBeforeUnmount(() => shelf.clear())
                 >
               </template>
               <span v-else class="soft">nothing yet</span>
+              <div v-if="row.display.due" class="small" :title="row.display.due.why">
+                now {{ row.display.due.plays ?? 'nothing' }}<span class="soft">, {{ row.display.due.why }}</span>
+              </div>
               <div v-if="row.display.planned" class="changed">
                 {{ row.display.planned.message.replace(' Hand over again.', '') }}
                 <RouterLink :to="`/handover?${row.display.release!.source.kind}=${row.display.release!.source.id}&display=${row.display.id}`"

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { useQueryClient } from '@tanstack/vue-query'
 import { computed, ref } from 'vue'
-import { DAYS, DAY_NAMES, type Item, SIDES, type Validity, useDesigns } from '../Layout/designs'
+import { DAYS, DAY_NAMES, type Item, type Level, SIDES, type Validity, useDesigns } from '../Layout/designs'
 import { api, sentence } from '../ui/api'
 import ChoiceField from '../ui/ChoiceField.vue'
 import { vKept } from '../ui/kept'
@@ -65,6 +65,20 @@ function day(one: (typeof DAYS)[number], on: boolean) {
   valid({ days: days.length === 7 ? [] : days })
 }
 const hoursText = computed(() => (props.item.valid?.hours ?? []).map(([from, to]) => `${from}-${to}`).join(', '))
+const levelsText = computed(() => (props.item.levels ?? []).map((l) => `${l.hours.join('-')} ${l.volume}`).join(', '))
+function levels(event: Event) {
+  const field = event.target as HTMLInputElement
+  const parts = field.value.split(',').map((part) => /^\s*(\d{1,2}:\d\d)\s*[-–]\s*(\d{1,2}:\d\d)\s+(\d{1,3})\s*%?\s*$/.exec(part))
+  if (field.value.trim() !== '' && parts.some((p) => p === null || Number(p[3]) > 100)) {
+    field.setCustomValidity('Hours and a volume from 0 to 100, such as 22:00-06:00 10; several with commas between them.')
+    field.reportValidity()
+    return
+  }
+  field.setCustomValidity('')
+  const those =
+    field.value.trim() === '' ? [] : parts.map((p): Level => ({ hours: [p![1]!.padStart(5, '0'), p![2]!.padStart(5, '0')], volume: Number(p![3]) }))
+  emit('change', { levels: those.length ? those : undefined })
+}
 function hours(event: Event) {
   const field = event.target as HTMLInputElement
   const windows = field.value.split(',').map((part) => /^\s*(\d{1,2}:\d\d)\s*[-–]\s*(\d{1,2}:\d\d)\s*$/.exec(part))
@@ -110,6 +124,14 @@ function hours(event: Event) {
         inputmode="numeric"
         :aria-label="`Volume of ${name} in percent`"
         @change="figure($event, 0, 100, (n) => emit('change', { volume: n === 0 ? undefined : n }), item.volume ?? 0)"
+    /></label>
+    <label v-if="isFilm" title="On the clock on the wall of the display; the first that fits holds"
+      >and in % at hours<input
+        v-kept="levelsText"
+        class="form-control form-control-sm figures levels"
+        placeholder="22:00-06:00 10"
+        :aria-label="`Volume of ${name} at hours`"
+        @change="levels"
     /></label>
     <label v-if="!first" class="tick"
       ><input
@@ -171,6 +193,9 @@ label {
 }
 .times > label input.figures {
   width: 72px;
+}
+.times > label input.levels {
+  width: 190px;
 }
 .tick {
   display: inline-flex;

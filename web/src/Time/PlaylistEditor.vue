@@ -81,7 +81,9 @@ const marks = (item: Item) => {
   return [
     item.weight && item.weight > 1 ? `${item.weight} times a round` : '',
     item.tied ? 'tied to the one above' : '',
-    item.volume ? `volume ${item.volume} %` : '',
+    item.volume || item.levels
+      ? `volume ${item.volume ?? 0} %${(item.levels ?? []).map((l) => `, ${l.hours.join('-')} ${l.volume} %`).join('')}`
+      : '',
     from ? `from ${from.slice(0, 16).replace('T', ' ')}` : '',
     until ? `until ${until.slice(0, 16).replace('T', ' ')}` : '',
     days?.map((d) => DAY_NAMES[d]).join(', ') ?? '',

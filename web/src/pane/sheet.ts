@@ -42,6 +42,10 @@ export interface Part {
   clock?: Clock
   ticker?: { pass_ms: number; from_px: number; speed_px_s: number; length_px: number }
   progress?: { zone: string; of: 'item' | 'loop'; from: Side }
+  /** Of a film, percent; without it, it is mute. At some hours of the day, s since local midnight, otherwise. */
+  volume?: number
+  levels?: [number, number, number][]
+  offsets?: [number, number][]
 }
 
 /** Characters of a text, counted as Unicode code points, that are set otherwise. */
@@ -69,6 +73,7 @@ export interface Now {
   local_ms?: number
   rect?: Box
   drawn?: Box
+  volume?: number
 }
 
 export interface Segment {
@@ -154,7 +159,7 @@ function collect(layers: Layer[], at: number, since: number, offset: number | nu
       const { part } = layer
       const own = opacity * (part.opacity ?? 1)
       things.push(
-        part.clock || part.ticker || part.progress
+        part.clock || part.ticker || part.progress || part.levels
           ? { part, offset_ms: offset, opacity: own, now: nowOf(part, at, since, layers) }
           : { part, offset_ms: offset, opacity: own },
       )
@@ -228,11 +233,18 @@ function nowOf(part: Part, at: number, since: number, layers: Layer[]): Now {
     const due = zone && loopAt(zone, at, since)
     return { rect: filled(part.rect, part.drawn, from, due ? gone(due.loop, due.since, of) : 0) }
   }
+  if (part.levels) return { volume: volumeOf(part, at) }
   const { clock = {} } = part
   if (part.dial) return { local_ms: at + offsetAt(clock, at) }
   if (clock.until_ms === undefined) return { text: written(clock, fieldsOf(at + offsetAt(clock, at))) }
   if (at >= clock.until_ms && clock.after !== undefined) return { text: clock.after }
   return { text: written(clock, fieldsLeft(clock, clock.until_ms - at)) }
+}
+
+function volumeOf(part: Part, at: number): number {
+  const s = Math.floor((at + offsetAt(part, at)) / 1000) % 86_400
+  const level = part.levels?.find(([from, to]) => (from < to ? s >= from && s < to : s >= from || s < to))
+  return level?.[2] ?? part.volume ?? 0
 }
 
 const cut = (box: Box, clip: Box): Box => {
@@ -262,7 +274,7 @@ function gone(zone: LoopOf, since: number, of: 'item' | 'loop'): number {
   return segment.length_ms ? Math.min(1, (position - segment.start_ms) / segment.length_ms) : 0
 }
 
-function offsetAt(clock: Clock, at: number): number {
+function offsetAt(clock: { offsets?: [number, number][] }, at: number): number {
   const table = clock.offsets ?? []
   let i = table.length - 1
   while (i > 0 && table[i]![0] > at) i--

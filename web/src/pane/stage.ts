@@ -28,11 +28,15 @@ export class Stage {
   private readonly drawn = new Map<string, Drawn>()
   private readonly keys = new WeakMap<Part, string>()
   private readonly overridden = new Map<string, Box>()
+  /** Set where the browser lets nothing be heard until somebody presses the page. */
+  heldBack = false
 
   constructor(
     host: HTMLElement,
     private addressOf: AddressOf,
     private readonly keepAll = false,
+    /** Whether films are heard: on a player, never on the desk. */
+    private readonly sound = false,
   ) {
     this.canvas = document.createElement('div')
     this.canvas.className = 'stage-canvas'
@@ -92,7 +96,10 @@ export class Stage {
         one.now = undefined
         this.put(one)
       }
-      if (one.content instanceof HTMLVideoElement) this.time(one.content, thing, playing)
+      if (one.content instanceof HTMLVideoElement) {
+        if (this.sound) this.hear(one.content, thing)
+        this.time(one.content, thing, playing)
+      }
     })
     for (const [key, one] of this.drawn) {
       if (seen.has(key)) continue
@@ -203,7 +210,22 @@ export class Stage {
       return
     }
     if (Math.abs(film.currentTime - want) * 1000 > DRIFT_MS && !film.seeking) film.currentTime = want
-    if (film.paused && film.readyState >= 2) void film.play().catch(() => undefined)
+    if (film.paused && film.readyState >= 2)
+      void film.play().catch((e: unknown) => {
+        if (!film.muted && e instanceof DOMException && e.name === 'NotAllowedError') this.heldBack = film.muted = true
+      })
+  }
+
+  private hear(film: HTMLVideoElement, { part, now }: Due): void {
+    const volume = (now?.volume ?? part.volume ?? 0) / 100
+    const muted = volume === 0 || this.heldBack
+    if (film.muted !== muted) film.muted = muted
+    if (film.volume !== volume) film.volume = volume
+  }
+
+  /** After somebody has pressed the page a browser lets films be heard. */
+  pressed(): void {
+    this.heldBack = false
   }
 
   private forget(key: string, { clip, content }: Drawn): void {

@@ -173,7 +173,7 @@ class Playing {
     await loadFaces(release.faces, (face) => faces.get(face.url) ?? face.url)
     const room = document.createElement('div')
     room.className = 'room'
-    const next = new Stage(room, (id) => addresses.get(id) ?? null, true)
+    const next = new Stage(room, (id) => addresses.get(id) ?? null, true, true)
     next.show(release.run_sheet)
     layOut(room, output)
     next.draw(this.at(), this.still === null)
@@ -223,6 +223,17 @@ class Playing {
 
   draw(): void {
     this.stage?.draw(this.at(), this.still === null)
+  }
+
+  pressed(): void {
+    this.stage?.pressed()
+  }
+
+  /** What is wrong, as it is reported. */
+  get told(): string | null {
+    return (
+      this.trouble ?? (this.stage?.heldBack ? 'This browser holds sound back until somebody presses the page; let it play sound by itself.' : null)
+    )
   }
 
   async settled(): Promise<void> {
@@ -290,6 +301,7 @@ async function play(): Promise<void> {
   keepPage().catch(() => undefined)
   void navigator.storage?.persist?.().catch(() => undefined)
   addEventListener('resize', () => playing.fit())
+  addEventListener('pointerdown', () => playing.pressed())
   const frame = () => {
     playing.draw()
     requestAnimationFrame(frame)
@@ -329,7 +341,7 @@ async function play(): Promise<void> {
         body: JSON.stringify({
           release: playing.playsSha256,
           since: playing.since,
-          trouble: playing.trouble,
+          trouble: playing.told,
           output: playing.output?.output ?? asked,
         }),
       }).catch(() => undefined)

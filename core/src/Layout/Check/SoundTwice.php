@@ -28,7 +28,7 @@ final readonly class SoundTwice implements Check
         }
         foreach ($heard as $place => [$zone, $loop, $items]) {
             foreach (array_slice($heard, $place + 1) as [$other, $otherLoop, $otherItems]) {
-                $together = self::together($loop, array_keys($items), $otherLoop, array_keys($otherItems));
+                $together = self::together($loop, $items, $otherLoop, $otherItems);
                 if ($together === null) {
                     continue;
                 }
@@ -46,7 +46,7 @@ final readonly class SoundTwice implements Check
                     ),
                     ['item' => $two->id, 'other_item' => $one->id],
                     $other->rect(),
-                    $two->volume === 0 ? null : Fix::item(sprintf('Mute "%s"', self::name($other, $two)), $other->id(), $two->id, ['volume' => null]),
+                    !$two->sound->isHeard() ? null : Fix::item(sprintf('Mute "%s"', self::name($other, $two)), $other->id(), $two->id, ['volume' => null, 'levels' => null]),
                 );
             }
         }
@@ -55,7 +55,7 @@ final readonly class SoundTwice implements Check
     /** @return array<int, Item> the enabled items of a zone that are heard, by their index; also layouts in which something is */
     private static function heard(Zone $zone): array
     {
-        return array_filter($zone->playlist->enabled(), static fn (Item $item): bool => $item->volume > 0 || ($item->layout !== null && self::isHeard($zone->layouts[$item->id])));
+        return array_filter($zone->playlist->enabled(), static fn (Item $item): bool => $item->sound->isHeard() || ($item->layout !== null && self::isHeard($zone->layouts[$item->id])));
     }
 
     private static function isHeard(Layout $layout): bool
@@ -67,14 +67,18 @@ final readonly class SoundTwice implements Check
      * Two slots of loops that begin together are due at one instant at some time if and only if they overlap modulo the greatest
      * common divisor of the periods (Chinese remainder theorem).
      *
-     * @param list<int> $items
-     * @param list<int> $others
+     * @param array<int, Item> $items
+     * @param array<int, Item> $others
      * @return ?array{int, int} an item of each that meet; null where none ever do
      */
     private static function together(Loop $loop, array $items, Loop $other, array $others): ?array
     {
-        foreach (self::slots($loop, $items) as [$item, $start, $length]) {
-            foreach (self::slots($other, $others) as [$otherItem, $otherStart, $otherLength]) {
+        foreach (self::slots($loop, array_keys($items)) as [$item, $start, $length]) {
+            foreach (self::slots($other, array_keys($others)) as [$otherItem, $otherStart, $otherLength]) {
+                // At hours at which one is mute, the other is heard alone.
+                if ($items[$item]->media !== null && $others[$otherItem]->media !== null && !$items[$item]->sound->isHeardWith($others[$otherItem]->sound)) {
+                    continue;
+                }
                 // What never ends meets all that comes after it; what comes once only is over long before anybody looks.
                 if ($length === null || $otherLength === null) {
                     if (($length === null || $loop->periodMs !== null) && ($otherLength === null || $other->periodMs !== null)) {

@@ -14,6 +14,8 @@ use UpperPane\Core\Units\Whole;
  */
 final class RuleDays
 {
+    private const FEW = 40;
+
     /** @var array<string, list<int>> days of the year from 0, by kind of year */
     private array $kinds = [];
 
@@ -93,7 +95,9 @@ final class RuleDays
                 $year += Whole::mod($this->firstYear - $year, $interval) - 1;
                 continue;
             }
-            foreach ($this->ofYear($year) as $ofYear) {
+            // Of a few days no year is worked out.
+            $some = $end - $from <= self::FEW && !isset($this->kinds[$this->kind($year)]) ? $this->workedOut($year, $from - $newYear, $end - $newYear) : $this->ofYear($year);
+            foreach ($some as $ofYear) {
                 $day = $newYear + $ofYear;
                 if ($day >= $end) {
                     return;
@@ -190,8 +194,8 @@ final class RuleDays
         return $this->rule->byWeekNo === [] ? $kind : $kind . Calendar::daysInYear($year - 1);
     }
 
-    /** @return list<int> */
-    private function workedOut(int $year): array
+    /** @return list<int> days of the year from 0, those in [from, to) */
+    private function workedOut(int $year, int $from = 0, int $to = 366): array
     {
         $rule = $this->rule;
         $length = Calendar::daysInYear($year);
@@ -213,12 +217,12 @@ final class RuleDays
         $ofYear = 0;
         for ($month = 1; $month <= 12; $month++) {
             $inMonth = Calendar::daysInMonth($year, $month);
-            if ($byMonth !== [] && !isset($byMonth[$month])) {
+            if ($ofYear + $inMonth <= $from || $ofYear >= $to || ($byMonth !== [] && !isset($byMonth[$month]))) {
                 $ofYear += $inMonth;
                 continue;
             }
             for ($date = 1; $date <= $inMonth; $date++, $ofYear++) {
-                if ($byMonthDay !== [] && !isset($byMonthDay[$date]) && !isset($byMonthDay[$date - $inMonth - 1])) {
+                if ($ofYear < $from || $ofYear >= $to || ($byMonthDay !== [] && !isset($byMonthDay[$date]) && !isset($byMonthDay[$date - $inMonth - 1]))) {
                     continue;
                 }
                 if ($byYearDay !== [] && !isset($byYearDay[$ofYear + 1]) && !isset($byYearDay[$ofYear - $length])) {

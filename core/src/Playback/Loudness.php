@@ -1,0 +1,31 @@
+<?php
+
+declare(strict_types=1);
+
+namespace UpperPane\Core\Playback;
+
+use UpperPane\Core\Time\Levels;
+use UpperPane\Core\Units\UtcOffsets;
+use UpperPane\Core\Units\Whole;
+
+/** A film that is louder at some hours of the day than at others. */
+final readonly class Loudness implements Changing
+{
+    private UtcOffsets $offsets;
+
+    /** @param string $timezone of the display */
+    public function __construct(private Levels $levels, string $timezone)
+    {
+        $this->offsets = UtcOffsets::of($timezone);
+    }
+
+    public function at(Part $part, int $atMs, int $sinceMs, array $layers): array
+    {
+        return ['volume' => $this->levels->at(intdiv(Whole::mod($atMs + $this->offsets->at($atMs), 86_400_000), 1000))];
+    }
+
+    public function compiled(): array
+    {
+        return ['volume' => $this->levels->volume, 'levels' => $this->levels->hours, 'offsets' => $this->offsets->toArray()];
+    }
+}
