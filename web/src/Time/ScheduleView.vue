@@ -25,18 +25,30 @@ const span = useAsked('span')
 const first = useAsked('from')
 const display = useAsked('display')
 const zone = useAsked('zone')
-const DAYS = computed(() => ({ day: 1, month: 35 })[span.value] ?? 7)
+/** The first of the month that is seen. */
+const month = computed(() =>
+  DateTime.fromISO(first.value || DateTime.now().setZone(told.value?.timezone).toISODate()!, { zone: 'utc' }).startOf('month'),
+)
+/** A month is seen in whole weeks. */
+const DAYS = computed(() => {
+  if (span.value === 'day') return 1
+  return span.value === 'month' ? 7 * Math.ceil((month.value.weekday - 1 + month.value.daysInMonth!) / 7) : 7
+})
+const from = computed(() => (span.value === 'month' ? month.value.toISODate()! : first.value))
 
 /** The first day that is seen, as the core counts days: of the week, unless only one is. */
 const begin = computed(() => DateTime.fromISO(told.value?.days[0]?.date ?? (first.value || DateTime.now().toISODate()), { zone: 'utc' }))
 const go = (by: number) =>
-  (first.value = begin.value.plus(span.value === 'day' ? { days: by } : { weeks: span.value === 'month' ? 4 * by : by }).toISODate()!)
+  (first.value =
+    span.value === 'month'
+      ? month.value.plus({ months: by }).toISODate()!
+      : begin.value.plus(span.value === 'day' ? { days: by } : { weeks: by }).toISODate()!)
 const told = ref<Told | null>(null)
 const asked = computed(() => ({
   schedule: props.id,
   document: document.value,
   ...(display.value ? { display: display.value } : {}),
-  ...(first.value ? { day: first.value } : {}),
+  ...(from.value ? { day: from.value } : {}),
   days: DAYS.value,
 }))
 const query = useQuery({
@@ -48,7 +60,8 @@ const query = useQuery({
 })
 watch(query.data, (data) => data && (told.value = data))
 
-const chosen = ref<string | null>(null)
+const bookingAsked = useAsked('booking')
+const chosen = ref<string | null>(bookingAsked.value || null)
 const occurrence = ref<Occurrence | null>(null)
 const which = ref<'one' | 'later' | 'all'>('all')
 const booking = computed(() => document.value?.bookings.find((b) => b.id === chosen.value) ?? null)
@@ -61,6 +74,14 @@ const zones = computed(() => [
   ]),
 ])
 const zoneWords = computed<Record<string, string>>(() => ({ '': 'whole display', ...Object.fromEntries(zones.value.map((z) => [z, `zone ${z}`])) }))
+/** One of a place that the display hangs in is edited in the schedule of that place: its id begins with that. */
+const foreign = computed(() =>
+  chosen.value && !own.value.has(chosen.value) ? (told.value?.bookings.find((b) => b.id === chosen.value) ?? null) : null,
+)
+const elsewhere = (id: string) => {
+  const [schedule, ...rest] = id.split('/')
+  return `/schedules/${schedule}?booking=${rest.join('/')}`
+}
 const trouble = ref('')
 
 const layouts = useDesigns('layouts')
@@ -168,6 +189,7 @@ function choose(id: string, of: Occurrence) {
 }
 
 const spanWords = computed(() => {
+  if (span.value === 'month') return month.value.toFormat('LLLL y', { locale: 'en' })
   const last = begin.value.plus({ days: DAYS.value - 1 })
   const [a, b] = [begin.value.toFormat('d MMMM', { locale: 'en' }), last.toFormat('d MMMM y', { locale: 'en' })]
   return DAYS.value === 1 ? b : `${begin.value.hasSame(last, 'month') ? begin.value.day : a} to ${b}`
@@ -207,7 +229,7 @@ onBeforeUnmount(() => shelf.clear())
         <ChoiceBar
           :model-value="span || 'week'"
           label="Span"
-          :words="{ day: 'day', week: 'week', month: 'five weeks' }"
+          :words="{ day: 'day', week: 'week', month: 'month' }"
           @update:model-value="span = $event === 'week' ? '' : $event"
         />
         <BButton variant="outline-dark" title="Earlier" aria-label="Earlier" @click="go(-1)">‹</BButton>
@@ -247,6 +269,11 @@ onBeforeUnmount(() => shelf.clear())
             <button type="button" class="btn btn-link btn-sm p-0" @click="chosen = null">all bookings</button>
           </div>
         </template>
+        <p v-else-if="foreign" class="foreign" role="status">
+          “{{ foreign.name }}” is booked for the place.
+          <RouterLink :to="elsewhere(foreign.id)">Edit it there</RouterLink>
+          <button type="button" class="btn btn-link btn-sm p-0" @click="chosen = null">all bookings</button>
+        </p>
         <template v-else>
           <h2>Bookings</h2>
           <p class="files">
@@ -268,8 +295,8 @@ onBeforeUnmount(() => shelf.clear())
                 <b>{{ b.name }}</b>
                 <span class="figures soft">{{ b.rank }}, {{ b.said }}{{ b.zone ? `, zone ${b.zone}` : '' }}</span>
               </button>
-              <span v-else class="of-place"
-                ><b>{{ b.name }}</b> <span class="figures soft">{{ b.rank }}, {{ b.said }}; of its place</span></span
+              <RouterLink v-else class="of-place" :to="elsewhere(b.id)" title="Edit it there"
+                ><b>{{ b.name }}</b> <span class="figures soft">{{ b.rank }}, {{ b.said }}; of its place</span></RouterLink
               >
             </li>
           </ul>
@@ -285,6 +312,8 @@ onBeforeUnmount(() => shelf.clear())
           :chosen="chosen"
           :now="at"
           :own="own"
+          :each="span === 'month' ? 7 : 1"
+          :month="span === 'month' ? month.toFormat('yyyy-MM') : undefined"
           @choose="choose"
           @make="make"
           @move="(id, of, start, end) => edit(id, of, { start, end })"
@@ -331,6 +360,9 @@ h2 {
   border-bottom: 1px solid var(--rule);
 }
 .list button,
+a.of-place {
+  text-decoration: none;
+}
 .of-place {
   display: grid;
   width: 100%;
@@ -342,6 +374,13 @@ h2 {
 }
 .list button:hover {
   background: var(--kelp-wash);
+}
+.foreign {
+  padding: 10px 14px;
+  margin: 0;
+  display: flex;
+  flex-wrap: wrap;
+  gap: 2px 12px;
 }
 .files {
   display: flex;

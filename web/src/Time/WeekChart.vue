@@ -1,11 +1,25 @@
 <script setup lang="ts">
 import { DateTime } from 'luxon'
-import { computed, ref } from 'vue'
+import { computed, nextTick, ref, watch } from 'vue'
 import { clock } from '../ui/format'
-import { type Day, type Occurrence, type Play, type Told, hoursOf, keyOf, minutesAt, plusMinutes, shareAt } from './schedule'
+import LevelMark from '../ui/LevelMark.vue'
+import { type Day, type Occurrence, type Play, type Row, type Told, hoursOf, keyOf, minutesIn, plusMinutes, rowsOf, shareAt } from './schedule'
 
-/** Days as rows: the thick line is what really plays, what is booked stands below it. Pressing and dragging makes, moves and stretches. */
-const props = defineProps<{ told: Told; zone: string | null; chosen: string | null; now: number; own: Set<string> }>()
+/**
+ * Days as rows, or weeks: the thick line is what really plays, what is booked stands below it. Pressing and dragging makes, moves and
+ * stretches.
+ */
+const props = defineProps<{
+  told: Told
+  zone: string | null
+  chosen: string | null
+  now: number
+  own: Set<string>
+  /** How many days stand side by side. */
+  each: number
+  /** The month that is meant, `2026-11`, where days of others are seen as well. */
+  month?: string
+}>()
 const emit = defineEmits<{
   choose: [booking: string, occurrence: Occurrence]
   make: [start: string, end: string]
@@ -13,7 +27,7 @@ const emit = defineEmits<{
   remove: [booking: string, occurrence: Occurrence]
 }>()
 
-const SNAP_MIN = 5
+const SNAP_MIN = computed(() => (props.each > 1 ? 60 : 5))
 /** A bar of a smaller share of the day has its label beside it. */
 const SHORT = 0.2
 const LEAST_MIN = 5
@@ -32,12 +46,26 @@ interface Bar {
   right: number
   begins: boolean
   ends: boolean
-  lane: number
+  /** px from the top of its row */
+  top: number
   own: boolean
+  /** Whether its name stands beside it. */
+  named: boolean
+  /** What is wrong with it, in a few words, and in a sentence. */
+  wrong: string
+  why: string
 }
-/** The bookings of a day, each in the first lane that is free. */
-function barsOf(day: Day): Bar[] {
-  const [from, to] = [Date.parse(day.from), Date.parse(day.to)]
+/** An occurrence during all of which something else plays. */
+const hasNoTurn = (id: string, begin: number, end: number) =>
+  begin >= first.value && end <= last.value && !plays.value.some((p) => p.booking === id && Date.parse(p.from) < end && Date.parse(p.to) > begin)
+const first = computed(() => Date.parse(props.told.days[0]!.from))
+const last = computed(() => Date.parse(props.told.days.at(-1)!.to))
+/** The bookings of a row: of a day each in the first lane that is free, of a week each in a lane of its own; `before` are told already. */
+const WEEKS_TOP = 52
+const LANE_NAMED = 29
+const LANE_PLAIN = 14
+function barsOf(row: Row, before: Set<string>): Bar[] {
+  const [from, to] = [Date.parse(row.from), Date.parse(row.to)]
   const bars: Bar[] = []
   for (const b of props.told.bookings) {
     if ((b.zone ?? null) !== props.zone) continue
@@ -50,45 +78,92 @@ function barsOf(day: Day): Bar[] {
         said: b.said,
         rank: b.rank,
         occurrence,
-        left: shareAt(day, begin),
-        right: shareAt(day, end),
+        left: shareAt(row, begin),
+        right: shareAt(row, end),
         begins: begin >= from,
         ends: end <= to,
-        lane: 0,
+        top: 0,
         own: props.own.has(b.id),
+        named: true,
+        ...wrongOf(b.id, begin, end),
       })
     }
   }
   bars.sort((a, b) => a.left - b.left || b.right - a.right)
+  if (props.each > 1) {
+    const lanes = new Map<string, Bar[]>()
+    for (const bar of bars) lanes.set(bar.booking, [...(lanes.get(bar.booking) ?? []), bar])
+    let top = WEEKS_TOP
+    for (const [booking, own] of lanes) {
+      // Its name is told where it comes first, and where something is wrong with it.
+      const told = own.find((b) => b.wrong) ?? (before.has(booking) ? null : own[0]!)
+      before.add(booking)
+      for (const bar of own) Object.assign(bar, { top, named: bar === told })
+      top += told ? LANE_NAMED : LANE_PLAIN
+    }
+    return bars
+  }
   const free: number[] = []
   for (const bar of bars) {
     const right = bar.right - bar.left < SHORT ? bar.right + 0.27 : bar.right
     const lane = free.findIndex((f) => f <= bar.left)
-    bar.lane = lane >= 0 ? lane : free.length
-    free[bar.lane] = right
+    const place = lane >= 0 ? lane : free.length
+    bar.top = 38 + place * 21
+    free[place] = right
   }
   return bars
 }
-const rows = computed(() =>
-  props.told.days.map((day) => {
-    const [from, to] = [Date.parse(day.from), Date.parse(day.to)]
-    const bars = barsOf(day)
+/** What the checks say of it there: lost in all its time, or claimed by two. */
+function wrongOf(id: string, begin: number, end: number): { wrong: string; why: string } {
+  const found = props.told.findings.filter((f) => f.elements[0] === id)
+  const never = found.find((f) => f.code === 'booking.never')
+  if (never) return { wrong: 'never gets its turn', why: never.message }
+  if (hasNoTurn(id, begin, end)) return { wrong: 'no turn here', why: 'What goes before it plays all this time.' }
+  const clash = found.find((f) => f.code === 'booking.clash')
+  const other = props.told.bookings.find((b) => b.id === clash?.elements[1])
+  if (clash && other?.occurrences.some((o) => Date.parse(o.from) < end && Date.parse(o.to) > begin))
+    return { wrong: `clashes with ${other.name}`, why: clash.message }
+  return { wrong: '', why: '' }
+}
+const rows = computed(() => {
+  const before = new Set<string>()
+  return rowsOf(props.told.days, props.each).map((row) => {
+    const { days } = row
+    const day = days[0]!
+    const [from, to] = [Date.parse(row.from), Date.parse(row.to)]
+    const bars = barsOf(row, before)
     const date = DateTime.fromISO(day.date)
+    const end = DateTime.fromISO(days.at(-1)!.date)
+    const odd = days.find((d) => d.steps.length > 1)
     const seen = plays.value.filter((p) => Date.parse(p.from) < to && Date.parse(p.to) > from)
     return {
-      day,
-      name: date.toFormat('ccc d', { locale: 'en-GB' }),
-      month: date.toFormat('LLL', { locale: 'en-GB' }),
+      ...row,
+      key: day.date,
+      name: days.length > 1 ? `${date.day} to ${end.day}` : date.toFormat('ccc d', { locale: 'en-GB' }),
+      month: end.toFormat('LLL', { locale: 'en-GB' }),
       hours: (to - from) / 3_600_000,
-      odd: day.steps.length > 1,
-      ticks: hoursOf(day),
+      odd: odd ?? null,
+      ticks: days.length > 1 ? [] : hoursOf(day),
+      cells:
+        days.length === 1
+          ? []
+          : days.map((d) => ({
+              date: d.date,
+              left: shareAt(row, Date.parse(d.from)),
+              width: shareAt(row, Date.parse(d.to)) - shareAt(row, Date.parse(d.from)),
+              day: Number(d.date.slice(8)),
+              other: props.month !== undefined && !d.date.startsWith(props.month),
+            })),
       bars,
-      lanes: Math.max(1, ...bars.map((b) => b.lane + 1)),
-      plays: seen.map((p) => ({ play: p, left: shareAt(day, Date.parse(p.from)), right: shareAt(day, Date.parse(p.to)) })),
-      now: props.now >= from && props.now < to ? shareAt(day, props.now) : null,
+      height: Math.max(
+        props.each > 1 ? WEEKS_TOP + LANE_PLAIN : 65,
+        ...bars.map((b) => b.top + (props.each > 1 && !b.named ? LANE_PLAIN : props.each > 1 ? LANE_NAMED : 27)),
+      ),
+      plays: seen.map((p) => ({ play: p, left: shareAt(row, Date.parse(p.from)), right: shareAt(row, Date.parse(p.to)) })),
+      now: props.now >= from && props.now < to ? shareAt(row, props.now) : null,
     }
-  }),
-)
+  })
+})
 const oddWords = (day: Day) => {
   const [, step] = day.steps
   if (!step) return ''
@@ -97,6 +172,7 @@ const oddWords = (day: Day) => {
   return step[1] < before ? `${at(step[1])} to ${at(before)} comes twice` : `${at(before)} to ${at(step[1])} does not exist`
 }
 
+const WEEKDAYS = ['Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday', 'Saturday', 'Sunday']
 const root = ref<HTMLElement | null>(null)
 /** What a hand is at: a new booking, or one that is moved or stretched. */
 const held = ref<{ row: number; left: number; width: number; words: string } | null>(null)
@@ -108,18 +184,20 @@ function under(event: PointerEvent): { row: number; minutes: number } {
   if (row < 0) row = beds.length - 1
   const box = beds[row]!.getBoundingClientRect()
   const share = Math.max(0, Math.min(1, (event.clientX - box.left) / box.width))
-  const exact = minutesAt(rows.value[row]!.day, share)
-  const minutes = event.altKey ? Math.round(exact) : Math.round(exact / SNAP_MIN) * SNAP_MIN
-  return { row, minutes: row * 1440 + minutes }
+  const exact = minutesIn(rows.value[row]!, share)
+  const minutes = event.altKey ? Math.round(exact) : Math.round(exact / SNAP_MIN.value) * SNAP_MIN.value
+  return { row, minutes: row * PER_ROW.value + minutes }
 }
+const PER_ROW = computed(() => 1440 * props.each)
 const localOf = (minutes: number) => plusMinutes(`${props.told.days[0]!.date}T00:00:00`, minutes)
 const minutesOf = (local: string) =>
   DateTime.fromISO(local, { zone: 'utc' }).diff(DateTime.fromISO(props.told.days[0]!.date, { zone: 'utc' }), 'minutes').minutes
-const say = (start: number, end: number) => `${localOf(start).slice(11, 16)} to ${localOf(end).slice(11, 16)}`
+const dated = (minutes: number) => DateTime.fromISO(localOf(minutes)).toFormat(props.each > 1 ? 'ccc d, HH:mm' : 'HH:mm', { locale: 'en-GB' })
+const say = (start: number, end: number) => `${dated(start)} to ${dated(end)}`
 function show(start: number, end: number) {
-  const row = Math.max(0, Math.min(rows.value.length - 1, Math.floor(start / 1440)))
-  const left = (start - row * 1440) / 1440
-  held.value = { row, left, width: Math.min(1 - left, (end - start) / 1440), words: say(start, end) }
+  const row = Math.max(0, Math.min(rows.value.length - 1, Math.floor(start / PER_ROW.value)))
+  const left = (start - row * PER_ROW.value) / PER_ROW.value
+  held.value = { row, left, width: Math.min(1 - left, (end - start) / PER_ROW.value), words: say(start, end) }
 }
 function follow(event: PointerEvent, go: (e: PointerEvent) => [number, number] | null, done: (start: number, end: number) => void) {
   const ground = root.value!
@@ -177,16 +255,29 @@ function move(event: PointerEvent, bar: Bar, edge: 'whole' | 'start' | 'end') {
     (s, e) => emit('move', bar.booking, bar.occurrence, localOf(s), localOf(e)),
   )
 }
+/** What was moved by a key keeps the focus, wherever it stands then. */
+let moved: string | null = null
+watch(
+  () => props.told,
+  async () => {
+    if (!moved) return
+    await nextTick()
+    const bar = root.value?.querySelector<HTMLElement>(`.bar.chosen[data-start="${moved}"]`)
+    if (bar) moved = null
+    bar?.focus()
+  },
+)
 /** Arrows move by 5 minutes, with Shift by an hour, up and down by a day; with Alt they move its end. */
 function keys(event: KeyboardEvent, bar: Bar) {
   const by = { ArrowLeft: -1, ArrowRight: 1, ArrowUp: -1440, ArrowDown: 1440 }[event.key]
   if (event.key === 'Enter' || event.key === ' ') emit('choose', bar.booking, bar.occurrence)
   else if ((event.key === 'Delete' || event.key === 'Backspace') && bar.own) emit('remove', bar.booking, bar.occurrence)
   else if (by !== undefined && bar.own) {
-    const minutes = Math.abs(by) > 1 ? by : by * (event.shiftKey ? 60 : SNAP_MIN)
+    const minutes = Math.abs(by) > 1 ? by : by * (event.shiftKey ? 60 : 5)
     const { start, end } = bar.occurrence
     if (event.altKey && minutesOf(end) + minutes <= minutesOf(start)) return
-    emit('move', bar.booking, bar.occurrence, event.altKey ? start : plusMinutes(start, minutes), plusMinutes(end, minutes))
+    moved = event.altKey ? start : plusMinutes(start, minutes)
+    emit('move', bar.booking, bar.occurrence, moved, plusMinutes(end, minutes))
   } else return
   event.preventDefault()
   event.stopPropagation()
@@ -196,17 +287,30 @@ function keys(event: KeyboardEvent, bar: Bar) {
 <template>
   <div ref="root" class="week">
     <div class="axis figures" aria-hidden="true">
-      <span v-for="h in 12" :key="h" :style="{ left: `${((h - 1) / 12) * 100}%` }">{{ String((h - 1) * 2).padStart(2, '0') }}:00</span>
+      <template v-if="each > 1">
+        <span v-for="(name, n) in WEEKDAYS" :key="name" :style="{ left: `${(n / 7) * 100}%` }">{{ name }}</span>
+      </template>
+      <template v-else>
+        <span v-for="h in 12" :key="h" :style="{ left: `${((h - 1) / 12) * 100}%` }">{{ String((h - 1) * 2).padStart(2, '0') }}:00</span>
+      </template>
     </div>
-    <section v-for="(row, n) in rows" :key="row.day.date" class="day" :aria-label="`${row.name} ${row.month}`">
+    <section v-for="(row, n) in rows" :key="row.key" class="day" :aria-label="`${row.name} ${row.month}`">
       <div class="date">
         <b>{{ row.name }}</b> <span class="soft small">{{ row.month }}</span>
         <div class="figures soft small">
-          {{ row.hours }} h<template v-if="row.odd">: {{ oddWords(row.day) }}</template>
+          {{ row.hours }} h<template v-if="row.odd">: {{ oddWords(row.odd) }}</template>
         </div>
       </div>
-      <div class="bed" :style="{ height: `${44 + row.lanes * 21}px` }" @pointerdown="make">
+      <div class="bed" :class="{ weeks: each > 1 }" :style="{ height: `${row.height}px` }" @pointerdown="make">
         <i v-for="t in row.ticks.filter((_, k) => k % 2 === 0)" :key="`${t.share}`" class="tick" :style="{ left: `${t.share * 100}%` }"></i>
+        <span
+          v-for="c in row.cells"
+          :key="c.date"
+          class="cell figures"
+          :class="{ other: c.other }"
+          :style="{ left: `${c.left * 100}%`, width: `${c.width * 100}%` }"
+          >{{ c.day }}</span
+        >
         <div
           v-for="p in row.plays"
           :key="p.play.from"
@@ -215,23 +319,26 @@ function keys(event: KeyboardEvent, bar: Bar) {
           :style="{ left: `${p.left * 100}%`, width: `${(p.right - p.left) * 100}%` }"
           :title="`${nameOf(p.play)}, ${clock(Date.parse(p.play.from), told.timezone, false)} to ${clock(Date.parse(p.play.to), told.timezone, false)}: ${p.play.why}`"
         >
-          <span>{{ nameOf(p.play) }}</span>
+          <span v-if="p.right - p.left > 0.035">{{ nameOf(p.play) }}</span>
         </div>
         <div
-          v-for="bar in row.bars"
-          :key="`${bar.booking} ${bar.occurrence.start}`"
+          v-for="(bar, k) in row.bars"
+          :key="`${bar.booking} ${row.bars.slice(0, k).filter((b) => b.booking === bar.booking).length}`"
           class="bar"
-          :class="[bar.rank, { chosen: bar.booking === chosen, other: !bar.own, short: bar.right - bar.left < SHORT }]"
-          :style="{ left: `${bar.left * 100}%`, width: `${(bar.right - bar.left) * 100}%`, top: `${38 + bar.lane * 21}px` }"
+          :class="[bar.rank, { chosen: bar.booking === chosen, other: !bar.own, short: bar.right - bar.left < SHORT, wrong: bar.wrong }]"
+          :style="{ left: `${bar.left * 100}%`, width: `${(bar.right - bar.left) * 100}%`, top: `${bar.top}px` }"
           role="button"
           tabindex="0"
           :data-booking="bar.booking"
+          :data-start="bar.occurrence.start"
           :aria-label="`${bar.name}, ${bar.said}, ${bar.occurrence.start.slice(11, 16)} to ${bar.occurrence.end.slice(11, 16)}; arrows move it`"
           @pointerdown="move($event, bar, 'whole')"
           @keydown="keys($event, bar)"
         >
           <i v-if="bar.begins" class="edge start" @pointerdown="move($event, bar, 'start')"></i>
-          <span>{{ bar.name }}, {{ bar.said }}</span>
+          <span v-if="bar.named" :title="bar.why || undefined"
+            >{{ bar.name }}, {{ bar.said }}<em v-if="bar.wrong"> <LevelMark level="warning" /> {{ bar.wrong }}</em></span
+          >
           <i v-if="bar.ends" class="edge end" @pointerdown="move($event, bar, 'end')"></i>
         </div>
         <div v-if="held?.row === n" class="held" :style="{ left: `${held.left * 100}%`, width: `${held.width * 100}%` }">
@@ -358,6 +465,51 @@ function keys(event: KeyboardEvent, bar: Bar) {
 }
 .bar.takeover {
   --line: #a3262a;
+}
+.bar.wrong {
+  --line: var(--warning);
+}
+.bar.wrong::before {
+  background: repeating-linear-gradient(90deg, var(--line) 0 5px, transparent 5px 8px);
+}
+.weeks .bar {
+  height: 12px;
+}
+.weeks .bar::before {
+  top: 5px;
+}
+.weeks .edge {
+  top: 0;
+  height: 12px;
+}
+.weeks .bar span {
+  position: absolute;
+  left: 0;
+  top: 10px;
+  margin: 0;
+  padding: 0 3px 0 0;
+  background: none;
+}
+.bar em {
+  font-style: normal;
+  margin-left: 5px;
+  color: var(--warning);
+}
+.weeks .play {
+  top: 24px;
+}
+.cell {
+  position: absolute;
+  top: 0;
+  bottom: 0;
+  padding: 3px 5px;
+  font-size: 0.8125rem;
+  line-height: 17px;
+  border-right: 1px solid var(--rule);
+}
+.cell.other {
+  color: var(--soft);
+  background: var(--paper);
 }
 .bar.chosen span {
   background: #e2ede8;

@@ -79,6 +79,32 @@ export const playedOf = (key: string): Played => {
 export const plusMinutes = (local: string, minutes: number): string =>
   DateTime.fromISO(local, { zone: 'utc' }).plus({ minutes }).toFormat("yyyy-MM-dd'T'HH:mm:ss")
 
+/** Days that stand side by side in one row of the chart. */
+export interface Row {
+  days: Day[]
+  from: string
+  to: string
+}
+
+/** Rows of so many days each. */
+export function rowsOf(days: Day[], each: number): Row[] {
+  const rows: Row[] = []
+  for (let n = 0; n < days.length; n += each) {
+    const own = days.slice(n, n + each)
+    rows.push({ days: own, from: own[0]!.from, to: own.at(-1)!.to })
+  }
+  return rows
+}
+
+/** Where on the wall clock a share of a row lies, in minutes since its first midnight. */
+export function minutesIn(row: Row, share: number): number {
+  const at = Date.parse(row.from) + share * (Date.parse(row.to) - Date.parse(row.from))
+  let n = row.days.length - 1
+  while (n > 0 && Date.parse(row.days[n]!.from) > at) n--
+  const day = row.days[n]!
+  return n * 1440 + minutesAt(day, (at - Date.parse(day.from)) / (Date.parse(day.to) - Date.parse(day.from)))
+}
+
 /** Where on the wall clock a share of a day lies, in minutes since its midnight. */
 export function minutesAt(day: Day, share: number): number {
   const ms = share * (Date.parse(day.to) - Date.parse(day.from))
@@ -86,7 +112,7 @@ export function minutesAt(day: Day, share: number): number {
   return step[1] + (ms - step[0]) / 60_000
 }
 
-export const shareAt = (day: Day, instant: number): number => {
+export const shareAt = (day: { from: string; to: string }, instant: number): number => {
   const [from, to] = [Date.parse(day.from), Date.parse(day.to)]
   return Math.max(0, Math.min(1, (instant - from) / (to - from)))
 }
