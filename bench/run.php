@@ -235,5 +235,8 @@ if (in_array('--browser', $argv, true) && is_string($base)) {
         say("$what: from the end of the gesture to the checks", sprintf('%.0f ms', $of('told')), 'under 150 ms for 200');
         $ask('DELETE', "layouts/$made", null);
     }
+    require __DIR__ . '/played.php';
+    benchWeek($chrome, $ask, $base);
+    benchInStep($chrome, $base);
     $chrome->close();
 }

@@ -3,7 +3,8 @@ import { DateTime } from 'luxon'
 import { computed, nextTick, ref, watch } from 'vue'
 import { clock } from '../ui/format'
 import LevelMark from '../ui/LevelMark.vue'
-import { type Day, type Occurrence, type Play, type Row, type Told, hoursOf, keyOf, minutesIn, plusMinutes, rowsOf, shareAt } from './schedule'
+import { type Bar, type ChartRow, SHORT, chartRows } from './chart'
+import { type Day, type Occurrence, type Told, minutesIn, plusMinutes, shareAt } from './schedule'
 
 /**
  * Days as rows, or weeks: the thick line is what really plays, what is booked stands below it. Pressing and dragging makes, moves and
@@ -28,142 +29,9 @@ const emit = defineEmits<{
 }>()
 
 const SNAP_MIN = computed(() => (props.each > 1 ? 60 : 5))
-/** A bar of a smaller share of the day has its label beside it. */
-const SHORT = 0.2
 const LEAST_MIN = 5
-const plays = computed<Play[]>(() => (props.zone === null ? props.told.plays : (props.told.zones[props.zone] ?? [])))
-const rankOf = computed(() => new Map(props.told.bookings.map((b) => [b.id, b.rank])))
-const nameOf = (play: Play) =>
-  play.plays === null ? (props.zone === null ? 'nothing' : 'its own list') : (props.told.names[keyOf(play.plays)] ?? '')
-
-interface Bar {
-  booking: string
-  name: string
-  said: string
-  rank: string
-  occurrence: Occurrence
-  left: number
-  right: number
-  begins: boolean
-  ends: boolean
-  /** px from the top of its row */
-  top: number
-  own: boolean
-  /** Whether its name stands beside it. */
-  named: boolean
-  /** What is wrong with it, in a few words, and in a sentence. */
-  wrong: string
-  why: string
-}
-/** An occurrence during all of which something else plays. */
-const hasNoTurn = (id: string, begin: number, end: number) =>
-  begin >= first.value && end <= last.value && !plays.value.some((p) => p.booking === id && Date.parse(p.from) < end && Date.parse(p.to) > begin)
-const first = computed(() => Date.parse(props.told.days[0]!.from))
-const last = computed(() => Date.parse(props.told.days.at(-1)!.to))
-/** The bookings of a row: of a day each in the first lane that is free, of a week each in a lane of its own; `before` are told already. */
-const WEEKS_TOP = 52
-const LANE_NAMED = 29
-const LANE_PLAIN = 14
-function barsOf(row: Row, before: Set<string>): Bar[] {
-  const [from, to] = [Date.parse(row.from), Date.parse(row.to)]
-  const bars: Bar[] = []
-  for (const b of props.told.bookings) {
-    if ((b.zone ?? null) !== props.zone) continue
-    for (const occurrence of b.occurrences) {
-      const [begin, end] = [Date.parse(occurrence.from), Date.parse(occurrence.to)]
-      if (begin >= to || end <= from) continue
-      bars.push({
-        booking: b.id,
-        name: b.name,
-        said: b.said,
-        rank: b.rank,
-        occurrence,
-        left: shareAt(row, begin),
-        right: shareAt(row, end),
-        begins: begin >= from,
-        ends: end <= to,
-        top: 0,
-        own: props.own.has(b.id),
-        named: true,
-        ...wrongOf(b.id, begin, end),
-      })
-    }
-  }
-  bars.sort((a, b) => a.left - b.left || b.right - a.right)
-  if (props.each > 1) {
-    const lanes = new Map<string, Bar[]>()
-    for (const bar of bars) lanes.set(bar.booking, [...(lanes.get(bar.booking) ?? []), bar])
-    let top = WEEKS_TOP
-    for (const [booking, own] of lanes) {
-      // Its name is told where it comes first, and where something is wrong with it.
-      const told = own.find((b) => b.wrong) ?? (before.has(booking) ? null : own[0]!)
-      before.add(booking)
-      for (const bar of own) Object.assign(bar, { top, named: bar === told })
-      top += told ? LANE_NAMED : LANE_PLAIN
-    }
-    return bars
-  }
-  const free: number[] = []
-  for (const bar of bars) {
-    const right = bar.right - bar.left < SHORT ? bar.right + 0.27 : bar.right
-    const lane = free.findIndex((f) => f <= bar.left)
-    const place = lane >= 0 ? lane : free.length
-    bar.top = 38 + place * 21
-    free[place] = right
-  }
-  return bars
-}
-/** What the checks say of it there: lost in all its time, or claimed by two. */
-function wrongOf(id: string, begin: number, end: number): { wrong: string; why: string } {
-  const found = props.told.findings.filter((f) => f.elements[0] === id)
-  const never = found.find((f) => f.code === 'booking.never')
-  if (never) return { wrong: 'never gets its turn', why: never.message }
-  if (hasNoTurn(id, begin, end)) return { wrong: 'no turn here', why: 'What goes before it plays all this time.' }
-  const clash = found.find((f) => f.code === 'booking.clash')
-  const other = props.told.bookings.find((b) => b.id === clash?.elements[1])
-  if (clash && other?.occurrences.some((o) => Date.parse(o.from) < end && Date.parse(o.to) > begin))
-    return { wrong: `clashes with ${other.name}`, why: clash.message }
-  return { wrong: '', why: '' }
-}
-const rows = computed(() => {
-  const before = new Set<string>()
-  return rowsOf(props.told.days, props.each).map((row) => {
-    const { days } = row
-    const day = days[0]!
-    const [from, to] = [Date.parse(row.from), Date.parse(row.to)]
-    const bars = barsOf(row, before)
-    const date = DateTime.fromISO(day.date)
-    const end = DateTime.fromISO(days.at(-1)!.date)
-    const odd = days.find((d) => d.steps.length > 1)
-    const seen = plays.value.filter((p) => Date.parse(p.from) < to && Date.parse(p.to) > from)
-    return {
-      ...row,
-      key: day.date,
-      name: days.length > 1 ? `${date.day} to ${end.day}` : date.toFormat('ccc d', { locale: 'en-GB' }),
-      month: end.toFormat('LLL', { locale: 'en-GB' }),
-      hours: (to - from) / 3_600_000,
-      odd: odd ?? null,
-      ticks: days.length > 1 ? [] : hoursOf(day),
-      cells:
-        days.length === 1
-          ? []
-          : days.map((d) => ({
-              date: d.date,
-              left: shareAt(row, Date.parse(d.from)),
-              width: shareAt(row, Date.parse(d.to)) - shareAt(row, Date.parse(d.from)),
-              day: Number(d.date.slice(8)),
-              other: props.month !== undefined && !d.date.startsWith(props.month),
-            })),
-      bars,
-      height: Math.max(
-        props.each > 1 ? WEEKS_TOP + LANE_PLAIN : 65,
-        ...bars.map((b) => b.top + (props.each > 1 && !b.named ? LANE_PLAIN : props.each > 1 ? LANE_NAMED : 27)),
-      ),
-      plays: seen.map((p) => ({ play: p, left: shareAt(row, Date.parse(p.from)), right: shareAt(row, Date.parse(p.to)) })),
-      now: props.now >= from && props.now < to ? shareAt(row, props.now) : null,
-    }
-  })
-})
+const rows = computed(() => chartRows(props.told, { zone: props.zone, each: props.each, month: props.month, own: props.own }))
+const nowIn = (row: ChartRow) => (props.now >= row.begin && props.now < row.end ? shareAt(row, props.now) : null)
 const oddWords = (day: Day) => {
   const [, step] = day.steps
   if (!step) return ''
@@ -313,17 +181,17 @@ function keys(event: KeyboardEvent, bar: Bar) {
         >
         <div
           v-for="p in row.plays"
-          :key="p.play.from"
+          :key="p.from"
           class="play"
-          :class="p.play.booking === null ? (p.play.plays === null ? 'dark' : 'standby') : rankOf.get(p.play.booking)"
+          :class="p.look"
           :style="{ left: `${p.left * 100}%`, width: `${(p.right - p.left) * 100}%` }"
-          :title="`${nameOf(p.play)}, ${clock(Date.parse(p.play.from), told.timezone, false)} to ${clock(Date.parse(p.play.to), told.timezone, false)}: ${p.play.why}`"
+          :title="p.title"
         >
-          <span v-if="p.right - p.left > 0.035">{{ nameOf(p.play) }}</span>
+          <span v-if="p.right - p.left > 0.035">{{ p.name }}</span>
         </div>
         <div
-          v-for="(bar, k) in row.bars"
-          :key="`${bar.booking} ${row.bars.slice(0, k).filter((b) => b.booking === bar.booking).length}`"
+          v-for="bar in row.bars"
+          :key="bar.key"
           class="bar"
           :class="[bar.rank, { chosen: bar.booking === chosen, other: !bar.own, short: bar.right - bar.left < SHORT, wrong: bar.wrong }]"
           :style="{ left: `${bar.left * 100}%`, width: `${(bar.right - bar.left) * 100}%`, top: `${bar.top}px` }"
@@ -344,7 +212,7 @@ function keys(event: KeyboardEvent, bar: Bar) {
         <div v-if="held?.row === n" class="held" :style="{ left: `${held.left * 100}%`, width: `${held.width * 100}%` }">
           <span class="figures">{{ held.words }}</span>
         </div>
-        <div v-if="row.now !== null" class="now" :style="{ left: `${row.now * 100}%` }">
+        <div v-if="nowIn(row) !== null" class="now" :style="{ left: `${nowIn(row)! * 100}%` }">
           <span class="figures">{{ clock(now, told.timezone, false) }}</span>
         </div>
       </div>
