@@ -15,6 +15,7 @@ use UpperPane\App\Http\Body;
 use UpperPane\App\Http\Problem;
 use UpperPane\App\Layout\Design;
 use UpperPane\Core\Document\Node;
+use UpperPane\Core\Playback\FirstShown;
 use UpperPane\Core\Time\Schedule\Booking;
 use UpperPane\Core\Time\Schedule\BookingEdit;
 use UpperPane\Core\Time\Schedule\Play;
@@ -44,15 +45,7 @@ final readonly class PlaysController
     public function plays(Request $request): JsonResponse
     {
         $body = Body::of($request)->object('schedule', 'document', 'display', 'from', 'to', 'day', 'days');
-        $id = $body->field('schedule')->id();
-        $design = $this->entities->find(Design::class, $id) ?? throw Problem::notFound('This schedule');
-        $given = $body->has('document') ? Body::document($body->field('document')) : $design->document;
-        $own = Schedule::fromArray($given);
-        $displays = $this->schedules->displays($design);
-        $chosen = $body->optional('display')?->id();
-        $display = array_values(array_filter($displays, static fn (SurveyedDisplay $one): bool => $chosen === null || $one->id === $chosen))[0] ?? null;
-        $schedule = $display === null ? $own : $this->schedules->on($display, [$id => $given]) ?? $own;
-        $clock = WallClock::in($display === null ? $own->timezone : $display->display()->timezone);
+        [$schedule, $clock, $display, $displays] = $this->asked($body);
         [$from, $to] = $body->has('days') ? $this->days($body, $clock) : self::span($body);
 
         return new JsonResponse([
@@ -66,6 +59,25 @@ final readonly class PlaysController
             'zones_there' => $this->schedules->zones($schedule),
             'names' => (object) $this->schedules->names($schedule),
         ] + ScheduleChecks::run($schedule, $clock, $from, max($to, $from + self::LOOKED_MS))->toArray());
+    }
+
+    /** @return array{Schedule, WallClock, ?SurveyedDisplay, list<SurveyedDisplay>} the schedule as it is asked about, on the display that is meant, and those that it rules on */
+    private function asked(Node $body): array
+    {
+        $id = $body->field('schedule')->id();
+        $design = $this->entities->find(Design::class, $id) ?? throw Problem::notFound('This schedule');
+        $given = $body->has('document') ? Body::document($body->field('document')) : $design->document;
+        $own = Schedule::fromArray($given);
+        $displays = $this->schedules->displays($design);
+        $chosen = $body->optional('display')?->id();
+        $display = array_values(array_filter($displays, static fn (SurveyedDisplay $one): bool => $chosen === null || $one->id === $chosen))[0] ?? null;
+
+        return [
+            $display === null ? $own : $this->schedules->on($display, [$id => $given]) ?? $own,
+            WallClock::in($display === null ? $own->timezone : $display->display()->timezone),
+            $display,
+            $displays,
+        ];
     }
 
     /** @return array{int, int} Unix ms */
@@ -90,6 +102,18 @@ final readonly class PlaysController
         $first -= $days >= 7 ? Calendar::weekday($first) : 0;
 
         return [1000 * $clock->utcOrBefore($first * Calendar::DAY_S), 1000 * $clock->utcOrBefore(($first + $days) * Calendar::DAY_S)];
+    }
+
+    /** When one booking has its next turn, or why it never has; also by a schedule that is not saved yet. */
+    #[Route('/api/plays/first', methods: ['POST'])]
+    public function first(Request $request): JsonResponse
+    {
+        $body = Body::of($request)->object('schedule', 'document', 'display', 'booking');
+        [$schedule, $clock] = $this->asked($body);
+        $id = $body->field('booking')->text();
+        $booking = array_values(array_filter($schedule->bookings, static fn (Booking $one): bool => $one->id === $id))[0] ?? throw Problem::notFound('This booking');
+
+        return new JsonResponse(FirstShown::ofBooking($schedule, $clock, $booking, $this->clock->now()->getTimestamp() * 1000)->toArray());
     }
 
     /** A schedule in which one occurrence is moved, stretched or, without a start, taken out; nothing is saved. */

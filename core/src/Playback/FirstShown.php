@@ -10,6 +10,8 @@ use UpperPane\Core\Time\Item;
 use UpperPane\Core\Time\Schedule\Booking;
 use UpperPane\Core\Time\Schedule\Contest;
 use UpperPane\Core\Time\Schedule\Play;
+use UpperPane\Core\Time\Schedule\Plays;
+use UpperPane\Core\Time\Schedule\Schedule;
 use UpperPane\Core\Time\Turn;
 use UpperPane\Core\Units\Instant;
 use UpperPane\Core\Units\LocalTime;
@@ -113,32 +115,64 @@ final readonly class FirstShown
         return $best;
     }
 
+    /**
+     * A booking alone: when it has its next turn, by the schedule in which it stands.
+     *
+     * @param int $nowMs Unix ms
+     */
+    public static function ofBooking(Schedule $schedule, WallClock $clock, Booking $booking, int $nowMs): self
+    {
+        // Most have one within two weeks.
+        foreach ([14 * 86_400_000, self::AHEAD_MS] as $ahead) {
+            foreach (Plays::of($schedule, $clock, $nowMs, $nowMs + $ahead, $booking->zone)->pieces as $play) {
+                if ($play->booking?->id === $booking->id) {
+                    return new self($play->fromMs, null, $play->why());
+                }
+            }
+        }
+
+        return self::turnless($schedule, $clock, $booking, $nowMs) ?? new self(null, 'expired', sprintf('booking "%s" has no occurrence within a year', $booking->name));
+    }
+
+    /** Why a booking has no turn in all the time that is looked at; null where it has one. */
+    private static function turnless(Schedule $schedule, WallClock $clock, Booking $booking, int $nowMs): ?self
+    {
+        $to = intdiv($nowMs + self::AHEAD_MS, 1000);
+        $contest = Contest::of($schedule, $clock, intdiv($nowMs, 1000), $to, $booking->zone);
+        if ($contest->playedS[$booking->id] > 0) {
+            return null;
+        }
+        if ($contest->dueS[$booking->id] > 0) {
+            $names = array_column($schedule->bookings, 'name', 'id');
+            $others = array_map(static fn (string $id): string => sprintf('"%s"', $names[$id]), array_keys($contest->hidden[$booking->id] ?? []));
+
+            return new self(
+                null,
+                'outranked',
+                sprintf('booking "%s" never gets its turn: %s %s before it', $booking->name, implode(' and ', $others), count($others) === 1 ? 'goes' : 'go'),
+            );
+        }
+        $last = $booking->until ?? ($booking->rule === null ? $booking->end : null);
+
+        return new self(null, 'expired', $last === null || $clock->utcOrBefore($last->seconds) > $to
+            ? sprintf('booking "%s" has no occurrence within a year', $booking->name)
+            : sprintf('booking "%s" is over since %s', $booking->name, self::said($last)));
+    }
+
     /** Why what is booked has no turn in all the time that is looked at. */
     private static function unplayed(Programme $programme, ?string $zone, string $key, int $nowMs): ?self
     {
-        [$from, $to] = [intdiv($nowMs, 1000), intdiv($nowMs + self::AHEAD_MS, 1000)];
-        $contest = null;
-        $names = array_column(array_map(static fn (Booking $booking): array => [$booking->id, $booking->name], $programme->schedule->bookings), 1, 0);
         $never = null;
         foreach ($programme->schedule->ranked($zone) as $booking) {
             if ($booking->plays->key() !== $key) {
                 continue;
             }
-            $contest ??= Contest::of($programme->schedule, $programme->clock, $from, $to, $zone);
-            if ($contest->dueS[$booking->id] > 0) {
-                $others = array_map(static fn (string $id): string => sprintf('"%s"', $names[$id]), array_keys($contest->hidden[$booking->id] ?? []));
-
+            $why = self::turnless($programme->schedule, $programme->clock, $booking, $nowMs);
+            if ($why === null || $why->never === 'outranked') {
                 // Where it gets its turn, its zone or its layout is not seen then.
-                return $contest->playedS[$booking->id] > 0 ? $never : new self(
-                    null,
-                    'outranked',
-                    sprintf('booking "%s" never gets its turn: %s %s before it', $booking->name, implode(' and ', $others), count($others) === 1 ? 'goes' : 'go'),
-                );
+                return $why ?? $never;
             }
-            $last = $booking->until ?? ($booking->rule === null ? $booking->end : null);
-            $never ??= new self(null, 'expired', $last === null || $programme->clock->utcOrBefore($last->seconds) > $to
-                ? sprintf('booking "%s" has no occurrence within a year', $booking->name)
-                : sprintf('booking "%s" is over since %s', $booking->name, self::said($last)));
+            $never ??= $why;
         }
         $standby = $programme->schedule->standbyOf($zone);
 

@@ -72,6 +72,23 @@ final class ScheduleTest extends ApiTestCase
         self::assertSame(404, $this->ask('POST', '/api/plays', ['schedule' => 'none', 'from' => '2026-10-24T23:00:00Z', 'to' => '2026-10-25T00:00:00Z'])[0]);
     }
 
+    public function testABookingSaysWhenItHasItsNextTurn(): void
+    {
+        $this->signIn();
+        $layout = $this->made($this->whole($this->media()))['id'];
+        $document = $this->document($layout);
+        $document['bookings'][] = ['id' => 'once', 'name' => 'Once', 'plays' => ['layout' => $layout], 'rank' => 'dated', 'start' => '2020-01-01T06:00:00', 'end' => '2020-01-01T07:00:00'];
+        $id = $this->ask('POST', '/api/schedules', ['name' => 'Hall', 'document' => $document, 'display' => 'wide'])[1]['id'];
+        $first = $this->ask('POST', '/api/plays/first', ['schedule' => $id, 'booking' => 'day'])[1];
+        self::assertLessThanOrEqual(86_400 * 2, strtotime($first['at']) - time());
+        self::assertSame('everyday booking "Day"', $first['why']);
+        self::assertSame(
+            ['at' => null, 'never' => 'expired', 'why' => 'booking "Once" is over since 2020-01-01 07:00'],
+            $this->ask('POST', '/api/plays/first', ['schedule' => $id, 'booking' => 'once'])[1],
+        );
+        self::assertSame(404, $this->ask('POST', '/api/plays/first', ['schedule' => $id, 'booking' => 'none'])[0]);
+    }
+
     public function testOnADisplayItsOwnScheduleAndThoseOfItsPlacesStandTogether(): void
     {
         $this->signIn();

@@ -151,6 +151,15 @@ final class ChecksTest extends TestCase
             ],
             Make::display(3840, 2160),
         ];
+        $tides = static fn (mixed ...$more): array => array_filter($more, is_string(...), ARRAY_FILTER_USE_KEY) + ['id' => 'n', 'layout' => Make::layout([
+            Make::zone('wide', 0, 0, 1920, 800, [Make::film('crossing', 15_000, 1920, 800), Make::picture('pier', 1920, 800, durationMs: 20_000), Make::picture('quay', 1920, 800)]),
+            Make::zone('low', 0, 800, 1920, 280, [['lasts' => 'endless'] + array_diff_key(Make::picture('still', 1920, 280), ['duration_ms' => 1])]),
+        ], id: 'tides')];
+        yield 'a layout of a leader of 45 s in a slot of 5 s' => [
+            Make::layout([Make::zone('a', 0, 0, 1920, 1080, [$tides(duration_ms: 5000), Make::picture('x', 1920, 1080)])]),
+            ['warning item.cut "Layout tides" is given 5 s in "a": in "wide" "crossing.mp4" breaks off after 5 of 15 s; in "wide" "pier.png", "quay.png" are not reached.'],
+        ];
+        yield 'a layout of 35 s in 45 s' => [Make::layout([Make::zone('a', 0, 0, 1920, 1080, [$tides(duration_ms: 45_000), Make::picture('x', 1920, 1080)])]), []];
         yield 'a film cut' => [
             $whole(Make::film('f1', 15_000, duration_ms: 5000)),
             ['warning item.cut "f1.mp4" lasts 15 s and is given 5 s in "a": 10 s are cut.'],

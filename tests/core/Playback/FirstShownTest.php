@@ -12,6 +12,7 @@ use UpperPane\Core\Playback\FirstShown;
 use UpperPane\Core\Playback\Means;
 use UpperPane\Core\Playback\ShownAt;
 use UpperPane\Core\Playback\Sought;
+use UpperPane\Core\Time\Schedule\Booking;
 use UpperPane\Core\Units\Instant;
 use UpperPane\Tests\Core\Make;
 
@@ -79,6 +80,12 @@ final class FirstShownTest extends TestCase
         $programme = Make::programme($documents, $bookings, $standby, 'Europe/Lisbon');
         $found = FirstShown::inProgramme($programme, Sought::layout('fair'), Instant::parse(self::NOW)->ms);
         self::assertSame($said, $found === null ? 'nowhere' : ($found->toArray()['at'] ?? $found->never) . ', ' . $found->why);
+        // The booking itself says the same.
+        $booking = array_values(array_filter($programme->schedule->bookings, static fn (Booking $one): bool => $one->id === 'f'))[0] ?? null;
+        if ($booking !== null) {
+            $own = FirstShown::ofBooking($programme->schedule, $programme->clock, $booking, Instant::parse(self::NOW)->ms);
+            self::assertSame([$found?->atMs, $found?->never], [$own->atMs, $own->never]);
+        }
     }
 
     /** @return iterable<string, array{0: list<Doc>, 1: string, 2?: array<string, string>}> */

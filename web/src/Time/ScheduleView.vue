@@ -10,6 +10,7 @@ import { api, sentence } from '../ui/api'
 import { useAsked } from '../ui/asked'
 import ChoiceBar from '../ui/ChoiceBar.vue'
 import ChoiceField from '../ui/ChoiceField.vue'
+import { moment } from '../ui/format'
 import { useSecond } from '../ui/second'
 import { type Finding, useShelf } from '../ui/shelf'
 import BookingLedger from './BookingLedger.vue'
@@ -82,6 +83,26 @@ const elsewhere = (id: string) => {
   const [schedule, ...rest] = id.split('/')
   return `/schedules/${schedule}?booking=${rest.join('/')}`
 }
+/** When the chosen booking has its next turn, as it stands now. */
+const turn = useQuery({
+  queryKey: computed(() => ['plays-first', chosen.value, JSON.stringify(asked.value)]),
+  enabled: computed(() => document.value !== null && booking.value !== null),
+  placeholderData: (old: { at: string | null; never: string | null; why: string } | undefined) => old,
+  retry: false,
+  queryFn: () =>
+    api.post<{ at: string | null; never: string | null; why: string }>('plays/first', {
+      schedule: props.id,
+      document: document.value,
+      ...(told.value?.display ? { display: told.value.display } : {}),
+      booking: chosen.value,
+    }),
+})
+const turnWords = computed(() => {
+  const first = turn.data.value
+  if (!first) return ''
+  if (first.at === null) return `Never seen: ${first.why}.`
+  return Date.parse(first.at) <= at.value ? 'Seen now.' : `Next seen ${moment(first.at, told.value?.timezone)}.`
+})
 const trouble = ref('')
 
 const layouts = useDesigns('layouts')
@@ -257,6 +278,7 @@ onBeforeUnmount(() => shelf.clear())
             <span class="small">Dragging moves</span>
             <ChoiceBar v-model="which" label="For which" :words="{ one: 'this one', later: 'this and later', all: 'all' }" />
           </div>
+          <p class="turn small" :class="{ never: turn.data.value?.never }" role="status">{{ turnWords }}</p>
           <BookingLedger :booking="booking" :zones="zones" @change="change" />
           <div class="out">
             <button
@@ -374,6 +396,14 @@ a.of-place {
 }
 .list button:hover {
   background: var(--kelp-wash);
+}
+.turn {
+  padding: 6px 14px 0;
+  margin: 0;
+  min-height: 1.4em;
+}
+.turn.never {
+  color: var(--warning);
 }
 .foreign {
   padding: 10px 14px;

@@ -7,6 +7,7 @@ namespace UpperPane\Core\Layout\Check;
 use UpperPane\Core\Finding\Finding;
 use UpperPane\Core\Finding\Fix;
 use UpperPane\Core\Finding\Level;
+use UpperPane\Core\Layout\Layout;
 
 /** `item.cut`: a slot that is shorter than the film or loop it shows. */
 final readonly class ItemCut implements Check
@@ -21,7 +22,8 @@ final readonly class ItemCut implements Check
                 $item = $enabled[$index];
                 $own = $zone->ownLengthMs($item);
                 $given = $loop->lengths[$slot];
-                if ($own === null || $given === 0 || $given >= $own || isset($told[$item->id])) {
+                $inside = $item->layout === null || $given === 0 ? [] : self::inside($zone->layouts[$item->id], $given);
+                if ($given === 0 || isset($told[$item->id]) || ($own === null ? $inside === [] : $given >= $own)) {
                     continue;
                 }
                 $told[$item->id] = true;
@@ -30,18 +32,53 @@ final readonly class ItemCut implements Check
                     Level::Warning,
                     [$zone->id()],
                     sprintf(
-                        '"%s" lasts %s s and is given %s s in "%s": %s s are cut.',
+                        '"%s" %s given %s s in "%s": %s.',
                         $item->media !== null ? $item->media->name : $zone->layouts[$item->id]->name,
-                        $own / 1000,
+                        $own === null ? 'is' : sprintf('lasts %s s and is', $own / 1000),
                         $given / 1000,
                         $zone->id(),
-                        ($own - $given) / 1000,
+                        implode('; ', [...($own === null ? [] : [sprintf('%s s are cut', ($own - $given) / 1000)]), ...$inside]),
                     ),
-                    ['item' => $item->id, 'length_ms' => $own, 'duration_ms' => $given, 'cut_ms' => $own - $given],
+                    ['item' => $item->id, 'length_ms' => $own, 'duration_ms' => $given, 'cut_ms' => $own === null ? null : $own - $given],
                     $zone->rect(),
-                    $zone->follows === null ? Fix::item(sprintf('Play all %s s', $own / 1000), $zone->id(), $item->id, ['duration_ms' => $own]) : null,
+                    $zone->follows !== null || $own === null ? null : ($item->layout === null
+                        ? Fix::item(sprintf('Play all %s s', $own / 1000), $zone->id(), $item->id, ['duration_ms' => $own])
+                        : Fix::item(sprintf('Let it finish, %s s', $own / 1000), $zone->id(), $item->id, ['duration_ms' => null, 'lasts' => 'leader'])),
                 );
             }
         }
+    }
+
+    /**
+     * What a layout that is seen for so long does not show of its first round.
+     *
+     * @param int $given ms
+     * @return list<string> in words
+     */
+    private static function inside(Layout $layout, int $given): array
+    {
+        $words = [];
+        foreach ($layout->visible()->zones as $id => $zone) {
+            $loop = $layout->loops[$id];
+            if ($loop->items === [] || ($loop->periodMs !== null && $given >= $loop->periodMs)) {
+                continue;
+            }
+            $enabled = $zone->playlist->enabled();
+            $name = static fn (int $index): string => $enabled[$index]->media->name ?? $zone->layouts[$enabled[$index]->id]->name;
+            $last = $loop->slotAt($given - 1);
+            $film = $enabled[$loop->items[$last]]->media;
+            $shown = $given - $loop->starts[$last];
+            if ($film?->lengthMs !== null && $shown < $film->lengthMs && ($loop->lengths[$last] === 0 || $shown < $loop->lengths[$last])) {
+                $words[] = sprintf('in "%s" "%s" breaks off after %s of %s s', $id, $film->name, $shown / 1000, $film->lengthMs / 1000);
+            }
+            $seen = array_slice($loop->items, 0, $last + 1);
+            $unseen = array_values(array_unique(array_diff($loop->items, $seen)));
+            if ($unseen !== []) {
+                $words[] = sprintf('in "%s" %s %s not reached', $id, implode(', ', array_map(static fn (int $index): string => sprintf('"%s"', $name($index)), array_slice($unseen, 0, 3)))
+                    . (count($unseen) > 3 ? sprintf(' and %d more', count($unseen) - 3) : ''), count($unseen) === 1 ? 'is' : 'are');
+            }
+        }
+
+        return $words;
     }
 }
