@@ -55,6 +55,8 @@ final class AccessibilityTest extends TestCase
         yield 'playlist' => ['/playlists/shop-window-round', '.items li'];
         yield 'schedules' => ['/schedules', 'tbody tr'];
         yield 'a week' => ['/schedules/piers', '.week .bar'];
+        yield 'a month' => ['/schedules/piers?span=month', '.week .bar'];
+        yield 'rehearsal' => ['/rehearsal?display=pier-vennick,check-in-1&by=schedule&list=items', '.strip .stage-canvas'];
         yield 'handover' => ['/handover?layout=check-in-day&display=check-in-1', 'article'];
         yield 'playback' => ['/playback', 'tbody tr'];
     }

@@ -64,6 +64,7 @@ final readonly class Sightings
     {
         $older = array_column(array_merge(...array_values($this->releases->currentBySource())), 'older', 'display');
         [$seen, $unseen, $known] = [[], null, []];
+        $ruled = array_flip(array_filter($this->entities->getConnection()->fetchFirstColumn("SELECT display_id FROM design WHERE kind = 'schedule'"), is_string(...)));
         /** @var list<SurveyedDisplay> $displays */
         $displays = $this->entities->createQuery(
             'SELECT d, r FROM ' . SurveyedDisplay::class . ' d JOIN d.current r WHERE r.sourceId IN (:sources) ORDER BY d.position, d.id',
@@ -74,8 +75,9 @@ final readonly class Sightings
                 continue;
             }
             $display = $target->display();
-            // On alike displays the same is seen, unless a schedule of their own rules on them.
-            $key = $source->kind === 'schedule' ? $target->id : "$source->id $display->timezone {$display->raster()->width} {$display->raster()->height}";
+            // On alike displays the same is seen; of those with a schedule, where they hang in the same place and none of their own rules.
+            $alike = $source->kind !== 'schedule' ? '' : (isset($ruled[$target->id]) ? $target->id : $target->place->id);
+            $key = "$source->id $alike $display->timezone {$display->raster()->width} {$display->raster()->height}";
             $found = $known[$key] ??= [$this->found($sought, $source, $target)];
             if ($found[0]?->atMs !== null) {
                 $seen[] = ['display' => $target->id, 'name' => $display->name, 'timezone' => $display->timezone, 'older' => $older[$target->id] ?? false] + $found[0]->toArray();

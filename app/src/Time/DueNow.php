@@ -8,6 +8,7 @@ use Doctrine\ORM\EntityManagerInterface;
 use UpperPane\App\Estate\Place;
 use UpperPane\App\Layout\Design;
 use UpperPane\App\Layout\DesignKind;
+use UpperPane\Core\Time\Schedule\Played;
 use UpperPane\Core\Time\Schedule\Plays;
 use UpperPane\Core\Time\Schedule\Schedule;
 use UpperPane\Core\Units\WallClock;
@@ -42,8 +43,7 @@ final readonly class DueNow
             }
         }
         $chains = $this->chains($ofPlace);
-        $names = $connection->fetchAllKeyValue("SELECT CONCAT(kind, ':', id), name FROM design UNION ALL SELECT CONCAT('media:', id), name FROM media_asset");
-        [$clocks, $schedules, $due, $told] = [[], [], [], []];
+        [$clocks, $schedules, $due, $names, $told] = [[], [], [], [], []];
         foreach ($rows as ['id' => $id, 'place_id' => $place, 'timezone' => $timezone]) {
             assert(is_string($id) && is_string($place) && is_string($timezone));
             $ruling = [...(isset($ofDisplay[$id]) ? [$ofDisplay[$id]] : []), ...($chains[$place] ?? [])];
@@ -55,11 +55,18 @@ final readonly class DueNow
             $schedule = $schedules[$key] ??= Schedule::fromArray($ruling[0]->document)
                 ->together(...array_map(static fn (Design $design): Schedule => Schedule::fromArray($design->document), array_slice($ruling, 1)));
             $play = $due["$key $timezone"] ??= Plays::at($schedule, $clocks[$timezone] ??= WallClock::in($timezone), $atMs);
-            $name = $play->plays === null ? null : $names[$play->plays->key()] ?? $play->plays->id;
-            $told[$id] = ['plays' => is_string($name) ? $name : null, 'booking' => $play->booking?->name, 'why' => $play->why()];
+            $name = $play->plays === null ? null : $names[$play->plays->key()] ??= $this->name($play->plays);
+            $told[$id] = ['plays' => $name, 'booking' => $play->booking?->name, 'why' => $play->why()];
         }
 
         return $told;
+    }
+
+    private function name(Played $played): string
+    {
+        $name = $this->entities->getConnection()->fetchOne(sprintf('SELECT name FROM %s WHERE id = ?', $played->kind === 'media' ? 'media_asset' : 'design'), [$played->id]);
+
+        return is_string($name) ? $name : $played->id;
     }
 
     /**

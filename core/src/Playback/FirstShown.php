@@ -23,6 +23,9 @@ final readonly class FirstShown
     /** So far ahead it is looked for; a yearly booking is found. */
     public const AHEAD_MS = 366 * 86_400_000;
 
+    /** Most is seen within two weeks; only what is not is looked for over the year. */
+    private const SPANS_MS = [14 * 86_400_000, self::AHEAD_MS];
+
     /** An item of a nested layout that is not reached in so many of its turns is not reached at all. */
     private const MOST_TURNS = 64;
 
@@ -68,22 +71,24 @@ final readonly class FirstShown
     {
         $whole = array_filter($programme->whole, $sought->isIn(...));
         $zones = array_filter(array_map(static fn (array $booked): array => array_filter($booked, $sought->isIn(...)), $programme->zones));
-        $best = null;
         $hosts = array_filter($programme->whole, static fn (Layout $layout): bool => array_intersect_key($layout->visible()->zones, $zones) !== []);
-        foreach ($whole === [] && $hosts === [] ? [] : $programme->timetable()->between($nowMs, $nowMs + self::AHEAD_MS) as $play) {
-            if ($best?->atMs !== null && $play->fromMs >= $best->atMs) {
-                break;
+        $best = null;
+        foreach ($whole === [] && $hosts === [] ? [] : self::SPANS_MS as $ahead) {
+            foreach ($programme->timetable()->between($nowMs, $nowMs + $ahead) as $play) {
+                if ($best?->atMs !== null && $play->fromMs >= $best->atMs) {
+                    break;
+                }
+                $key = $play->plays?->key();
+                if (isset($whole[$key])) {
+                    $best = self::better($best, self::within($whole[$key], $sought, $programme->clock, $play->fromMs, $play->toMs, $play->anchorMs));
+                }
+                if (isset($hosts[$key])) {
+                    $best = self::better($best, self::inZones($programme, $hosts[$key], $zones, $sought, $play));
+                }
             }
-            $key = $play->plays?->key();
-            if (isset($whole[$key])) {
-                $best = self::better($best, self::within($whole[$key], $sought, $programme->clock, $play->fromMs, $play->toMs, $play->anchorMs));
+            if ($best?->atMs !== null) {
+                return $best;
             }
-            if (isset($hosts[$key])) {
-                $best = self::better($best, self::inZones($programme, $hosts[$key], $zones, $sought, $play));
-            }
-        }
-        if ($best?->atMs !== null) {
-            return $best;
         }
         $never = null;
         foreach ([['', $whole], ...array_map(static fn (string|int $zone, array $booked): array => [(string) $zone, $booked], array_keys($zones), $zones)] as [$zone, $booked]) {
@@ -122,8 +127,7 @@ final readonly class FirstShown
      */
     public static function ofBooking(Schedule $schedule, WallClock $clock, Booking $booking, int $nowMs): self
     {
-        // Most have one within two weeks.
-        foreach ([14 * 86_400_000, self::AHEAD_MS] as $ahead) {
+        foreach (self::SPANS_MS as $ahead) {
             foreach (Plays::of($schedule, $clock, $nowMs, $nowMs + $ahead, $booking->zone)->pieces as $play) {
                 if ($play->booking?->id === $booking->id) {
                     return new self($play->fromMs, null, $play->why());

@@ -124,6 +124,37 @@ final class RehearsalTest extends ApiTestCase
         self::assertSame('What is planned ends in a day; from then on the standby "Night" plays. Hand over again.', $found['message']);
     }
 
+    public function testDisplaysOfAPlaceAreToldTogetherAndEachInItsOwnZone(): void
+    {
+        $this->signIn();
+        [$day, $night] = [$this->media()->id, $this->media('quay')->id];
+        [$wide, $tall] = array_map(fn (string $id): SurveyedDisplay => $this->entities()->find(SurveyedDisplay::class, $id) ?? self::fail("no $id"), ['wide', 'tall']);
+        $tall->survey(['timezone' => 'Pacific/Chatham'] + $tall->document, new \DateTimeImmutable('2026-01-01'), null);
+        $tall->hang($wide->place);
+        $this->entities()->flush();
+        // Booked for this hour and the next as Lisbon has it; half the world away that hour is another one.
+        $hour = (int) (new \DateTimeImmutable('now', new \DateTimeZone('Europe/Lisbon')))->format('G');
+        $booking = ['id' => 'b', 'name' => 'Now there', 'plays' => ['media' => $day], 'rank' => 'everyday', 'start' => sprintf('2026-01-01T%02d:00:00', $hour), 'rrule' => 'FREQ=DAILY'];
+        $booking['end'] = (new \DateTimeImmutable($booking['start']))->modify('+2 hours')->format('Y-m-d\TH:i:s');
+        $schedule = $this->ask('POST', '/api/schedules', ['name' => 'Place', 'place' => $wide->place->id, 'document' => [
+            'format' => Schedule::FORMAT, 'timezone' => 'Europe/Lisbon', 'standby' => ['media' => $night], 'bookings' => [$booking],
+        ]])[1]['id'];
+        self::assertSame(201, $this->ask('POST', '/api/handover', ['source' => ['kind' => 'schedule', 'id' => $schedule], 'displays' => ['wide', 'tall']])[0]);
+        $due = fn (): array => array_column($this->ask('GET', '/api/estate')[1]['displays'], 'due', 'id');
+        self::assertSame(['everyday booking "Now there"', 'standby: no booking is due'], [$due()['wide']['why'], $due()['tall']['why']]);
+        self::assertStringStartsWith('pier', $due()['wide']['plays']);
+        $seen = fn (string $media): array => array_column($this->ask('GET', "/api/media/$media/first-shown")[1]['seen'], 'at', 'display');
+        self::assertSame(['wide', 'tall'], array_keys($seen($day)), 'the earlier first');
+        self::assertGreaterThan(3600, strtotime($seen($day)['tall']) - strtotime($seen($day)['wide']));
+        self::assertSame(['tall', 'wide'], array_keys($seen($night)));
+
+        // One of its own rules there beside that of the place: what it books is told of it alone.
+        $takeover = ['id' => 'o', 'name' => 'Own', 'plays' => ['media' => $day], 'rank' => 'takeover', 'start' => '2026-01-01T00:00:00', 'end' => '2030-01-01T00:00:00'];
+        $this->ask('POST', '/api/schedules', ['name' => 'Own', 'display' => 'wide', 'document' => ['format' => Schedule::FORMAT, 'timezone' => 'Europe/Lisbon', 'bookings' => [$takeover]]]);
+        self::assertSame('takeover booking "Own"', $due()['wide']['why']);
+        self::assertSame(['tall'], array_keys($seen($night)));
+    }
+
     /**
      * @phpstan-impure
      * @return array{never: ?string, says: string, on: list<string>}

@@ -36,9 +36,9 @@ const shownOn = computed(() => props.design.handed_over.map((h) => h.display_nam
       </template>
       <span v-else class="soft">{{ design.used_in.length ? '' : 'not handed over' }}</span>
       <span v-if="design.used_in.length" class="soft">{{ shownOn.length ? '; ' : '' }}part of {{ used }}</span>
+      <FirstShown :id="design.id" :plural="plural" :revision="design.revision" lazy :name="design.name" />
     </div>
     <div class="foot">
-      <FirstShown :id="design.id" :plural="plural" :revision="design.revision" lazy :name="design.name" />
       <RouterLink class="small" :to="`/handover?${plural.slice(0, -1)}=${design.id}`">hand over</RouterLink>
       <button type="button" class="btn btn-link btn-sm p-0" @click="$emit('copy')">copy</button>
       <a class="small" :href="`/api/${plural}/${design.id}/design.smil`" download :aria-label="`${design.name} as SMIL`">SMIL</a>

@@ -26,7 +26,12 @@ const rows = computed(() =>
 
 <template>
   <ol class="course" :aria-label="`Changes, times of ${told.timezone}`">
-    <li v-for="(row, n) in rows" :key="row.key" :class="{ due: row.begin <= at && at < row.end }">
+    <li
+      v-for="(row, n) in rows"
+      :key="row.key"
+      v-memo="[row, withDate, row.begin <= at && at < row.end]"
+      :class="{ due: row.begin <= at && at < row.end }"
+    >
       <b v-if="withDate && row.date !== rows[n - 1]?.date" class="date">{{ row.date }}</b>
       <button type="button" @click="emit('at', row.begin)">
         <span class="figures">{{ row.time }}</span>

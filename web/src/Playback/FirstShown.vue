@@ -133,6 +133,12 @@ onClickOutside(root, () => (open.value = false))
   padding: 4px 0;
   border-top: 1px solid var(--rule);
 }
+.panel li a {
+  min-height: 26px;
+}
+.seen > .btn {
+  min-height: 24px;
+}
 .why {
   grid-column: 1 / -1;
 }

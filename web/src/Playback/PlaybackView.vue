@@ -134,7 +134,7 @@ onBeforeUnmount(() => shelf.clear())
             <td>
               <span class="state"><LevelMark v-if="row.standing.level" :level="row.standing.level" /> {{ row.standing.says }}</span>
             </td>
-            <td class="text-end">
+            <td class="acts">
               <a
                 v-if="row.player?.address"
                 :href="row.player.address"
@@ -143,7 +143,7 @@ onBeforeUnmount(() => shelf.clear())
                 :aria-label="`Open the player of ${row.display.name}`"
                 >open</a
               >
-              <RouterLink v-else :to="`/displays?display=${row.display.id}`">bind one</RouterLink><br />
+              <RouterLink v-else :to="`/displays?display=${row.display.id}`">bind one</RouterLink>
               <RouterLink :to="`/rehearsal?display=${row.display.id}`" :aria-label="`Rehearse ${row.display.name}`">rehearse</RouterLink>
             </td>
           </tr>
@@ -167,6 +167,13 @@ onBeforeUnmount(() => shelf.clear())
   display: flex;
   gap: 8px;
   align-items: center;
+}
+.acts {
+  text-align: right;
+}
+.acts a {
+  display: block;
+  min-height: 26px;
 }
 .changed {
   color: var(--warning);

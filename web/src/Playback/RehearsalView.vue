@@ -2,6 +2,7 @@
 import { useElementSize, useEventListener } from '@vueuse/core'
 import { DateTime } from 'luxon'
 import { computed, onBeforeUnmount, ref, useTemplateRef, watch, watchEffect } from 'vue'
+import { useRoute, useRouter } from 'vue-router'
 import { useEstate } from '../Estate/estate'
 import { sentence } from '../ui/api'
 import { useAsked } from '../ui/asked'
@@ -19,6 +20,8 @@ import { type Asked, type Rehearsal, SPEEDS, instantAt, useRehearsalHand, useReh
 /** Any displays, at any instant of any span: what would be seen there from what is saved by now. */
 const MOST = 6
 const { displays } = useEstate()
+const route = useRoute()
+const router = useRouter()
 const named = useAsked('display')
 const from = useAsked('from')
 const to = useAsked('to')
@@ -70,7 +73,7 @@ watch([lead, () => asked.value] as const, ([t]) => {
     hand.to(instant)
     asked.value = ''
   } else {
-    from.value = DateTime.fromMillis(instant, { zone: t.timezone }).toFormat("yyyy-MM-dd'T'00:00:00")
+    spanOf(DateTime.fromMillis(instant, { zone: t.timezone }).toFormat("yyyy-MM-dd'T'00:00:00"))
   }
 })
 watch(
@@ -110,15 +113,12 @@ useEventListener('keydown', (e: KeyboardEvent) => {
   act()
 })
 
-const today = () => {
-  from.value = ''
-  setTimeout(() => (to.value = ''))
-}
+/** Both ends at once: the address takes one change at a time. */
+const spanOf = (begin?: string, end?: string) => void router.replace({ query: { ...route.query, from: begin, to: end } })
 /** By whole days, as the calendar has them; the core says how long each is. */
 function shift(days: number) {
   const begin = DateTime.fromISO(lead.value?.days[0]?.date ?? DateTime.now().toISODate(), { zone: 'utc' }).plus({ days })
-  from.value = begin.toFormat("yyyy-MM-dd'T'00:00:00")
-  setTimeout(() => (to.value = begin.plus({ days: 1 }).toFormat("yyyy-MM-dd'T'00:00:00")))
+  spanOf(begin.toFormat("yyyy-MM-dd'T'00:00:00"), begin.plus({ days: 1 }).toFormat("yyyy-MM-dd'T'00:00:00"))
 }
 const spanWords = computed(() => {
   const t = lead.value
@@ -208,7 +208,7 @@ onBeforeUnmount(() => shelf.clear())
       <div class="actions">
         <PlaybackTabs />
         <BButton variant="outline-dark" title="A day earlier" aria-label="A day earlier" @click="shift(-1)">‹</BButton>
-        <BButton variant="outline-dark" @click="today">Today</BButton>
+        <BButton variant="outline-dark" @click="spanOf()">Today</BButton>
         <BButton variant="outline-dark" title="A day later" aria-label="A day later" @click="shift(1)">›</BButton>
         <a class="btn btn-outline-dark" :href="csv" download>Changes as CSV</a>
       </div>
@@ -356,6 +356,7 @@ onBeforeUnmount(() => shelf.clear())
   border: 1px solid var(--soft);
 }
 .those button {
+  min-height: 26px;
   border: 0;
   background: none;
   padding: 1px 8px;
@@ -385,6 +386,10 @@ onBeforeUnmount(() => shelf.clear())
   padding: 7px 14px;
   background: var(--sheet);
   border-bottom: 1px solid var(--rule);
+}
+.list-head :deep(button),
+.by :deep(button) {
+  min-height: 26px;
 }
 .theatre {
   display: flex;
@@ -479,10 +484,17 @@ figcaption {
   position: absolute;
   top: 0;
   bottom: 0;
-  left: -1px;
-  width: 0;
-  border-left: 2px solid var(--stop);
+  left: -12px;
+  width: 24px;
   will-change: transform;
+}
+.hand::before {
+  content: '';
+  position: absolute;
+  top: 0;
+  bottom: 0;
+  left: 11px;
+  border-left: 2px solid var(--stop);
 }
 .odd {
   position: absolute;

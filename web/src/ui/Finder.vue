@@ -15,6 +15,7 @@ const actions = useActions()
 const { displays } = useEstate()
 const { all: layouts } = useDesigns('layouts')
 const { all: playlists } = useDesigns('playlists')
+const { all: schedules } = useDesigns('schedules')
 const { ready } = useMedia()
 const typed = ref('')
 const at = ref(0)
@@ -22,7 +23,11 @@ const field = useTemplateRef('field')
 
 const STATIONS: Findable[] = [
   { kind: 'station', name: 'Today', to: '/' },
-  ...['Displays', 'Media', 'Layouts', 'Playlists', 'Handover', 'Playback'].map((name) => ({ kind: 'station', name, to: `/${name.toLowerCase()}` })),
+  ...['Displays', 'Media', 'Layouts', 'Playlists', 'Schedules', 'Handover', 'Playback', 'Rehearsal'].map((name) => ({
+    kind: 'station',
+    name,
+    to: `/${name.toLowerCase()}`,
+  })),
   { kind: 'action', name: 'New layout', to: '/layouts?new=none' },
 ]
 const all = computed<Findable[]>(() => [
@@ -30,6 +35,7 @@ const all = computed<Findable[]>(() => [
   ...STATIONS,
   ...layouts.value.map((d) => ({ kind: 'layout', name: d.name, more: d.canvas ? size(d.canvas) : '', to: `/layouts/${d.id}` })),
   ...playlists.value.map((d) => ({ kind: 'playlist', name: d.name, to: `/playlists/${d.id}` })),
+  ...schedules.value.map((d) => ({ kind: 'schedule', name: d.name, to: `/schedules/${d.id}` })),
   ...displays.value.map((d) => ({
     kind: 'display',
     name: d.name,
@@ -58,7 +64,7 @@ const step = (by: number) => (at.value = Math.max(0, Math.min(found.value.length
         ref="field"
         v-model="typed"
         class="form-control"
-        placeholder="Find a display, layout, playlist, picture, film or action"
+        placeholder="Find a display, layout, playlist, schedule, picture, film or action"
         aria-label="Find"
         role="combobox"
         aria-expanded="true"
