@@ -140,18 +140,28 @@ final readonly class Handover
      * What would be handed over for another span, written nowhere: to look at it.
      *
      * @param int $fromMs Unix ms
-     * @return array{Release, Course} and all its changes in the span
      */
-    public function rehearsed(Source $source, SurveyedDisplay $target, int $fromMs, int $toMs, bool $items): array
+    public function rehearsed(Source $source, SurveyedDisplay $target, int $fromMs, int $toMs): Release
     {
         $programme = $this->programmeOf($source, $target);
         $layouts = $programme === null ? [($source->layout)($target->display()->raster())] : $programme->layouts();
-        $timezone = $target->display()->timezone;
 
-        return [
-            $this->packed($target, $programme, $layouts, $this->files($layouts), $fromMs - self::AROUND_MS, $toMs + self::AROUND_MS),
-            $programme === null ? Course::ofLayout($layouts[0], $timezone, $fromMs, $toMs, items: $items) : Course::ofProgramme($programme, $fromMs, $toMs, $items),
-        ];
+        return $this->packed($target, $programme, $layouts, $this->files($layouts), $fromMs - self::AROUND_MS, $toMs + self::AROUND_MS);
+    }
+
+    /**
+     * All changes of a span in words.
+     *
+     * @param int $fromMs Unix ms
+     */
+    public function course(Source $source, SurveyedDisplay $target, int $fromMs, int $toMs, bool $items): Course
+    {
+        $programme = $this->programmeOf($source, $target);
+        $display = $target->display();
+
+        return $programme === null
+            ? Course::ofLayout(($source->layout)($display->raster()), $display->timezone, $fromMs, $toMs, items: $items)
+            : Course::ofProgramme($programme, $fromMs, $toMs, $items);
     }
 
     /**

@@ -45,7 +45,7 @@ final readonly class RehearsalController
     #[Route('/api/rehearsal', methods: ['POST'])]
     public function rehearse(Request $request): JsonResponse
     {
-        $body = Body::of($request)->object('display', 'source', 'scheduled', 'from', 'to', 'items');
+        $body = Body::of($request)->object('display', 'source', 'scheduled', 'from', 'to', 'items', 'course_only');
         $display = $this->display($body->field('display')->id());
         $clock = WallClock::in($display->display()->timezone);
         [$from, $to] = $this->span($clock, $body->optional('from'), $body->optional('to'));
@@ -67,13 +67,14 @@ final readonly class RehearsalController
         if ($source === null) {
             return new JsonResponse($told + ['source' => null, 'course' => [], 'left' => 0, 'release' => null]);
         }
-        [$release, $course] = $this->handover->rehearsed($source, $display, $from, $to, $body->optional('items')?->bool() ?? false);
+        $course = $this->handover->course($source, $display, $from, $to, $body->optional('items')?->bool() ?? false);
+        $alone = $body->optional('course_only')?->bool() ?? false;
 
         return new JsonResponse($told + [
             'source' => ['kind' => $source->kind, 'id' => $source->id, 'revision' => $source->revision, 'name' => $source->name],
             'course' => array_map(static fn (Stretch $one): array => $one->toArray(), array_slice($course->stretches, 0, self::MOST_TOLD)),
             'left' => max(0, count($course->stretches) - self::MOST_TOLD),
-            'release' => $release->toArray(),
+            'release' => $alone ? null : $this->handover->rehearsed($source, $display, $from, $to)->toArray(),
         ]);
     }
 
@@ -92,7 +93,7 @@ final readonly class RehearsalController
             $given = Node::root(array_filter(['from' => $asked->getString('from'), 'to' => $asked->getString('to')]));
             [$from, $to] = $this->span($clock, $given->optional('from'), $given->optional('to'));
             $source = $this->source($display, $asked->getString('source'), $asked->getBoolean('scheduled'));
-            foreach ($source === null ? [] : $this->handover->rehearsed($source, $display, $from, $to, $asked->getBoolean('items', true))[1]->stretches as $one) {
+            foreach ($source === null ? [] : $this->handover->course($source, $display, $from, $to, $asked->getBoolean('items', true))->stretches as $one) {
                 fputcsv($out, [
                     $display->display()->name,
                     $one->zone ?? '',

@@ -30,6 +30,9 @@ final class RehearsalTest extends ApiTestCase
         }
         $items = $this->ask('POST', '/api/rehearsal', ['display' => 'wide', 'from' => '2026-10-25T00:30:00', 'to' => '2026-10-25T03:30:00', 'items' => true])[1];
         self::assertContains('item', array_column($items['course'], 'kind'));
+        self::assertNotNull($items['release']);
+        $alone = $this->ask('POST', '/api/rehearsal', ['display' => 'wide', 'from' => '2026-10-25T00:30:00', 'to' => '2026-10-25T03:30:00', 'items' => true, 'course_only' => true])[1];
+        self::assertSame([$items['course'], null], [$alone['course'], $alone['release']]);
         // Another display is looked at together with it, at the same instants.
         $other = $this->ask('POST', '/api/rehearsal', ['display' => 'tall', 'from' => $told['from'], 'to' => $told['to']])[1];
         self::assertSame([$told['from'], null, [], null], [$other['from'], $other['source'], $other['course'], $other['release']], 'nothing stands there, and no schedule rules');

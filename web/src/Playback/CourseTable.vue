@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { DateTime } from 'luxon'
-import { computed } from 'vue'
+import { computed, nextTick, useTemplateRef, watch } from 'vue'
 import { clock } from '../ui/format'
 import type { Rehearsal } from './rehearsal'
 
@@ -22,10 +22,22 @@ const rows = computed(() =>
     }
   }),
 )
+
+/** What is due is kept in view, unless somebody reads on in the list. */
+const list = useTemplateRef('list')
+const due = computed(() => rows.value.reduce((last, row, n) => (row.begin <= props.at ? n : last), 0))
+watch(
+  [due, rows],
+  async () => {
+    await nextTick()
+    if (list.value?.matches(':hover') === false) list.value.children[due.value]?.scrollIntoView({ block: 'nearest' })
+  },
+  { immediate: true },
+)
 </script>
 
 <template>
-  <ol class="course" :aria-label="`Changes, times of ${told.timezone}`">
+  <ol ref="list" class="course" :aria-label="`Changes, times of ${told.timezone}`">
     <li
       v-for="(row, n) in rows"
       :key="row.key"
@@ -53,6 +65,8 @@ const rows = computed(() =>
   font-size: 0.875rem;
 }
 .course li {
+  /* What sticks above the list is not in its way. */
+  scroll-margin-top: 56px;
   border-bottom: 1px solid #efeadd;
 }
 .date {

@@ -48,6 +48,13 @@ const words = computed(() => {
 })
 
 const root = useTemplateRef('root')
+/** The panel opens to the side on which there is room. */
+const WIDTH = 340
+const leftwards = ref(true)
+function toggle() {
+  leftwards.value = root.value!.getBoundingClientRect().right > WIDTH + 20
+  open.value = !open.value
+}
 onClickOutside(root, () => (open.value = false))
 </script>
 
@@ -61,11 +68,11 @@ onClickOutside(root, () => (open.value = false))
       :aria-expanded="open"
       :aria-label="name ? `When is ${name} seen?` : undefined"
       title="Where and when it is next seen"
-      @click="open = !open"
+      @click="toggle"
     >
       <LevelMark v-if="!lazy && answer?.never" level="hint" /> {{ words }}
     </button>
-    <div v-if="open" class="panel" role="dialog" aria-label="First shown">
+    <div v-if="open" class="panel" :class="{ leftwards }" role="dialog" aria-label="First shown">
       <p v-if="query.error.value" class="said-error m-0">{{ sentence(query.error.value) }}</p>
       <p v-else-if="!answer" class="soft m-0">Looking through the displays.</p>
       <template v-else-if="answer.never">
@@ -106,7 +113,7 @@ onClickOutside(root, () => (open.value = false))
 .panel {
   position: absolute;
   z-index: 20;
-  right: 0;
+  left: 0;
   top: 100%;
   width: 340px;
   max-height: 380px;
@@ -120,6 +127,10 @@ onClickOutside(root, () => (open.value = false))
   color: var(--ink);
   text-align: left;
   white-space: normal;
+}
+.panel.leftwards {
+  left: auto;
+  right: 0;
 }
 .panel ul {
   list-style: none;

@@ -68,7 +68,7 @@ onBeforeUnmount(() => shelf.clear())
     <div class="head">
       <div>
         <h1>Playback</h1>
-        <p class="facts m-0">What each display should show, and what its player says it shows · times as they are at the display</p>
+        <p class="facts m-0">What each display should show, and what its player says · times of each display</p>
       </div>
       <div class="actions">
         <PlaybackTabs />

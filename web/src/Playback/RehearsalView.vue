@@ -45,7 +45,6 @@ const base = computed<Omit<Asked, 'display'>>(() => {
     ...(to.value ? { to: to.value } : {}),
     ...(kind && id ? { source: { kind, id } } : {}),
     ...(by.value ? { scheduled: true } : {}),
-    ...(which.value ? { items: true } : {}),
   }
 })
 const first = useRehearsals(computed(() => ids.value.slice(0, 1).map((display) => ({ display, ...base.value }))))
@@ -86,6 +85,23 @@ watch(
 const localOf = (t: number) => (lead.value ? DateTime.fromMillis(t, { zone: lead.value.timezone }).toFormat("yyyy-MM-dd'T'HH:mm") : undefined)
 const whose = ref('')
 const read = computed(() => told.value.get(whose.value) ?? lead.value)
+/** Every item of the hour that the hand is in: of a whole day there are thousands. */
+const HOUR = 3_600_000
+const hour = computed<[number, number]>(() => {
+  const [a, b] = span.value
+  if (b - a <= HOUR) return [a, b]
+  const begin = a + Math.floor((at.value - a) / HOUR) * HOUR
+  return [begin, Math.min(b, begin + HOUR)]
+})
+const utc = (t: number) => new Date(t).toISOString().replace('.000Z', 'Z')
+const items = useRehearsals(
+  computed(() =>
+    which.value && read.value
+      ? [{ ...base.value, display: read.value.display, from: utc(hour.value[0]), to: utc(hour.value[1]), items: true, course_only: true }]
+      : [],
+  ),
+)
+const course = computed(() => (which.value ? (items.value[0]?.data ?? null) : read.value) ?? null)
 const nameOf = (id: string) => displays.value.find((d) => d.id === id)?.name ?? id
 const dueOf = (id: string) => told.value.get(id)?.course.find((s) => s.zone === null && Date.parse(s.from) <= at.value && at.value < Date.parse(s.to))
 
@@ -216,8 +232,8 @@ onBeforeUnmount(() => shelf.clear())
     <div class="columns">
       <div class="leaf">
         <div class="above">
-          <LocalField label="From" :value="localOf(span[0])" @change="from = $event ?? ''" />
-          <LocalField label="To" :value="localOf(span[1])" @change="to = $event ?? ''" />
+          <LocalField label="From" :value="localOf(span[0]) ?? (from || undefined)" @change="from = $event ?? ''" />
+          <LocalField label="To" :value="localOf(span[1]) ?? (to || undefined)" @change="to = $event ?? ''" />
           <ul class="those" aria-label="Displays that are looked at">
             <li v-for="d in chosen" :key="d.id">
               <button type="button" class="name" :aria-pressed="read?.display === d.id" title="Read its changes" @click="whose = d.id">
@@ -257,7 +273,11 @@ onBeforeUnmount(() => shelf.clear())
               @update:model-value="which = $event === 'items' ? 'items' : ''"
             />
           </div>
-          <CourseTable :told="read" :at="at" @at="hand.to" />
+          <p v-if="which && course" class="hour soft small">
+            From {{ clock(Date.parse(course.from), course.timezone, false) }} to {{ clock(Date.parse(course.to), course.timezone, false) }}, the hour
+            of the hand
+          </p>
+          <CourseTable v-if="course" :told="course" :at="at" @at="hand.to" />
         </template>
       </div>
       <div class="theatre">
@@ -304,7 +324,7 @@ onBeforeUnmount(() => shelf.clear())
             <div ref="bed" class="bed" @pointerdown="drag">
               <template v-for="d in chosen" :key="d.id">
                 <DayStrip v-if="told.get(d.id)" :display="d" :told="told.get(d.id)!" :from="span[0]" :to="span[1]" @at="hand.to" />
-                <div v-else class="strip-wait soft">Working out what plays.</div>
+                <div v-else class="strip-wait soft">{{ trouble ? '' : 'Working out what plays.' }}</div>
               </template>
               <div v-for="c in changes" :key="c.at" class="odd" :style="{ left: `${xOf(c.at)}px` }">
                 <span>{{ c.words }}</span>
@@ -390,6 +410,11 @@ onBeforeUnmount(() => shelf.clear())
 .list-head :deep(button),
 .by :deep(button) {
   min-height: 26px;
+}
+.hour {
+  padding: 5px 14px;
+  margin: 0;
+  border-bottom: 1px solid var(--rule);
 }
 .theatre {
   display: flex;

@@ -40,6 +40,8 @@ export interface Asked {
   from?: string
   to?: string
   items?: boolean
+  /** Without the release, which is much longer. */
+  course_only?: boolean
 }
 
 /** One rehearsal for each that is asked for; the old one stays until the new one is there. */
