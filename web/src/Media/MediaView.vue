@@ -144,12 +144,14 @@ onBeforeUnmount(() => shelf.clear())
             <span v-else class="soft"><BSpinner small /> {{ m.state === 'waiting' ? 'waiting to be looked at' : 'being looked at' }}</span>
           </div>
           <div class="name" :title="m.name">{{ m.name }}</div>
-          <div v-if="m.state === 'ready'" class="figures soft">{{ facts(m) }}</div>
+          <div v-if="m.state === 'ready'" class="known">
+            <span class="figures soft">{{ facts(m) }}</span>
+            <FirstShown :id="m.id" plural="media" lazy :name="m.name" />
+          </div>
           <div v-else-if="m.state === 'refused'" class="small said-error">{{ m.refusal }}</div>
           <div class="foot figures soft" :title="`brought in ${moment(m.brought_in_at)}`">
             <span>{{ bytes(m.bytes) }}</span>
             <span>
-              <FirstShown v-if="m.state === 'ready'" :id="m.id" plural="media" lazy :name="m.name" />
               <RouterLink v-if="m.state === 'ready'" :to="`/handover?media=${m.id}`">hand over</RouterLink>
               <button
                 type="button"
@@ -205,6 +207,12 @@ onBeforeUnmount(() => shelf.clear())
   text-overflow: ellipsis;
   font-weight: 600;
   font-size: 0.875rem;
+}
+.known {
+  display: flex;
+  flex-wrap: wrap;
+  justify-content: space-between;
+  gap: 0 8px;
 }
 .foot {
   display: flex;
