@@ -7,6 +7,7 @@ namespace UpperPane\Core\Playback;
 use UpperPane\Core\Layout\Layout;
 use UpperPane\Core\Layout\Zone;
 use UpperPane\Core\Time\Item;
+use UpperPane\Core\Time\Rota;
 use UpperPane\Core\Time\Schedule\Booking;
 use UpperPane\Core\Time\Schedule\Contest;
 use UpperPane\Core\Time\Schedule\Play;
@@ -74,13 +75,19 @@ final readonly class FirstShown
         $hosts = array_filter($programme->whole, static fn (Layout $layout): bool => array_intersect_key($layout->visible()->zones, $zones) !== []);
         $best = null;
         foreach ($whole === [] && $hosts === [] ? [] : self::SPANS_MS as $ahead) {
+            $tried = [];
             foreach ($programme->timetable()->between($nowMs, $nowMs + $ahead) as $play) {
                 if ($best?->atMs !== null && $play->fromMs >= $best->atMs) {
                     break;
                 }
                 $key = $play->plays?->key();
-                if (isset($whole[$key])) {
-                    $best = self::better($best, self::within($whole[$key], $sought, $programme->clock, $play->fromMs, $play->toMs, $play->anchorMs));
+                // What is switched off, or not reached in so much time where nothing comes and goes, is so at any other time as well.
+                if (isset($whole[$key]) && $play->toMs - $play->fromMs > ($tried[$key] ?? 0)) {
+                    $found = self::within($whole[$key], $sought, $programme->clock, $play->fromMs, $play->toMs, $play->anchorMs);
+                    $best = self::better($best, $found);
+                    if (in_array($found?->never, ['off', 'hidden', 'unreached'], true) && !self::isTurning($whole[$key])) {
+                        $tried[$key] = $play->toMs - $play->fromMs;
+                    }
                 }
                 if (isset($hosts[$key])) {
                     $best = self::better($best, self::inZones($programme, $hosts[$key], $zones, $sought, $play));
@@ -99,6 +106,18 @@ final readonly class FirstShown
 
         // Where it has its turn, what keeps it from being seen is in the layout.
         return $best ?? $never ?? ($whole === [] && $zones === [] ? null : new self(null, 'unbooked', 'nothing that is booked shows it'));
+    }
+
+    /** Whether anything comes and goes in a layout, or in one within it. */
+    private static function isTurning(Layout $layout): bool
+    {
+        foreach ($layout->zones as $zone) {
+            if (Rota::isNeeded($zone->playlist) || array_filter($zone->layouts, self::isTurning(...)) !== []) {
+                return true;
+            }
+        }
+
+        return false;
     }
 
     /** @param array<string, array<string, Layout>> $zones */
@@ -193,7 +212,13 @@ final readonly class FirstShown
             return new self($fromMs, null, 'it plays');
         }
         $best = null;
-        $rotas = $layout->rotas($clock->timezone, $anchorMs);
+        $rotas = null;
+        // Worked out only where something that is looked for may be due.
+        $rotaOf = static function (string $id) use (&$rotas, $layout, $clock, $anchorMs): ?array {
+            $rotas ??= $layout->rotas($clock->timezone, $anchorMs);
+
+            return $rotas[$id] ?? null;
+        };
         foreach ($layout->elements as $element) {
             if ($element->isHidden()) {
                 $inside = $element instanceof Zone && array_filter($element->playlist->all(), static fn (Item $item): bool => self::plays($element, $item, $sought)) !== [];
@@ -201,15 +226,15 @@ final readonly class FirstShown
             } elseif ($sought->isPicture($element)) {
                 $best = self::better($best, new self($fromMs, null, sprintf('always in "%s"', $layout->name)));
             } elseif ($element instanceof Zone) {
-                $best = self::better($best, self::inZone($element, $layout, $rotas[$element->id()] ?? null, $sought, $clock, $fromMs, $toMs, $anchorMs));
+                $best = self::better($best, self::inZone($element, $layout, $rotaOf, $sought, $clock, $fromMs, $toMs, $anchorMs));
             }
         }
 
         return $best;
     }
 
-    /** @param ?array{\UpperPane\Core\Time\Rota, int} $rota */
-    private static function inZone(Zone $zone, Layout $layout, ?array $rota, Sought $sought, WallClock $clock, int $fromMs, int $toMs, int $anchorMs): ?self
+    /** @param \Closure(string): ?array{Rota, int} $rotaOf by zone id */
+    private static function inZone(Zone $zone, Layout $layout, \Closure $rotaOf, Sought $sought, WallClock $clock, int $fromMs, int $toMs, int $anchorMs): ?self
     {
         $enabled = $zone->playlist->enabled();
         $wanted = array_filter($enabled, static fn (Item $item): bool => self::plays($zone, $item, $sought));
@@ -219,6 +244,13 @@ final readonly class FirstShown
 
             return $off ? new self(null, 'off', "it is switched off in $where") : null;
         }
+        // What runs at the beginning may be due no longer, and still goes on to its end.
+        $due = array_filter($wanted, static fn (Item $item): bool => $item->valid === null
+            || $item->valid->isDueWithin($clock, intdiv($fromMs - ($zone->lengthMs($item) ?? 0), 1000) - 1, intdiv($toMs, 1000) + 1));
+        if ($due === []) {
+            return self::undue($wanted, $where, true, $clock, $fromMs, $toMs);
+        }
+        $rota = $rotaOf($zone->id());
         $never = null;
         $tried = 0;
         $dueOnce = false;

@@ -67,6 +67,28 @@ final readonly class Validity
     }
 
     /**
+     * Whether it may play at any instant of [from, to).
+     *
+     * @param int $from Unix s
+     */
+    public function isDueWithin(WallClock $clock, int $from, int $to): bool
+    {
+        if (($this->from !== null && $to <= $clock->utcOrBefore($this->from->seconds)) || ($this->until !== null && $from >= $clock->utcOrBefore($this->until->seconds))) {
+            return false;
+        }
+        if ($this->isDue($clock, $from)) {
+            return true;
+        }
+        foreach ($this->edges($clock, $from, $to) as $edge) {
+            if ($this->isDue($clock, $edge)) {
+                return true;
+            }
+        }
+
+        return false;
+    }
+
+    /**
      * Instants in [from, to) at which it may begin or end; not at all of them it does.
      *
      * @param int $from Unix s

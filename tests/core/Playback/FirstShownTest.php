@@ -134,6 +134,43 @@ final class FirstShownTest extends TestCase
         self::assertGreaterThan(10, $never);
     }
 
+    /** The same of what is booked, around the night on which the clocks go back; and what never comes is shown at no instant. */
+    public function testWhatIsToldOfAScheduleIsTrue(): void
+    {
+        $random = Make::random(4712);
+        $now = Instant::parse('2026-10-24T21:00:00Z')->ms;
+        [$seen, $never] = [0, 0];
+        for ($round = 0; $round < 40; $round++) {
+            $documents = ['k' => ['id' => 'k'] + self::withIds(Make::comingAndGoing($random)), 'l' => ['id' => 'l'] + Make::randomLayout($random, 2)];
+            $start = sprintf('2026-10-2%dT%02d:%02d:07', $random->getInt(4, 5), $random->getInt(0, 23), $random->getInt(0, 59));
+            $programme = Make::programme($documents, [[
+                'id' => 'b', 'plays' => ['layout' => 'k'], 'rank' => 'dated', 'start' => $start,
+                'end' => gmdate('Y-m-d\TH:i:s', (int) strtotime("$start UTC") + $random->getInt(20, 9000)), 'rrule' => ['FREQ=DAILY;COUNT=3', 'FREQ=HOURLY;COUNT=9'][$round % 2],
+            ]], ['layout' => 'l']);
+            $shown = ShownAt::ofProgramme($programme);
+            foreach (['i0', 'i1', 'i2', 'i3'] as $item) {
+                $found = FirstShown::inProgramme($programme, Sought::media("z0-$item"), $now);
+                $has = static fn (int $at): bool => array_filter($shown->at($at)->things, static fn ($thing): bool => $thing->part->media?->id === "z0-$item") !== [];
+                if ($found?->atMs === null) {
+                    $never++;
+                    for ($n = 0; $n < 40; $n++) {
+                        $at = $random->getInt($now, $now + 3 * 86_400_000);
+                        self::assertFalse($has($at), "round $round, $item at " . Instant::ofMs($at) . ', told is: ' . $found?->why);
+                    }
+                    continue;
+                }
+                $seen++;
+                self::assertTrue($has($found->atMs), "round $round, $item at " . Instant::ofMs($found->atMs));
+                for ($n = 0; $n < 20; $n++) {
+                    $at = $random->getInt($now, $found->atMs);
+                    self::assertSame($at === $found->atMs, $at === $found->atMs || $has($at), "round $round, $item, told at " . Instant::ofMs($found->atMs) . ', shown at ' . Instant::ofMs($at));
+                }
+            }
+        }
+        self::assertGreaterThan(20, $seen);
+        self::assertGreaterThan(10, $never);
+    }
+
     /**
      * @param Doc $document
      * @return Doc with a media id for each item of the first zone
