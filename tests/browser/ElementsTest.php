@@ -80,7 +80,7 @@ final class ElementsTest extends TestCase
         $desk->see('[data-element=text1]', 'Now: Berth 22 is open');
         $desk->until(fn (): bool => $desk->find('[data-element=text1] span')?->getText() === '22', 'the mark to go along with what is typed before it');
 
-        self::hands()->figures('text1', 700, 400, 300, 200);
+        self::hands()->figures('text1', 700, 400, 300, 100);
         $desk->see('.shelf', 'text1');
         $desk->press('.details option[value=shrink]');
         $desk->see('.says', 'set in');

@@ -131,9 +131,20 @@ final readonly class Handover
             [
                 ...($target->current?->shape !== null && $target->current->shape !== $target->shape ? ['The display was surveyed anew: its raster, panels or outputs are others.'] : []),
                 ...($programme === null ? Difference::between($this->layoutOf($target->current), $layouts[0]) : Difference::ofSchedules($this->scheduleOf($target->current), $programme->schedule)),
+                ...self::plannedOn($target->current, $release),
             ],
             array_sum(array_column(array_diff_key($files, $this->there($target->current)), 'bytes')),
         );
+    }
+
+    /** @return list<string> how much further it is planned than what stands */
+    private static function plannedOn(?HandedRelease $current, Release $release): array
+    {
+        $planned = $release->planned();
+        $until = $planned === null ? null : gmdate('j F Y', intdiv($planned->untilMs, 1000));
+        $before = $current?->plannedUntil?->format('j F Y');
+
+        return $until === null || $before === null || $until === $before ? [] : ["Planned until $until, was until $before."];
     }
 
     /**

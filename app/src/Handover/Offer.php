@@ -8,6 +8,7 @@ use UpperPane\App\Display\SurveyedDisplay;
 use UpperPane\Core\Finding\Findings;
 use UpperPane\Core\Handover\Release;
 use UpperPane\Core\Layout\Matching;
+use UpperPane\Core\Units\Instant;
 
 /** What would be handed over to one display, with all that is to be known beforehand. */
 final readonly class Offer
@@ -41,6 +42,7 @@ final readonly class Offer
             'unchanged' => $this->isUnchanged(),
             'current' => $this->display->current?->toArray(),
             'new_bytes' => $this->newBytes,
+            'planned' => ($planned = $this->release->planned()) === null ? null : ['until' => (string) Instant::ofMs($planned->untilMs), 'then' => $planned->then],
         ] + $this->findings->toArray();
     }
 }

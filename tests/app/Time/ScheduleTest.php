@@ -138,6 +138,13 @@ final class ScheduleTest extends ApiTestCase
         $this->ask('PUT', "/api/schedules/$id", ['base' => 1, 'document' => $booked]);
         [$offer] = $this->ask('POST', '/api/handover/preview', ['source' => $source, 'displays' => ['wide']])[1]['offers'];
         self::assertSame(['Added: booking "Late".'], $offer['changes']);
+
+        // A week later the same is planned for a week more, and that is said.
+        $this->entities()->getConnection()->executeStatement('UPDATE handed_release SET planned_until = DATE_SUB(planned_until, INTERVAL 7 DAY)');
+        $this->entities()->clear();
+        [$offer] = $this->ask('POST', '/api/handover/preview', ['source' => $source, 'displays' => ['wide']])[1]['offers'];
+        self::assertMatchesRegularExpression('/^Planned until \d+ \w+ \d{4}, was until \d+ \w+ \d{4}\.$/', $offer['changes'][1]);
+        self::assertStringStartsWith('quay', $offer['planned']['then']);
     }
 
     public function testFilesForOthersAndFromOthers(): void

@@ -7,7 +7,7 @@ import { useDesigns } from '../Layout/designs'
 import { useMedia } from '../Media/media'
 import { api, Problem, sentence } from '../ui/api'
 import ChoiceBar from '../ui/ChoiceBar.vue'
-import { bytes, size } from '../ui/format'
+import { bytes, moment, size } from '../ui/format'
 import { useGrowing, useGrowingPlaces } from '../ui/growing'
 import LevelMark from '../ui/LevelMark.vue'
 import ListEnd from '../ui/ListEnd.vue'
@@ -23,6 +23,8 @@ interface Offer {
   unchanged: boolean
   current: ReleaseState | null
   new_bytes: number
+  /** Until when it says what plays by a schedule, and the standby from then on. */
+  planned: { until: string; then: string | null } | null
   findings: Finding[]
   stops: number
   warnings: number
@@ -243,6 +245,7 @@ onBeforeUnmount(() => shelf.clear())
             <p class="m-0 small">
               <b :class="o.match.verdict === 'crossed' ? 'said-error' : ''">{{ verdictWords(o) }}</b> ·
               {{ o.new_bytes ? `${bytes(o.new_bytes)} to fetch` : 'nothing to fetch' }}
+              <template v-if="o.planned"> · planned until {{ moment(o.planned.until, stateOf(o.display)?.timezone) }}</template>
             </p>
             <ul class="found">
               <li v-for="(f, i) in o.findings" :key="i"><LevelMark :level="f.level" /> {{ f.message }}</li>

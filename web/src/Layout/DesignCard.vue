@@ -36,7 +36,7 @@ const shownOn = computed(() => props.design.handed_over.map((h) => h.display_nam
       </template>
       <span v-else class="soft">{{ design.used_in.length ? '' : 'not handed over' }}</span>
       <span v-if="design.used_in.length" class="soft">{{ shownOn.length ? '; ' : '' }}part of {{ used }}</span>
-      <FirstShown :id="design.id" :plural="plural" :revision="design.revision" lazy :name="design.name" />
+      <FirstShown :id="design.id" :plural="plural" :revision="design.revision" lazy="when seen?" :name="design.name" />
     </div>
     <div class="foot">
       <RouterLink class="small" :to="`/handover?${plural.slice(0, -1)}=${design.id}`">hand over</RouterLink>

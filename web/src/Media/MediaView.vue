@@ -143,11 +143,11 @@ onBeforeUnmount(() => shelf.clear())
             <span v-else-if="m.state === 'refused'" class="said-error">refused</span>
             <span v-else class="soft"><BSpinner small /> {{ m.state === 'waiting' ? 'waiting to be looked at' : 'being looked at' }}</span>
           </div>
-          <div class="name" :title="m.name">{{ m.name }}</div>
-          <div v-if="m.state === 'ready'" class="known">
-            <span class="figures soft">{{ facts(m) }}</span>
-            <FirstShown :id="m.id" plural="media" lazy :name="m.name" />
+          <div class="named">
+            <span class="name" :title="m.name">{{ m.name }}</span>
+            <FirstShown v-if="m.state === 'ready'" :id="m.id" plural="media" lazy="seen?" :name="m.name" />
           </div>
+          <div v-if="m.state === 'ready'" class="figures soft">{{ facts(m) }}</div>
           <div v-else-if="m.state === 'refused'" class="small said-error">{{ m.refusal }}</div>
           <div class="foot figures soft" :title="`brought in ${moment(m.brought_in_at)}`">
             <span>{{ bytes(m.bytes) }}</span>
@@ -208,11 +208,11 @@ onBeforeUnmount(() => shelf.clear())
   font-weight: 600;
   font-size: 0.875rem;
 }
-.known {
+.named {
   display: flex;
-  flex-wrap: wrap;
+  gap: 8px;
   justify-content: space-between;
-  gap: 0 8px;
+  align-items: baseline;
 }
 .foot {
   display: flex;

@@ -7,7 +7,13 @@ import { moment } from '../ui/format'
 import LevelMark from '../ui/LevelMark.vue'
 
 /** First shown: where and when something saved is next seen, or why it never is. Asked at once, or when it is pressed. */
-const props = defineProps<{ plural: 'layouts' | 'playlists' | 'schedules' | 'media'; id: string; revision?: number; lazy?: boolean; name?: string }>()
+const props = defineProps<{
+  plural: 'layouts' | 'playlists' | 'schedules' | 'media'
+  id: string
+  revision?: number
+  /** Asked only when it is pressed, under these words. */ lazy?: string
+  name?: string
+}>()
 
 interface Sighting {
   display: string
@@ -38,7 +44,7 @@ const isNow = (s: Sighting) => Date.parse(s.at) <= Date.now() + 2000
 const now = computed(() => answer.value?.seen.filter(isNow) ?? [])
 const and = (names: string[]) => (names.length === 1 ? names[0] : `${names[0]} and ${names.length - 1} more`)
 const words = computed(() => {
-  if (props.lazy) return 'when seen?'
+  if (props.lazy) return props.lazy
   if (query.error.value) return 'when seen?'
   if (!answer.value) return ''
   if (answer.value.never) return 'seen nowhere'
