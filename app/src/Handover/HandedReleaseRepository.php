@@ -25,37 +25,55 @@ final class HandedReleaseRepository extends ServiceEntityRepository
     {
         $rows = $this->getEntityManager()->getConnection()->fetchAllAssociative(
             "SELECT s.id AS display, COALESCE(JSON_VALUE(s.document, '$.name'), s.id) AS display_name, r.number, r.source_revision, r.source_id,
-                r.id AS release_id, (COALESCE(s.shape <> r.shape, 0) OR COALESCE(d.revision > r.source_revision AND NOT JSON_EQUALS(d.document, r.document), 0)) AS older
-             FROM surveyed_display s JOIN handed_release r ON r.id = s.current_id LEFT JOIN design d ON d.id = r.source_id ORDER BY s.position, s.id",
+                COALESCE(r.parts, JSON_ARRAY(JSON_OBJECT('id', r.source_id, 'revision', r.source_revision))) AS parts, COALESCE(s.shape <> r.shape, 0) AS reshaped
+             FROM surveyed_display s JOIN handed_release r ON r.id = s.current_id ORDER BY s.position, s.id",
         );
-        $changed = $this->changed();
+        $changed = $this->changed(array_column($rows, 'parts'));
         $bySource = [];
         foreach ($rows as $row) {
-            /** @var array{display: string, display_name: string, number: int, source_revision: ?int, source_id: string, release_id: int, older: ?int} $row */
+            /** @var array{display: string, display_name: string, number: int, source_revision: ?int, source_id: string, parts: string, reshaped: int} $row */
             $bySource[$row['source_id']][] = [
                 'display' => $row['display'],
                 'display_name' => $row['display_name'],
                 'number' => $row['number'],
                 'revision' => $row['source_revision'],
-                'older' => $row['older'] === 1 || isset($changed[$row['release_id']]),
+                'older' => $row['reshaped'] === 1 || isset($changed[$row['parts']]),
             ];
         }
 
         return $bySource;
     }
 
-    /** @return array<int, true> ids of current releases with a design in them that says something else by now */
-    private function changed(): array
+    /**
+     * Which of these say something else by now. Thousands of displays play the same few things, so each is looked at once.
+     *
+     * @param list<mixed> $parts of releases, as they are kept
+     * @return array<string, true>
+     */
+    private function changed(array $parts): array
     {
-        $ids = $this->getEntityManager()->getConnection()->fetchFirstColumn(
-            "SELECT DISTINCT r.id FROM surveyed_display s JOIN handed_release r ON r.id = s.current_id,
-                JSON_TABLE(r.parts, '$[*]' COLUMNS (id VARCHAR(80) PATH '$.id', revision INT PATH '$.revision')) p
-                JOIN design d ON d.id = CONVERT(p.id USING utf8mb4) COLLATE utf8mb4_unicode_ci AND d.revision > p.revision
-                LEFT JOIN design_revision v ON v.design_id = d.id AND v.number = p.revision
-             WHERE v.id IS NULL OR NOT JSON_EQUALS(v.document, d.document)",
-        );
+        $connection = $this->getEntityManager()->getConnection();
+        $now = $connection->fetchAllKeyValue('SELECT id, revision FROM design');
+        $newer = [];
+        foreach (array_unique(array_filter($parts, is_string(...))) as $text) {
+            foreach ((array) json_decode($text, true) as $part) {
+                if (is_array($part) && is_string($part['id'] ?? null) && is_int($part['revision'] ?? null) && ($now[$part['id']] ?? 0) > $part['revision']) {
+                    $newer[$text][] = [$part['id'], $part['revision']];
+                }
+            }
+        }
+        $same = [];
+        foreach (array_unique(array_merge(...array_values($newer)), SORT_REGULAR) as [$id, $revision]) {
+            $same["$id $revision"] = $connection->fetchOne(
+                'SELECT JSON_EQUALS(v.document, d.document) FROM design_revision v JOIN design d ON d.id = v.design_id WHERE v.design_id = ? AND v.number = ?',
+                [$id, $revision],
+            ) === 1;
+        }
 
-        return array_fill_keys(array_filter($ids, is_int(...)), true);
+        return array_fill_keys(array_keys(array_filter(
+            $newer,
+            static fn (array $those): bool => array_filter($those, static fn (array $one): bool => !$same["$one[0] $one[1]"]) !== [],
+        )), true);
     }
 
     public function nextNumber(SurveyedDisplay $display): int

@@ -44,8 +44,16 @@ class Design
     /** @return list<string> ids of the designs that its document names: refs of layouts and playlists, and what a schedule books */
     public function named(): array
     {
+        return self::namedIn($this->document);
+    }
+
+    /**
+     * @param array<mixed> $document
+     * @return list<string> the same of any document
+     */
+    public static function namedIn(array $document): array
+    {
         $named = [];
-        $document = $this->document;
         array_walk_recursive($document, static function (mixed $value, int|string $key) use (&$named): void {
             if (in_array($key, ['ref', 'layout', 'playlist'], true) && is_string($value)) {
                 $named[$value] = $value;

@@ -57,33 +57,17 @@ final readonly class DesignLibrary
     public function behind(array $document): Library
     {
         $found = [];
-        $wanted = $this->refs($document);
+        $wanted = Design::namedIn($document);
         while ($wanted !== []) {
             $designs = $this->entities->getRepository(Design::class)->findBy(['id' => $wanted]);
             $wanted = [];
             foreach ($designs as $design) {
                 $found[$design->id] = $design->document;
-                $wanted = [...$wanted, ...$this->refs($design->document)];
+                $wanted = [...$wanted, ...Design::namedIn($design->document)];
             }
             $wanted = array_values(array_diff(array_unique($wanted), array_keys($found)));
         }
 
         return Library::of($found);
-    }
-
-    /**
-     * @param array<mixed> $document
-     * @return list<string>
-     */
-    private function refs(array $document): array
-    {
-        $refs = [];
-        array_walk_recursive($document, static function (mixed $value, int|string $key) use (&$refs): void {
-            if ($key === 'ref' && is_string($value)) {
-                $refs[] = $value;
-            }
-        });
-
-        return $refs;
     }
 }

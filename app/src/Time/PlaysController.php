@@ -48,14 +48,16 @@ final readonly class PlaysController
         [$schedule, $clock, $display, $displays] = $this->asked($body);
         [$from, $to] = $body->has('days') ? $this->days($body, $clock) : self::span($body);
 
+        $plays = self::everywhere($schedule, $clock, $from, $to);
+
         return new JsonResponse([
             'display' => $display?->id,
             'timezone' => $clock->timezone,
             'displays' => array_map(static fn (SurveyedDisplay $one): array => ['id' => $one->id, 'name' => $one->display()->name, 'timezone' => $one->display()->timezone], $displays),
             'days' => LocalDays::of($clock, $from, $to),
-            'plays' => self::told($schedule, $clock, $from, $to, null),
-            'zones' => (object) $this->zones($schedule, $clock, $from, $to),
-            'bookings' => array_map(static fn (Booking $booking): array => self::booking($booking, $clock, $from, $to), $schedule->bookings),
+            'plays' => self::told($plays['']),
+            'zones' => (object) array_map(self::told(...), array_diff_key($plays, ['' => 1])),
+            'bookings' => array_map(static fn (Booking $booking): array => self::booking($booking, $plays[$booking->zone ?? ''], $clock, $from, $to), $schedule->bookings),
             'zones_there' => $this->schedules->zones($schedule),
             'names' => (object) $this->schedules->names($schedule),
         ] + ScheduleChecks::run($schedule, $clock, $from, max($to, $from + self::LOOKED_MS))->toArray());
@@ -134,26 +136,25 @@ final readonly class PlaysController
         return new JsonResponse(['document' => $document]);
     }
 
-    /** @return array<string, list<array<string, mixed>>> what plays in each zone that has bookings or a standby */
-    private function zones(Schedule $schedule, WallClock $clock, int $from, int $to): array
+    /** @return non-empty-array<string, Plays> what plays on the whole display (''), and in each zone that has bookings or a standby */
+    private static function everywhere(Schedule $schedule, WallClock $clock, int $from, int $to): array
     {
-        $zones = array_unique([...array_keys($schedule->zones), ...array_filter(array_map(static fn (Booking $booking): ?string => $booking->zone, $schedule->bookings))]);
-        $told = [];
-        foreach ($zones as $zone) {
-            $told[$zone] = self::told($schedule, $clock, $from, $to, $zone);
+        $plays = ['' => Plays::of($schedule, $clock, $from, $to)];
+        foreach ([...array_keys($schedule->zones), ...array_filter(array_map(static fn (Booking $booking): ?string => $booking->zone, $schedule->bookings))] as $zone) {
+            $plays[$zone] ??= Plays::of($schedule, $clock, $from, $to, $zone);
         }
 
-        return $told;
+        return $plays;
     }
 
     /** @return list<array<string, mixed>> */
-    private static function told(Schedule $schedule, WallClock $clock, int $from, int $to, ?string $zone): array
+    private static function told(Plays $plays): array
     {
-        return array_map(static fn (Play $play): array => $play->toArray(), Plays::of($schedule, $clock, $from, $to, $zone)->pieces);
+        return array_map(static fn (Play $play): array => $play->toArray(), $plays->pieces);
     }
 
     /** @return array<string, mixed> */
-    private static function booking(Booking $booking, WallClock $clock, int $from, int $to): array
+    private static function booking(Booking $booking, Plays $plays, WallClock $clock, int $from, int $to): array
     {
         return [
             'id' => $booking->id,
@@ -167,6 +168,8 @@ final readonly class PlaysController
                 'to' => (string) Instant::ofMs($one[1] * 1000),
                 'start' => (string) LocalTime::ofSeconds($one[3]),
                 'end' => (string) LocalTime::ofSeconds($one[3] + $booking->lengthS()),
+                // Of one that goes beyond the span it is not known.
+                'turn' => $one[0] * 1000 < $from || $one[1] * 1000 > $to || $plays->hasTurn($booking->id, $one[0] * 1000, $one[1] * 1000),
             ], $booking->occurrences($clock, intdiv($from, 1000), intdiv($to + 999, 1000))),
         ];
     }

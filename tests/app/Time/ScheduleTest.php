@@ -53,6 +53,7 @@ final class ScheduleTest extends ApiTestCase
         self::assertSame([null, 'day', null, 'day', null], array_column($told['plays'], 'booking'));
         self::assertSame('Hall day', $told['names']["layout:$layout"]);
         self::assertSame('2026-10-25T06:00:00Z', $told['bookings'][0]['occurrences'][0]['from']);
+        self::assertSame([true, true], array_column($told['bookings'][0]['occurrences'], 'turn'));
         self::assertContains('schedule.gap', array_column($told['findings'], 'code'));
 
         // The Azores show midnight twice on that day: the first begins it.

@@ -110,6 +110,7 @@ final class ScheduleTest extends TestCase
                     $piece = array_values(array_filter($pieces, static fn (Play $play): bool => $play->fromMs <= $instant && $instant < $play->toMs))[0];
                     self::assertSame($due, $piece->booking?->id, "$zone " . Instant::ofMs($instant));
                     // Asked for the one instant alone it is the same, and its loop counts from the same start.
+                    self::assertTrue($due === null || Plays::of($schedule, $clock, $from, $to)->hasTurn($due, $instant, $instant + 1));
                     $alone = Plays::at($schedule, $clock, $instant);
                     self::assertSame([$due, $piece->anchorMs, $piece->why()], [$alone->booking?->id, $alone->anchorMs, $alone->why()]);
                 }

@@ -68,7 +68,7 @@ export function chartRows(
   const plays = timed(zone === null ? told.plays : (told.zones[zone] ?? []))
   const ranks = new Map(told.bookings.map((b) => [b.id, b.rank]))
   const bookings = told.bookings.filter((b) => (b.zone ?? null) === zone).map((b) => ({ ...b, times: timed(b.occurrences) }))
-  const wrong = wrongs(told, plays)
+  const wrong = wrongs(told)
   const before = new Set<string>()
   const nameOf = (play: Play) => (play.plays === null ? (zone === null ? 'nothing' : 'its own list') : (told.names[keyOf(play.plays)] ?? ''))
 
@@ -93,7 +93,7 @@ export function chartRows(
           top: 0,
           own: own.has(b.id),
           named: true,
-          ...wrong(b.id, from, to),
+          ...wrong(b.id, occurrence, from, to),
         })
       }
     }
@@ -169,22 +169,15 @@ function inWeeks(bars: Bar[], before: Set<string>): number {
   return Math.max(WEEKS_TOP + LANE_PLAIN, top)
 }
 
-/** What the checks say of a booking at one of its occurrences: lost in all its time, or claimed by two. */
-function wrongs(told: Told, plays: Timed<Play>[]): (id: string, from: number, to: number) => { wrong: string; why: string } {
-  const [first, last] = [Date.parse(told.days[0]!.from), Date.parse(told.days.at(-1)!.to)]
+/** What the core says of a booking at one of its occurrences: lost in all its time, or claimed by two. */
+function wrongs(told: Told): (id: string, occurrence: Occurrence, from: number, to: number) => { wrong: string; why: string } {
   const never = new Map(told.findings.filter((f) => f.code === 'booking.never').map((f) => [f.elements[0], f]))
   const clash = new Map(told.findings.filter((f) => f.code === 'booking.clash').map((f) => [f.elements[0], f]))
   const byId = new Map(told.bookings.map((b) => [b.id, b]))
-  const turns = new Map<string, Timed<Play>[]>()
-  for (const play of plays) {
-    const id = play.of.booking
-    if (id !== null) turns.set(id, [...(turns.get(id) ?? []), play])
-  }
-  return (id, from, to) => {
+  return (id, occurrence, from, to) => {
     const lost = never.get(id)
     if (lost) return { wrong: 'never gets its turn', why: lost.message }
-    if (from >= first && to <= last && !(turns.get(id) ?? []).some((p) => meets(p, from, to)))
-      return { wrong: 'no turn here', why: 'What goes before it plays all this time.' }
+    if (occurrence.turn === false) return { wrong: 'no turn here', why: 'What goes before it plays all this time.' }
     const claimed = clash.get(id)
     const other = claimed && byId.get(claimed.elements[1] ?? '')
     if (claimed && other?.occurrences.some((o) => Date.parse(o.from) < to && Date.parse(o.to) > from))

@@ -52,6 +52,8 @@ export interface Occurrence {
   to: string
   start: string
   end: string
+  /** Whether it plays at all; what goes before it may play all its time. */
+  turn?: boolean
 }
 
 /** What the core says of a schedule in a span. */

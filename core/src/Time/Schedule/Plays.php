@@ -41,6 +41,20 @@ final readonly class Plays
     }
 
     /**
+     * Whether a booking plays at all in [from, to), Unix ms; the span that is looked at has to hold that.
+     */
+    public function hasTurn(string $booking, int $fromMs, int $toMs): bool
+    {
+        foreach ($this->pieces as $piece) {
+            if ($piece->booking?->id === $booking && $piece->fromMs < $toMs && $piece->toMs > $fromMs) {
+                return true;
+            }
+        }
+
+        return false;
+    }
+
+    /**
      * What plays at one instant alone: bookings are asked in the order of their ranks, and the first that is due is it. Many times as
      * fast as a span, for estates of thousands of displays; from and to are those of the occurrence, which something else may cut.
      *
