@@ -11,9 +11,6 @@ use UpperPane\App\Text\HarfBuzz;
 use UpperPane\Core\Display\Display;
 use UpperPane\Core\Display\Survey;
 use UpperPane\Core\Geometry\Tracks;
-use UpperPane\Core\Layout\Checks;
-use UpperPane\Core\Layout\Layout;
-use UpperPane\Core\Playback\ShownAt;
 use UpperPane\Tests\Browser\Support\Chrome;
 use UpperPane\Tests\Core\Make;
 
@@ -49,7 +46,7 @@ $zones = [];
 for ($z = 0; $z < 50; $z++) {
     $zones[] = Make::zone("z$z", 192 * ($z % 10), 216 * intdiv($z, 10), 192, 216, $items());
 }
-$shownAt = ShownAt::of(Layout::fromArray(Make::layout($zones)));
+$shownAt = Make::shownAt(Make::composed(Make::layout($zones)));
 $one = seconds(static fn (int $i) => $shownAt->at(1_780_308_000_000 + $i * 977), 20_000);
 say('ShownAt, 50 zones of 20 items', sprintf('%s a second, %.1f x baseline', number_format(1 / $one), $one / $hash), '20,000 a second');
 
@@ -60,9 +57,9 @@ for ($n = 0; $n < 500; $n++) {
         ? ['id' => "t$n", 'kind' => 'text', 'rect' => ['x' => $x, 'y' => $y, 'width' => 76, 'height' => 54], 'text' => 'x', 'style' => ['size_px' => 20]]
         : Make::zone("z$n", $x + $n % 3, $y, 76, 54 + $n % 2);
 }
-$layout = Layout::fromArray(Make::layout($elements));
-$checks = seconds(static fn () => Checks::run($layout), 3);
-say('checks, 500 elements, ' . count(Checks::run($layout)->all) . ' findings', sprintf('%.1f ms, %.0f x baseline', $checks * 1000, $checks / $hash), 'under 50 ms');
+$layout = Make::composed(Make::layout($elements));
+$checks = seconds(static fn () => Make::checked($layout), 3);
+say('checks, 500 elements, ' . count(Make::checked($layout)->all) . ' findings', sprintf('%.1f ms, %.0f x baseline', $checks * 1000, $checks / $hash), 'under 50 ms');
 
 $faces = HarfBuzz::ofTheHouse(dirname(__DIR__));
 $words = $elements;
@@ -71,8 +68,8 @@ foreach ($words as $n => $element) {
         $words[$n] = ['text' => "Sailing $n to Tolm", 'style' => ['family' => 'Inter', 'size_px' => 16, 'color' => '#ffffff']] + $element;
     }
 }
-$spoken = Layout::fromArray(Make::layout($words));
-$measured = seconds(static fn () => Checks::run($spoken, null, $faces), 3);
+$spoken = Make::composed(Make::layout($words));
+$measured = seconds(static fn () => Make::checked($spoken, null, $faces), 3);
 say('the same with 100 texts set and measured', sprintf('%.1f ms, %.0f x baseline', $measured * 1000, $measured / $hash), '');
 
 $recipes = array_map(static fn (int $i): string => sprintf('%dfr minmax(%dpx, 2fr) %d%% repeat(%d, 1fr 40px)', $i % 9 + 1, $i % 100, $i % 20, $i % 4 + 1), range(1, 1000));

@@ -7,9 +7,8 @@ declare(strict_types=1);
 namespace UpperPane\Bench;
 
 use Sabre\VObject\Recur\RRuleIterator;
-use UpperPane\Core\Layout\Layout;
-use UpperPane\Core\Playback\Means;
-use UpperPane\Core\Playback\RunSheet;
+use UpperPane\Core\Layout\Composed;
+use UpperPane\Core\Layout\Surroundings;
 use UpperPane\Core\Time\Recurrence\Recurrence;
 use UpperPane\Core\Time\Recurrence\Rule;
 use UpperPane\Core\Time\Schedule\Plays;
@@ -95,7 +94,7 @@ function benchTime(float $hash): void
         'under 1 s',
     );
 
-    $zones = static function (bool $comeAndGo): Layout {
+    $zones = static function (bool $comeAndGo): Composed {
         $zones = [];
         for ($z = 0; $z < 20; $z++) {
             $items = array_map(
@@ -105,10 +104,10 @@ function benchTime(float $hash): void
             $zones[] = Make::zone("z$z", 192 * ($z % 10), 216 * intdiv($z, 10), 192, 216, $items);
         }
 
-        return Layout::fromArray(Make::layout($zones));
+        return Make::composed(Make::layout($zones));
     };
     foreach (['that stay' => $zones(false), 'a third of which come and go daily' => $zones(true)] as $what => $layout) {
-        $sheet = seconds(static fn () => RunSheet::of($layout, 0, new Means('Europe/Lisbon'), $year * 1000, ($year + 14 * 86_400) * 1000), 2);
+        $sheet = seconds(static fn () => Make::runSheet($layout, 0, new Surroundings('Europe/Lisbon'), $year * 1000, ($year + 14 * 86_400) * 1000), 2);
         say("14 days of 20 zones with 10 items each, $what", sprintf('%.0f ms, %s x baseline', $sheet * 1000, number_format($sheet / $hash)), 'under 100 ms');
     }
 }

@@ -28,6 +28,7 @@ use UpperPane\App\Media\ProbeMediaHandler;
 use UpperPane\App\Playback\Player;
 use UpperPane\App\Playback\Pointers;
 use UpperPane\Core\Document\Node;
+use UpperPane\Core\Document\Reason;
 
 /** Loads the demo estate into an empty database: the Pellan Islands Ferries, all made up. */
 #[AsCommand('upper-pane:demo', 'Loads the demo estate into an empty database.')]
@@ -97,7 +98,7 @@ final readonly class LoadDemo
     {
         foreach ($displays->items() as $position => $row) {
             $document = $row->field('display');
-            $place = $this->entities->find(Place::class, $row->field('place')->id()) ?? throw $row->refused('ref.unknown', 'hangs at no place.');
+            $place = $this->entities->find(Place::class, $row->field('place')->id()) ?? throw $row->refused(Reason::RefUnknown, 'hangs at no place.');
             $display = new SurveyedDisplay($document->field('id')->id(), $place, (array) $document->value, $position);
             $now = $this->clock->now();
             $display->savedAt = $now;

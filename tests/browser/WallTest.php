@@ -8,11 +8,11 @@ use Facebook\WebDriver\Interactions\WebDriverActions;
 use Facebook\WebDriver\WebDriverBy;
 use PHPUnit\Framework\TestCase;
 use UpperPane\Core\Display\Display;
-use UpperPane\Core\Layout\Layout;
-use UpperPane\Core\Playback\ShownAt;
+use UpperPane\Core\Layout\Composed;
 use UpperPane\Core\Units\Instant;
 use UpperPane\Tests\Browser\Support\Chrome;
 use UpperPane\Tests\Browser\Support\Desk;
+use UpperPane\Tests\Core\Make;
 use UpperPane\Tests\Core\MakeEdid;
 
 /** Walls in the real application: surveyed by hand, wired, aligned, composed for, and played panel by panel. */
@@ -44,7 +44,7 @@ final class WallTest extends TestCase
         mkdir($folder);
         $canvas = "-size {$wall->canvas->width}x{$wall->canvas->height} xc:black";
         [$said, $pages, $blank] = ["convert $canvas", "convert $canvas", ''];
-        foreach (ShownAt::of($layout, 0)->at(Instant::parse($at)->ms)->toArray()['things'] as $thing) {
+        foreach (Make::shownAt($layout, 0)->at(Instant::parse($at)->ms)->toArray()['things'] as $thing) {
             ['x' => $x, 'y' => $y, 'width' => $width, 'height' => $height] = $thing['rect'];
             if (isset($thing['media'])) {
                 $said .= sprintf(' %s -geometry +%d+%d -composite', dirname(__DIR__, 2) . "/demo/media/{$thing['media']['name']}", $thing['drawn']['x'], $thing['drawn']['y']);
@@ -275,9 +275,9 @@ final class WallTest extends TestCase
         return Display::fromArray(self::whole('hall')['document']);
     }
 
-    private static function demoLayout(): Layout
+    private static function demoLayout(): Composed
     {
-        return Layout::fromArray((array) json_decode((string) file_get_contents(dirname(__DIR__, 2) . '/demo/layouts/hall-day.json'), true));
+        return Make::composed((array) json_decode((string) file_get_contents(dirname(__DIR__, 2) . '/demo/layouts/hall-day.json'), true));
     }
 
     private static function ran(string $command): string

@@ -6,9 +6,23 @@ namespace UpperPane\Tests\Core;
 
 use Random\Engine\Mt19937;
 use Random\Randomizer;
+use UpperPane\Core\Display\Display;
+use UpperPane\Core\Document\Node;
+use UpperPane\Core\Finding\Findings;
 use UpperPane\Core\Geometry\Size;
+use UpperPane\Core\Layout\Arrange\Arrangement;
+use UpperPane\Core\Layout\Checks;
+use UpperPane\Core\Layout\Composed;
+use UpperPane\Core\Layout\Composer;
 use UpperPane\Core\Layout\Layout;
+use UpperPane\Core\Layout\Library;
+use UpperPane\Core\Layout\Surroundings;
+use UpperPane\Core\Media\Swatches;
 use UpperPane\Core\Playback\Programme;
+use UpperPane\Core\Playback\RunSheet;
+use UpperPane\Core\Playback\ShownAt;
+use UpperPane\Core\Text\FaceMetrics;
+use UpperPane\Core\Time\Playlist;
 use UpperPane\Core\Time\Schedule\Played;
 use UpperPane\Core\Time\Schedule\Schedule;
 
@@ -132,7 +146,7 @@ final class Make
     /**
      * What a landscape display plays by a schedule.
      *
-     * @param array<string, list<Doc>|Doc> $documents layouts, or items that play full screen, by id
+     * @param array<string, array<mixed>> $documents layouts, or items that play full screen, by id
      * @param list<Doc> $bookings
      * @param ?array<string, string> $standby
      * @param Doc $more of the schedule
@@ -142,13 +156,51 @@ final class Make
         $schedule = Schedule::fromArray($more
             + ['format' => Schedule::FORMAT, 'id' => 's', 'name' => 'S', 'timezone' => 'UTC', 'bookings' => $bookings] + ($standby === null ? [] : ['standby' => $standby]));
 
-        return Programme::of($schedule, Size::px(1920, 1080), $timezone, static function (Played $played, Size $size) use ($documents): Layout {
+        return Programme::scheduled($schedule, Size::px(1920, 1080), $timezone, static function (Played $played, Size $size) use ($documents): Composed {
             $document = $documents[$played->id];
 
-            return Layout::fromArray(array_is_list($document)
-                ? self::layout([self::zone('whole', 0, 0, $size->width, $size->height, array_values(array_filter($document, is_array(...))))], $size->width, $size->height, $played->id)
-                : $document);
+            if (!array_is_list($document)) {
+                return self::composed(self::named($document));
+            }
+            $items = array_values(array_map(self::named(...), array_filter($document, is_array(...))));
+
+            return self::composed(self::layout([self::zone('whole', 0, 0, $size->width, $size->height, $items)], $size->width, $size->height, $played->id));
         });
+    }
+
+    /** @param Doc $document */
+    public static function composed(array $document, ?Library $library = null): Composed
+    {
+        return Composer::compose(Layout::fromArray($document), $library);
+    }
+
+    /** @param Doc $document a playlist over a whole canvas */
+    public static function list(array $document, ?Library $library = null): Composed
+    {
+        return Composer::over($library)->playlist(Playlist::fromNode(Node::root($document)));
+    }
+
+    /** @param Doc $document */
+    public static function arranged(array $document): Arrangement
+    {
+        return Arrangement::of(Layout::fromArray($document));
+    }
+
+    /** A layout for ever. */
+    public static function shownAt(Composed $layout, int $anchorMs = 0, ?Surroundings $surroundings = null): ShownAt
+    {
+        return ShownAt::of(Programme::endless($layout, $surroundings->timezone ?? 'UTC', $anchorMs), $surroundings);
+    }
+
+    /** @return Doc of a layout for ever */
+    public static function runSheet(Composed $layout, int $anchorMs = 0, ?Surroundings $surroundings = null, int $fromMs = 0, int $toMs = 0): array
+    {
+        return RunSheet::of(Programme::endless($layout, $surroundings->timezone ?? 'UTC', $anchorMs), $surroundings, $fromMs, $toMs);
+    }
+
+    public static function checked(Composed $layout, ?Display $display = null, ?FaceMetrics $faces = null, ?Swatches $swatches = null): Findings
+    {
+        return Checks::run($layout, (new Surroundings('UTC', $faces, null, $swatches))->on($display));
     }
 
     public static function random(int $seed): Randomizer

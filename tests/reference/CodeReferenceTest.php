@@ -6,7 +6,7 @@ namespace UpperPane\Tests\Reference;
 
 use PHPUnit\Framework\TestCase;
 use UpperPane\App\Layout\QrCodes;
-use UpperPane\Core\Layout\CodeSize;
+use UpperPane\Core\Layout\Kind\Code\CodeSize;
 use UpperPane\Tests\Core\Make;
 
 /** How large codes are and what stands in them: against BaconQrCode 2.0 (the library that draws them, for the size) and against zbarimg (Debian zbar-tools) for the content. */

@@ -10,7 +10,7 @@ use UpperPane\Core\Display\CustomEdid;
 use UpperPane\Core\Display\Edid;
 use UpperPane\Core\Display\Millimetres;
 use UpperPane\Core\Display\Timing;
-use UpperPane\Core\Document\DocumentRefused;
+use UpperPane\Core\Document\Refused;
 use UpperPane\Core\Geometry\Size;
 use UpperPane\Tests\Core\Make;
 use UpperPane\Tests\Core\MakeEdid;
@@ -55,8 +55,8 @@ final class EdidReferenceTest extends TestCase
             try {
                 $this->compare($bytes, basename($file));
                 $read++;
-            } catch (DocumentRefused $e) {
-                self::assertContains($e->reason, ['edid.checksum', 'edid.length'], basename($file) . ': ' . $e->getMessage());
+            } catch (Refused $e) {
+                self::assertContains($e->reason->value, ['edid.checksum', 'edid.length'], basename($file) . ': ' . $e->getMessage());
             }
         }
         self::assertGreaterThanOrEqual(100, $read);

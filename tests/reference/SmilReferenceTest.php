@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace UpperPane\Tests\Reference;
 
 use PHPUnit\Framework\TestCase;
-use UpperPane\Core\Layout\Layout;
+use UpperPane\Core\Layout\Composed;
 use UpperPane\Core\Layout\Library;
 use UpperPane\Core\Media\Media;
 use UpperPane\Core\Playback\SmilText;
@@ -23,16 +23,16 @@ final class SmilReferenceTest extends TestCase
         $random = Make::random(30);
         $texts = [];
         for ($i = 0; $i < 12; $i++) {
-            $texts[] = $this->smil(Layout::fromArray($i % 2 === 0 ? Make::randomLayout($random) : Make::livelyLayout($random)));
+            $texts[] = $this->smil(Make::composed($i % 2 === 0 ? Make::randomLayout($random) : Make::livelyLayout($random)));
         }
         foreach (glob(__DIR__ . '/../../demo/layouts/*.json') ?: [] as $file) {
             $document = json_decode((string) file_get_contents($file), true);
             if (isset($document['canvas'])) {
-                $texts[] = $this->smil(Layout::fromArray($document));
+                $texts[] = $this->smil(Make::composed($document));
             }
         }
         $words = Make::layout([['id' => 't', 'kind' => 'text', 'rect' => ['x' => 0, 'y' => 0, 'width' => 9, 'height' => 9], 'text' => "A & B <c>\n\"d\"", 'style' => ['size_px' => 9]]]);
-        $texts[] = $this->smil(Layout::fromArray($words));
+        $texts[] = $this->smil(Make::composed($words));
         foreach ($texts as $text) {
             $file = (string) tempnam(sys_get_temp_dir(), 'smil');
             file_put_contents($file, $text);
@@ -49,7 +49,7 @@ final class SmilReferenceTest extends TestCase
         $wipe = ['kind' => 'wipe', 'from' => 'right', 'ms' => 700];
         $items = [Make::picture('A', durationMs: 4000, weight: 2), Make::film('B', 15_040, volume: 40), Make::picture('C', durationMs: 3000, transition: $wipe)];
         $list = ['format' => 'upper-pane/playlist@1', 'id' => 'p', 'name' => 'P', 'items' => $items, 'interleave' => ['every' => 2, 'ref' => 'n']];
-        $layout = Layout::ofPlaylist($list, Library::of([$notices]));
+        $layout = Make::list($list, Library::of([$notices]));
         $xml = simplexml_load_string($this->smil($layout));
         self::assertNotFalse($xml);
         $read = [];
@@ -67,7 +67,7 @@ final class SmilReferenceTest extends TestCase
         self::assertSame('40%', (string) ($xml->xpath('//*[local-name()="video"]')[0]['soundLevel'] ?? ''));
     }
 
-    private function smil(Layout $layout): string
+    private function smil(Composed $layout): string
     {
         return SmilText::of($layout, static fn (Media $media): string => $media->name);
     }

@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace UpperPane\Tests\Reference;
 
 use PHPUnit\Framework\TestCase;
-use UpperPane\Core\Document\DocumentRefused;
+use UpperPane\Core\Document\Refused;
 use UpperPane\Core\Geometry\Tracks;
 use UpperPane\Tests\Browser\Support\Chrome;
 use UpperPane\Tests\Core\Make;
@@ -35,7 +35,7 @@ final class TracksReferenceTest extends TestCase
             self::assertNotNull($sizes, "Chromium cannot read $text, which the test wrote");
             try {
                 $ours = array_column(Tracks::parse($text)->solve($length, $gap), 'size');
-            } catch (DocumentRefused) {
+            } catch (Refused) {
                 self::assertGreaterThan($length + 0.01, array_sum($sizes) + $gap * (count($sizes) - 1), "$text fits $length in Chromium");
                 continue;
             }
@@ -60,8 +60,8 @@ final class TracksReferenceTest extends TestCase
             try {
                 Tracks::parse($texts[$index]);
                 self::fail("read: $texts[$index]");
-            } catch (DocumentRefused $e) {
-                self::assertSame('tracks.syntax', $e->reason);
+            } catch (Refused $e) {
+                self::assertSame('tracks.syntax', $e->reason->value);
             }
         }
     }

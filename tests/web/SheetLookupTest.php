@@ -5,11 +5,9 @@ declare(strict_types=1);
 namespace UpperPane\Tests\Web;
 
 use PHPUnit\Framework\TestCase;
-use UpperPane\Core\Layout\Layout;
+use UpperPane\Core\Layout\Surroundings;
 use UpperPane\Core\Playback\Course;
-use UpperPane\Core\Playback\Means;
 use UpperPane\Core\Playback\RunSheet;
-use UpperPane\Core\Playback\ShownAt;
 use UpperPane\Core\Playback\Timeline;
 use UpperPane\Core\Units\Instant;
 use UpperPane\Tests\Core\Make;
@@ -23,9 +21,9 @@ final class SheetLookupTest extends TestCase
         $random = Make::random(77);
         [$calls, $want] = [[], []];
         for ($i = 0; $i < 40; $i++) {
-            $layout = Layout::fromArray(Make::randomLayout($random));
+            $layout = Make::composed(Make::randomLayout($random));
             $anchor = $random->getInt(0, 1) * 1_790_000_000_000;
-            [$sheet, $shown] = [RunSheet::of($layout, $anchor), ShownAt::of($layout, $anchor)];
+            [$sheet, $shown] = [Make::runSheet($layout, $anchor), Make::shownAt($layout, $anchor)];
             for ($n = 0; $n < 25; $n++) {
                 $at = $anchor + $random->getInt(-9000, 90_000);
                 $calls[] = ['dueAt', [$sheet, $at]];
@@ -38,12 +36,12 @@ final class SheetLookupTest extends TestCase
     public function testTheBrowserLooksUpWhatTheCoreShowsWhereItemsComeAndGo(): void
     {
         $random = Make::random(80);
-        $means = new Means('Europe/Lisbon');
+        $surroundings = new Surroundings('Europe/Lisbon');
         $from = Instant::parse('2026-10-24T00:00:00Z')->ms;
         [$calls, $want] = [[], []];
         for ($i = 0; $i < 12; $i++) {
-            $layout = Layout::fromArray(Make::comingAndGoing($random));
-            [$sheet, $shown] = [RunSheet::of($layout, 0, $means, $from, $from + 2 * 86_400_000), ShownAt::of($layout, 0, $means)];
+            $layout = Make::composed(Make::comingAndGoing($random));
+            [$sheet, $shown] = [Make::runSheet($layout, 0, $surroundings, $from, $from + 2 * 86_400_000), Make::shownAt($layout, 0, $surroundings)];
             for ($n = 0; $n < 12; $n++) {
                 $at = $random->getInt($from + 60_000, $from + 2 * 86_400_000);
                 $calls[] = ['dueAt', [$sheet, $at]];
@@ -74,18 +72,18 @@ final class SheetLookupTest extends TestCase
     public function testClocksRunningTextAndFillingShapesGoOnInTheBrowserAsInTheCore(): void
     {
         $random = Make::random(79);
-        $means = new Means('Europe/Lisbon', new Typewriter());
+        $surroundings = new Surroundings('Europe/Lisbon', new Typewriter());
         [$calls, $want] = [[], []];
         for ($i = 0; $i < 30; $i++) {
             $inner = Make::livelyLayout($random);
-            $layout = $i % 3 > 0 ? Layout::fromArray($inner) : Layout::fromArray(Make::layout([Make::zone('o', 0, 0, 640, 360, [
+            $layout = $i % 3 > 0 ? Make::composed($inner) : Make::composed(Make::layout([Make::zone('o', 0, 0, 640, 360, [
                 ['id' => 'i', 'layout' => $inner, 'duration_ms' => 9000], Make::picture('p', durationMs: 3000),
             ])]));
-            $shown = ShownAt::of($layout, 0, $means);
+            $shown = Make::shownAt($layout, 0, $surroundings);
             for ($n = 0; $n < 12; $n++) {
                 // Around the night on which Lisbon's clocks go back.
                 $at = 1_792_890_000_000 + $random->getInt(-90_000_000, 90_000_000);
-                $calls[] = ['dueAt', [RunSheet::of($layout, 0, $means), $at]];
+                $calls[] = ['dueAt', [Make::runSheet($layout, 0, $surroundings), $at]];
                 $want[] = json_decode((string) json_encode($shown->at($at)->toArray()['things']), true);
             }
         }
@@ -110,9 +108,9 @@ final class SheetLookupTest extends TestCase
         $random = Make::random(78);
         [$calls, $want] = [[], []];
         for ($i = 0; $i < 30; $i++) {
-            $layout = Layout::fromArray(Make::randomLayout($random, 1));
+            $layout = Make::composed(Make::randomLayout($random, 1));
             $from = $random->getInt(0, 50_000);
-            $zones = array_values(array_filter(RunSheet::of($layout)['layers'], static fn (array $layer): bool => isset($layer['zone'])));
+            $zones = array_values(array_filter(Make::runSheet($layout)['layers'], static fn (array $layer): bool => isset($layer['zone'])));
             foreach (Timeline::of($layout, $from, $from + 8000)['zones'] as $z => $zone) {
                 $calls[] = ['slotsBetween', [$zones[$z], 0, $from, $from + 8000]];
                 $want[] = array_map(static fn (array $s): array => [Instant::parse($s['from'])->ms, Instant::parse($s['to'])->ms], $zone['segments']);
@@ -126,12 +124,12 @@ final class SheetLookupTest extends TestCase
 
     public function testStepsGoToTheNextAndThePreviousChangeOfAnyZone(): void
     {
-        $sheet = RunSheet::of(Layout::fromArray(Make::layout([
+        $sheet = Make::runSheet(Make::composed(Make::layout([
             Make::zone('a', 0, 0, 9, 9, [Make::picture('i1', durationMs: 4000), Make::picture('i2', durationMs: 6000)]),
             Make::zone('b', 0, 0, 9, 9, [Make::picture('i1', durationMs: 7000)]),
             Make::zone('c', 0, 0, 9, 9, [['lasts' => 'endless'] + Make::film('f')]),
         ])));
-        $still = RunSheet::of(Layout::fromArray(Make::layout([])));
+        $still = Make::runSheet(Make::composed(Make::layout([])));
         $sheets = new Module('pane/sheet.ts');
 
         self::assertSame(
@@ -154,8 +152,8 @@ final class SheetLookupTest extends TestCase
             $programme = Make::programme(['l' => ['id' => 'l'] + Make::comingAndGoing($random), 'k' => ['id' => 'k'] + Make::comingAndGoing($random)], [
                 ['id' => 'b', 'plays' => ['layout' => 'k'], 'rank' => 'dated', 'start' => '2026-10-25T00:30:07', 'end' => '2026-10-25T01:10:00', 'rrule' => 'FREQ=HOURLY;INTERVAL=2;COUNT=5'],
             ], ['layout' => 'l']);
-            $sheet = json_decode((string) json_encode(RunSheet::ofProgramme($programme, null, $from - 86_400_000, $from + 86_400_000)), true);
-            $stretches = Course::ofProgramme($programme, $from, $from + 5 * 3_600_000)->stretches;
+            $sheet = json_decode((string) json_encode(RunSheet::of($programme, null, $from - 86_400_000, $from + 86_400_000)), true);
+            $stretches = Course::of($programme, $from, $from + 5 * 3_600_000)->stretches;
             for ($n = 0; $n < 25; $n++) {
                 $edge = $stretches[$random->getInt(1, count($stretches) - 1)]->fromMs;
                 if ($edge > $from) {
@@ -171,12 +169,12 @@ final class SheetLookupTest extends TestCase
     public function testAStretchIsToldAsTheLoopsThatItGoesThrough(): void
     {
         $valid = ['valid' => ['hours' => [['10:00', '12:00']]]];
-        $layout = Layout::fromArray(Make::layout([
+        $layout = Make::composed(Make::layout([
             Make::zone('a', 0, 0, 9, 9, [Make::picture('i1', durationMs: 4000), $valid + Make::picture('i2', durationMs: 6000)]),
             Make::zone('b', 0, 0, 9, 9, [Make::picture('i1', durationMs: 7000)]),
         ]));
         $day = Instant::parse('2026-06-03T00:00:00Z')->ms;
-        $layers = RunSheet::of($layout, 0, null, $day, $day + 86_400_000)['layers'];
+        $layers = Make::runSheet($layout, 0, null, $day, $day + 86_400_000)['layers'];
         [$turning, $still] = (new Module('pane/sheet.ts'))->calls([
             ['roundsBetween', [$layers[0], 0, $day + 8 * 3_600_000, $day + 14 * 3_600_000]], ['roundsBetween', [$layers[1], 0, $day, $day + 86_400_000]],
         ]);

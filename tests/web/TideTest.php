@@ -5,8 +5,6 @@ declare(strict_types=1);
 namespace UpperPane\Tests\Web;
 
 use PHPUnit\Framework\TestCase;
-use UpperPane\Core\Layout\Layout;
-use UpperPane\Core\Playback\RunSheet;
 use UpperPane\Tests\Core\Make;
 
 /** The tide table: what is written where there is room for it, and what hands do to the order and the lengths. */
@@ -17,7 +15,7 @@ final class TideTest extends TestCase
     public function testFromASecondToAWeekARowTellsSlotsRoundsOrHowItGoesRound(): void
     {
         $items = [Make::picture('a', durationMs: 10_000), Make::picture('b', durationMs: 20_000)];
-        $zone = RunSheet::of(Layout::fromArray(Make::layout([Make::zone('z', 0, 0, 9, 9, $items)])))['layers'][0];
+        $zone = Make::runSheet(Make::composed(Make::layout([Make::zone('z', 0, 0, 9, 9, $items)])))['layers'][0];
         $sheets = new Module('pane/sheet.ts');
         $pieces = static fn (int $from, int $span): array => $sheets->calls([['piecesBetween', [$zone, 0, $from, $from + $span, self::WIDTH / $span]]])[0];
 
@@ -36,7 +34,7 @@ final class TideTest extends TestCase
         $sheets = new Module('pane/sheet.ts');
         [$calls, $spans] = [[], []];
         for ($n = 0; $n < 60; $n++) {
-            $layers = RunSheet::of(Layout::fromArray(Make::comingAndGoing($random)), 0, null, 0, 86_400_000)['layers'];
+            $layers = Make::runSheet(Make::composed(Make::comingAndGoing($random)), 0, null, 0, 86_400_000)['layers'];
             foreach ($layers as $zone) {
                 if (isset($zone['zone'])) {
                     $span = [1000, 60_000, 3_600_000, 80_000_000][$n % 4];
@@ -63,7 +61,7 @@ final class TideTest extends TestCase
     public function testRelatedLoopsAreShownToDriftApartUntilTheyMeet(): void
     {
         $zone = static fn (string $id, int $ms): array => Make::zone($id, 0, 0, 9, 9, [Make::picture('a', durationMs: $ms), Make::picture('b', durationMs: $ms)]);
-        [$one, $other] = RunSheet::of(Layout::fromArray(Make::layout([$zone('one', 22_500), $zone('other', 20_000)])))['layers'];
+        [$one, $other] = Make::runSheet(Make::composed(Make::layout([$zone('one', 22_500), $zone('other', 20_000)])))['layers'];
         $drifts = (new Module('pane/sheet.ts'))->call('driftsBetween', $one, $other, 0, 0, 361_000);
         self::assertIsArray($drifts);
         self::assertSame([0, 45_000, 90_000, 135_000, 180_000, 225_000, 270_000, 315_000, 360_000], array_column($drifts, 'at'));

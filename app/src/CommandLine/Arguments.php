@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace UpperPane\App\CommandLine;
 
 use UpperPane\Core\Document\DocumentRefused;
+use UpperPane\Core\Document\Reason;
 use UpperPane\Core\Geometry\Size;
 use UpperPane\Core\Units\Instant;
 
@@ -102,6 +103,6 @@ final readonly class Arguments
 
     public static function wrong(string $message): DocumentRefused
     {
-        return DocumentRefused::because('arguments.wrong', $message, '');
+        return DocumentRefused::because(Reason::ArgumentsWrong, $message, '');
     }
 }

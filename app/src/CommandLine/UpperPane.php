@@ -19,20 +19,27 @@ use UpperPane\Core\Display\Survey;
 use UpperPane\Core\Display\Timing;
 use UpperPane\Core\Document\DocumentRefused;
 use UpperPane\Core\Document\Node;
+use UpperPane\Core\Document\Reason;
+use UpperPane\Core\Document\Refused;
 use UpperPane\Core\Geometry\Fit;
 use UpperPane\Core\Geometry\FitMode;
 use UpperPane\Core\Geometry\Size;
 use UpperPane\Core\Geometry\Tracks;
 use UpperPane\Core\Layout\Arrange\Arrangement;
+use UpperPane\Core\Layout\Budget;
 use UpperPane\Core\Layout\Checks;
+use UpperPane\Core\Layout\Composed;
+use UpperPane\Core\Layout\Composer;
 use UpperPane\Core\Layout\Layout;
 use UpperPane\Core\Layout\Library;
 use UpperPane\Core\Layout\Matching;
-use UpperPane\Core\Playback\Means;
+use UpperPane\Core\Layout\Surroundings;
+use UpperPane\Core\Playback\Programme;
 use UpperPane\Core\Playback\ShownAt;
 use UpperPane\Core\Playback\Timeline;
 use UpperPane\Core\Text\SetText;
 use UpperPane\Core\Time\CycleFigures;
+use UpperPane\Core\Time\Playlist;
 use UpperPane\Core\Time\Schedule\Schedule;
 use UpperPane\Core\Units\Instant;
 
@@ -111,7 +118,7 @@ final class UpperPane
             fwrite($this->out, self::json($result));
 
             return $code;
-        } catch (DocumentRefused $e) {
+        } catch (Refused $e) {
             fwrite($this->err, self::json($e->toArray()));
 
             return 2;
@@ -157,7 +164,7 @@ final class UpperPane
         $arguments = Arguments::of($words, ['LAYOUT'], ['display', 'with']);
         $display = $arguments->optional('display') === null ? null : $this->display($arguments->required('display'));
         $layout = $this->layout($arguments);
-        $findings = Checks::run($display === null ? $layout : $layout->for($display->raster()), $display, $this->faces);
+        $findings = Checks::run($display === null ? $layout : $layout->for($display->raster()), $this->surroundings()->on($display));
 
         return [$findings->toArray(), $findings->stopsHandover() ? 1 : 0];
     }
@@ -171,7 +178,7 @@ final class UpperPane
         $arguments = Arguments::of($words, ['LAYOUT'], ['at', 'anchor', 'with', 'display']);
         $timezone = $arguments->optional('display') === null ? 'UTC' : $this->display($arguments->required('display'))->timezone;
 
-        return ShownAt::of($this->layout($arguments), $this->anchorMs($arguments), new Means($timezone, $this->faces, new QrCodes()))->at($arguments->instant('at')->ms)->toArray();
+        return ShownAt::of(Programme::endless($this->layout($arguments), $timezone, $this->anchorMs($arguments)), $this->surroundings())->at($arguments->instant('at')->ms)->toArray();
     }
 
     /**
@@ -193,7 +200,9 @@ final class UpperPane
     private function loop(array $words): array
     {
         $arguments = Arguments::of($words, ['PLAYLIST'], ['with']);
-        $zone = Layout::ofPlaylist($this->read($arguments->value(0)), $this->library($arguments))->zones['whole'];
+        $node = Node::root($this->read($arguments->value(0)));
+        $node->format(Playlist::FORMAT);
+        $zone = Composer::over($this->library($arguments))->playlist(Playlist::fromNode($node))->zones['whole'];
 
         return CycleFigures::of($zone->loop(null), $zone->playlist->all(), $zone->playlist->enabled());
     }
@@ -265,10 +274,10 @@ final class UpperPane
     {
         $arguments = Arguments::of($words, ['LAYOUT'], ['raster', 'with']);
 
-        /** @var array<string, mixed> $document a list is refused when it is read as a layout */
-        $document = $this->read($arguments->value(0));
+        $layout = Layout::fromArray($this->read($arguments->value(0)));
+        Composer::compose($layout, $this->library($arguments));
 
-        return Arrangement::of($document, $this->library($arguments))->solvedFor($arguments->size('raster'))->document;
+        return Arrangement::of($layout)->solvedFor($arguments->size('raster'))->layout->toArray();
     }
 
     /**
@@ -367,9 +376,17 @@ final class UpperPane
         return $anchor === null ? 0 : Instant::parse($anchor)->ms;
     }
 
-    private function layout(Arguments $arguments): Layout
+    private function layout(Arguments $arguments): Composed
     {
-        return Layout::fromArray($this->read($arguments->value(0)), $this->library($arguments));
+        $layout = Layout::fromArray($this->read($arguments->value(0)));
+        Budget::ofElements(count($layout->elements), '/elements');
+
+        return Composer::compose($layout, $this->library($arguments));
+    }
+
+    private function surroundings(): Surroundings
+    {
+        return new Surroundings('UTC', $this->faces, new QrCodes());
     }
 
     private function library(Arguments $arguments): Library
@@ -390,7 +407,7 @@ final class UpperPane
     {
         $node = Node::fromJson($this->bytes($file));
 
-        return is_array($node->value) ? $node->value : throw $node->refused('type.wrong', 'is no JSON object.');
+        return is_array($node->value) ? $node->value : throw $node->refused(Reason::TypeWrong, 'is no JSON object.');
     }
 
     /** @throws DocumentRefused */
@@ -398,7 +415,7 @@ final class UpperPane
     {
         $bytes = $file === '-' ? stream_get_contents($this->in) : (is_file($file) ? file_get_contents($file) : false);
 
-        return $bytes !== false ? $bytes : throw DocumentRefused::because('file.missing', sprintf('The file "%s" cannot be read.', $file), '');
+        return $bytes !== false ? $bytes : throw DocumentRefused::because(Reason::FileMissing, sprintf('The file "%s" cannot be read.', $file), '');
     }
 
     private static function json(mixed $value): string

@@ -10,6 +10,9 @@ use UpperPane\App\Estate\Place;
 use UpperPane\App\Playback\Pointers;
 use UpperPane\Core\Display\Display;
 use UpperPane\Core\Document\DocumentRefused;
+use UpperPane\Core\Document\Reason;
+use UpperPane\Core\Document\Refused;
+use UpperPane\Core\Document\TableRefused;
 
 /**
  * What a table of surveys would change, and changing it: each row by itself, so that good ones come in and bad ones are listed.
@@ -48,7 +51,7 @@ final readonly class BulkSurvey
                 $change = $this->row($table, $line, $cells, $places, $byId, $byName);
                 $key = $change['place']->id . "\n" . mb_strtolower($change['name']);
                 if (isset($seen[$key])) {
-                    throw DocumentRefused::because('csv.twice', sprintf('"%s" stands in line %d already.', $change['name'], $seen[$key]), '');
+                    throw TableRefused::because(Reason::CsvTwice, sprintf('"%s" stands in line %d already.', $change['name'], $seen[$key]), '');
                 }
                 $seen[$key] = $line;
                 if ($change['changes'] === []) {
@@ -56,7 +59,7 @@ final readonly class BulkSurvey
                 } else {
                     $changes[] = $change;
                 }
-            } catch (DocumentRefused $e) {
+            } catch (Refused $e) {
                 $bad[] = ['line' => $line, 'reason' => $e->getMessage()];
             }
         }
@@ -97,10 +100,10 @@ final readonly class BulkSurvey
     {
         $cells = array_filter($cells, static fn (string $cell): bool => $cell !== '');
         $place = isset($cells['place'])
-            ? $places[mb_strtolower($cells['place'])] ?? throw DocumentRefused::because('ref.unknown', sprintf('place is "%s", no place of the estate.', $cells['place']), '/place')
+            ? $places[mb_strtolower($cells['place'])] ?? throw DocumentRefused::because(Reason::RefUnknown, sprintf('place is "%s", no place of the estate.', $cells['place']), '/place')
             : null;
         $known = isset($cells['id']) ? $byId[$cells['id']] ?? null : $byName[$place?->id . "\n" . mb_strtolower($cells['name'] ?? '')] ?? null;
-        $place ??= $known->place ?? throw DocumentRefused::because('field.missing', 'place is missing: it says where a new display hangs.', '/place');
+        $place ??= $known->place ?? throw DocumentRefused::because(Reason::FieldMissing, 'place is missing: it says where a new display hangs.', '/place');
         $document = $this->document($table, $cells, $known->document ?? self::blank());
         if ($known === null && !isset($cells['timezone']) && ($zone = $place->zone()) !== null) {
             $document['timezone'] = $zone;

@@ -23,7 +23,8 @@ use UpperPane\App\Playback\Pointers;
 use UpperPane\App\Text\HouseFaces;
 use UpperPane\Core\Display\Display;
 use UpperPane\Core\Document\Node;
-use UpperPane\Core\Layout\SmallestText;
+use UpperPane\Core\Document\Reason;
+use UpperPane\Core\Layout\Type\SmallestText;
 
 /** Displays: surveyed, copied, moved, taken away; and whatever the core says of one. */
 final readonly class DisplayController
@@ -135,7 +136,7 @@ final readonly class DisplayController
         $body = Body::of($request)->object('displays', 'place');
         $place = $this->place($body);
         foreach ($body->field('displays')->items(10_000) as $node) {
-            $display = $this->entities->find(SurveyedDisplay::class, $node->id()) ?? throw $node->refused('ref.unknown', sprintf('is "%s", no display of the estate.', $node->id()));
+            $display = $this->entities->find(SurveyedDisplay::class, $node->id()) ?? throw $node->refused(Reason::RefUnknown, sprintf('is "%s", no display of the estate.', $node->id()));
             $display->hang($place);
         }
         $this->entities->flush();
@@ -188,7 +189,7 @@ final readonly class DisplayController
         }
         $design = $this->entities->find(Design::class, $layout->id());
         if ($design === null || $design->kind !== DesignKind::Layout) {
-            throw $layout->refused('ref.unknown', sprintf('is "%s", no layout.', $layout->id()));
+            throw $layout->refused(Reason::RefUnknown, sprintf('is "%s", no layout.', $layout->id()));
         }
 
         return SmallestText::of($this->library->layout($design->document)->for($display->raster()), $display->raster(), $this->faces->capShares());
@@ -203,7 +204,7 @@ final readonly class DisplayController
     {
         $place = $body->field('place');
 
-        return $this->entities->find(Place::class, $place->id()) ?? throw $place->refused('ref.unknown', sprintf('is "%s", no place of the estate.', $place->id()));
+        return $this->entities->find(Place::class, $place->id()) ?? throw $place->refused(Reason::RefUnknown, sprintf('is "%s", no place of the estate.', $place->id()));
     }
 
     private function who(): ?string

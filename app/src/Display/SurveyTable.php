@@ -4,7 +4,8 @@ declare(strict_types=1);
 
 namespace UpperPane\App\Display;
 
-use UpperPane\Core\Document\DocumentRefused;
+use UpperPane\Core\Document\Reason;
+use UpperPane\Core\Document\TableRefused;
 
 /**
  * A survey of many displays as a table of text (CSV, RFC 4180): UTF-8 with or without a mark, or Windows-1252; commas, semicolons or tabs.
@@ -28,7 +29,7 @@ final readonly class SurveyTable
     {
     }
 
-    /** @throws DocumentRefused where it is no table, or has no column that is known */
+    /** @throws TableRefused where it is no table, or has no column that is known */
     public static function read(string $bytes): self
     {
         $encoding = 'UTF-8';
@@ -42,7 +43,7 @@ final readonly class SurveyTable
         }
         $head = strtok($bytes, "\r\n");
         if (!is_string($head)) {
-            throw self::refused('csv.empty', 'The table is empty. Its first line names its columns, such as name,place,width_px,height_px.');
+            throw self::refused(Reason::CsvEmpty, 'The table is empty. Its first line names its columns, such as name,place,width_px,height_px.');
         }
         $counts = array_map(static fn (string $mark): int => substr_count($head, $mark), [',' => ',', ';' => ';', "\t" => "\t"]);
         arsort($counts);
@@ -60,7 +61,7 @@ final readonly class SurveyTable
                 continue;
             }
             if (count($rows) + count($bad) >= self::MOST_ROWS) {
-                throw self::refused('csv.long', sprintf('The table has more than %d rows. Bring it in in parts.', self::MOST_ROWS));
+                throw self::refused(Reason::CsvLong, sprintf('The table has more than %d rows. Bring it in in parts.', self::MOST_ROWS));
             }
             if (count($cells) !== count($columns)) {
                 $bad[] = ['line' => $line, 'reason' => sprintf('It has %d fields; the first line names %d columns.', count($cells), count($columns))];
@@ -76,14 +77,14 @@ final readonly class SurveyTable
     /**
      * A figure as it is written in this table.
      *
-     * @throws DocumentRefused
+     * @throws TableRefused
      */
     public function figure(string $column, string $text): int|float
     {
         $plain = $this->separator === ',' ? $text : str_replace(',', '.', $text);
         if (preg_match('/^-?\d{1,9}(\.\d{1,9})?$/D', $plain) !== 1) {
             $right = $this->separator === ',' ? '1209.6' : '1209,6';
-            throw self::refused('csv.figure', sprintf('%s is "%s"; a figure such as %s is right.', $column, mb_strimwidth($text, 0, 40, '...'), $right), "/$column");
+            throw self::refused(Reason::CsvFigure, sprintf('%s is "%s"; a figure such as %s is right.', $column, mb_strimwidth($text, 0, 40, '...'), $right), "/$column");
         }
 
         return str_contains($plain, '.') ? (float) $plain : (int) $plain;
@@ -94,18 +95,18 @@ final readonly class SurveyTable
     {
         $unknown = array_values(array_diff($columns, self::COLUMNS));
         if ($unknown !== []) {
-            throw self::refused('csv.column', sprintf('"%s" is no column that is known; %s are.', mb_strimwidth($unknown[0], 0, 40, '...'), implode(', ', self::COLUMNS)));
+            throw self::refused(Reason::CsvColumn, sprintf('"%s" is no column that is known; %s are.', mb_strimwidth($unknown[0], 0, 40, '...'), implode(', ', self::COLUMNS)));
         }
         if (count(array_unique($columns)) !== count($columns)) {
-            throw self::refused('csv.column', 'A column is named twice in the first line.');
+            throw self::refused(Reason::CsvColumn, 'A column is named twice in the first line.');
         }
         if (!in_array('name', $columns, true) && !in_array('id', $columns, true)) {
-            throw self::refused('csv.column', 'There is no column "name" and none "id": nothing says which display a row is for.');
+            throw self::refused(Reason::CsvColumn, 'There is no column "name" and none "id": nothing says which display a row is for.');
         }
     }
 
-    private static function refused(string $reason, string $message, string $path = ''): DocumentRefused
+    private static function refused(Reason $reason, string $message, string $path = ''): TableRefused
     {
-        return DocumentRefused::because($reason, $message, $path);
+        return TableRefused::because($reason, $message, $path);
     }
 }

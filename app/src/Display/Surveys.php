@@ -13,6 +13,7 @@ use UpperPane\Core\Display\Feed;
 use UpperPane\Core\Display\ReadingPlan;
 use UpperPane\Core\Display\Survey;
 use UpperPane\Core\Document\DocumentRefused;
+use UpperPane\Core\Document\Reason;
 
 /** Surveys as they are kept: added, copied, told whole. */
 final class Surveys implements ResetInterface
@@ -41,7 +42,7 @@ final class Surveys implements ResetInterface
         $id = is_string($document['id'] ?? null) ? $document['id'] : $this->freeId($name);
         $document = ['format' => Display::FORMAT, 'id' => $id] + $document;
         if ($this->isTaken(Display::fromArray($document)->id)) {
-            throw DocumentRefused::because('id.twice', sprintf('A display "%s" is there already.', $id), '/document/id');
+            throw DocumentRefused::because(Reason::IdTwice, sprintf('A display "%s" is there already.', $id), '/document/id');
         }
         $display = new SurveyedDisplay($id, $place, $document, $this->nextPosition());
         $display->savedAt = $this->clock->now();

@@ -14,7 +14,7 @@ use UpperPane\App\Handover\HandedReleaseRepository;
 use UpperPane\App\Playback\Player;
 use UpperPane\App\Time\DueNow;
 use UpperPane\Core\Handover\Planned;
-use UpperPane\Core\Playback\Standing;
+use UpperPane\Core\Playback\DisplayStatus;
 
 /**
  * The tree of places with all displays, as every station of the desk needs it. Read as plain rows, since an estate has thousands.
@@ -35,7 +35,7 @@ final readonly class EstateController
     {
         $places = $this->entities->getRepository(Place::class)->findBy([], ['position' => 'ASC', 'id' => 'ASC']);
         $now = $this->clock->now();
-        $wanted = Wanted::of($request, $places);
+        $wanted = EstateFilter::of($request, $places);
         $ways = [];
         foreach ($places as $place) {
             $ways[$place->id] = $place->way();
@@ -94,15 +94,15 @@ final readonly class EstateController
         $release = $row['number'] === null ? null : HandedRelease::told($row);
         $sha256 = is_string($row['sha256']) ? $row['sha256'] : null;
         $number = is_int($row['number']) ? $row['number'] : null;
-        $standings = array_map(static fn (array $player): Standing => Standing::of(Player::callOf($player), $sha256, $now), $players);
+        $standings = array_map(static fn (array $player): DisplayStatus => DisplayStatus::of(Player::callOf($player), $sha256, $now), $players);
 
         return ['id' => $row['id'], 'place' => $row['place_id'], 'way' => $way, 'revision' => $row['revision']] + [
             'release' => $release,
             'saved_not_handed_over' => $older,
             'planned' => self::planned($row, $now),
-            'standing' => self::standing(Standing::together($standings), $number, null),
+            'standing' => self::standing(DisplayStatus::together($standings), $number, null),
             'players' => array_map(
-                static fn (array $player, Standing $standing): array => Player::told($player) + [
+                static fn (array $player, DisplayStatus $standing): array => Player::told($player) + [
                     'standing' => self::standing($standing, $number, is_string($player['trouble']) ? $player['trouble'] : null),
                 ],
                 $players,
@@ -125,7 +125,7 @@ final readonly class EstateController
     }
 
     /** @return array{state: string, level: ?string, says: string} */
-    private static function standing(Standing $standing, ?int $release, ?string $trouble): array
+    private static function standing(DisplayStatus $standing, ?int $release, ?string $trouble): array
     {
         return ['state' => $standing->value, 'level' => $standing->level()?->value, 'says' => $standing->sentence($release, $trouble)];
     }

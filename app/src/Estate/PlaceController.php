@@ -13,6 +13,7 @@ use UpperPane\App\Display\SurveyedDisplay;
 use UpperPane\App\Http\Body;
 use UpperPane\App\Http\Problem;
 use UpperPane\Core\Document\Node;
+use UpperPane\Core\Document\Reason;
 
 /** The tree of places: made, renamed, moved, taken away when nothing hangs there. */
 final readonly class PlaceController
@@ -39,7 +40,7 @@ final readonly class PlaceController
         $place = $this->place($id);
         $parent = $this->parent($body);
         if ($parent?->isIn($place) === true) {
-            throw $body->field('parent')->refused('value.range', sprintf('is "%s", which lies in "%s" itself.', $parent->name, $place->name));
+            throw $body->field('parent')->refused(Reason::ValueRange, sprintf('is "%s", which lies in "%s" itself.', $parent->name, $place->name));
         }
         $place->name = $body->field('name')->text(1, 120);
         $place->parent = $parent;
@@ -80,7 +81,7 @@ final readonly class PlaceController
         $parent = $body->field('parent');
 
         return $parent->value === null ? null : $this->entities->find(Place::class, $parent->id())
-            ?? throw $parent->refused('ref.unknown', sprintf('is "%s", no place of the estate.', $parent->id()));
+            ?? throw $parent->refused(Reason::RefUnknown, sprintf('is "%s", no place of the estate.', $parent->id()));
     }
 
     private static function zone(Node $body): ?string
@@ -92,6 +93,6 @@ final readonly class PlaceController
 
         return in_array($zone->text(), \DateTimeZone::listIdentifiers(\DateTimeZone::ALL_WITH_BC), true)
             ? $zone->text()
-            : throw $zone->refused('value.unknown', sprintf('is "%s", no time zone of the tz database; Europe/Lisbon is one.', $zone->text()));
+            : throw $zone->refused(Reason::ValueUnknown, sprintf('is "%s", no time zone of the tz database; Europe/Lisbon is one.', $zone->text()));
     }
 }

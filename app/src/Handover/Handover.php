@@ -20,24 +20,22 @@ use UpperPane\App\Text\HouseFaces;
 use UpperPane\App\Time\Schedules;
 use UpperPane\Core\Display\Display;
 use UpperPane\Core\Display\Survey;
-use UpperPane\Core\Document\DocumentRefused;
+use UpperPane\Core\Document\MediaMissing;
 use UpperPane\Core\Document\Node;
+use UpperPane\Core\Document\Refused;
 use UpperPane\Core\Finding\Finding;
 use UpperPane\Core\Finding\Findings;
 use UpperPane\Core\Finding\Level;
 use UpperPane\Core\Geometry\Size;
-use UpperPane\Core\Handover\Difference;
 use UpperPane\Core\Handover\Release;
 use UpperPane\Core\Layout\Checks;
-use UpperPane\Core\Layout\Layout;
+use UpperPane\Core\Layout\Composed;
+use UpperPane\Core\Layout\Composer;
 use UpperPane\Core\Layout\Matching;
+use UpperPane\Core\Layout\Surroundings;
 use UpperPane\Core\Media\Media;
-use UpperPane\Core\Media\Pixels;
 use UpperPane\Core\Playback\Course;
-use UpperPane\Core\Playback\Means;
 use UpperPane\Core\Playback\Programme;
-use UpperPane\Core\Text\FaceMetrics;
-use UpperPane\Core\Time\Playlist;
 use UpperPane\Core\Time\Schedule\Schedule;
 use UpperPane\Core\Time\Schedule\ScheduleChecks;
 
@@ -55,14 +53,12 @@ final readonly class Handover
         private DesignLibrary $library,
         private Schedules $schedules,
         private Pictures $pictures,
-        private Means $means,
+        private Surroundings $surroundings,
         private Publisher $publisher,
         private Pointers $pointers,
         private HouseFaces $faces,
         private HandedReleaseRepository $releases,
         private ClockInterface $clock,
-        private FaceMetrics $metrics,
-        private Pixels $pixels,
     ) {
     }
 
@@ -71,7 +67,7 @@ final readonly class Handover
      *
      * @param bool $scheduled the schedule first, also where something else stands
      */
-    public function standing(SurveyedDisplay $display, bool $scheduled = false): ?Source
+    public function standing(SurveyedDisplay $display, bool $scheduled = false): ?Playable
     {
         $current = $scheduled && $this->schedules->ruling($display) !== [] ? null : $display->current;
         $kind = $current === null ? 'schedule' : $current->sourceKind;
@@ -84,7 +80,7 @@ final readonly class Handover
     }
 
     /** @param Node $node `{"kind": "layout"|"playlist"|"media"|"schedule", "id", "revision"?}`; a revision named must be the newest */
-    public function source(Node $node): Source
+    public function source(Node $node): Playable
     {
         $node->object('kind', 'id', 'revision');
         $id = $node->field('id')->id();
@@ -93,7 +89,7 @@ final readonly class Handover
             $asset = $this->entities->find(MediaAsset::class, $id) ?? throw Problem::notFound('This media');
             $media = $asset->media() ?? throw new Problem(409, 'media.unready', sprintf('"%s" is not ready to be played.', $asset->name));
 
-            return new Source($kind, $id, null, $asset->name, static fn (Size $raster): Layout => Layout::fullScreen($id, $asset->name, $raster, Playlist::ofMedia($media)));
+            return new Playable($kind, $id, null, $asset->name, static fn (Size $raster): Composed => Composer::over()->media($media, $raster, $id));
         }
         $design = $this->entities->find(Design::class, $id);
         if ($design === null || $design->kind->value !== $kind) {
@@ -104,33 +100,30 @@ final readonly class Handover
             throw new Problem(409, 'revision.stale', sprintf('"%s" is at revision %d by now, you looked at %d. Look at what changed, then hand over.', $design->name, $design->revision, $revision));
         }
 
-        return new Source($kind, $id, $revision, $design->name, match ($design->kind) {
-            DesignKind::Layout => fn (Size $raster): Layout => $this->library->layout($design->document)->for($raster),
-            DesignKind::Playlist => fn (Size $raster): Layout => $this->library->fullScreen($design->document, $raster),
-            DesignKind::Schedule => static fn (Size $raster): Layout => throw new \LogicException('A schedule is no single layout.'),
+        return new Playable($kind, $id, $revision, $design->name, match ($design->kind) {
+            DesignKind::Layout => fn (Size $raster): Composed => $this->library->layout($design->document)->for($raster),
+            DesignKind::Playlist => fn (Size $raster): Composed => $this->library->fullScreen($design->document, $raster),
+            DesignKind::Schedule => static fn (Size $raster): Composed => throw new \LogicException('A schedule is no single layout.'),
         }, $design->kind === DesignKind::Schedule ? $design : null);
     }
 
-    public function offer(Source $source, SurveyedDisplay $target): Offer
+    public function offer(Playable $source, SurveyedDisplay $target): Offer
     {
         $display = $target->display();
         // By the day, so that looking twice gives the same bytes.
         $today = 1000 * (intdiv($this->clock->now()->getTimestamp(), 86_400) - 1) * 86_400;
         $programme = $this->programmeOf($source, $target);
-        $layouts = $programme === null ? [($source->layout)($display->raster())] : $programme->layouts();
-        $files = $this->files($layouts);
-        $release = $this->packed($target, $programme, $layouts, $files, $today, $today + self::AHEAD_MS);
+        $files = $this->files($programme);
+        $release = $this->packed($target, $programme, $files, $today, $today + self::AHEAD_MS);
 
         return new Offer(
             $target,
             $release,
-            Matching::of($programme === null ? $layouts[0]->canvas : $display->raster(), $display->raster()),
-            $programme === null
-                ? new Findings([...self::stops($display, $target->place->zone()), ...Checks::run($layouts[0], $display, $this->metrics, $this->pixels)->all])
-                : new Findings([...self::stops($display, $target->place->zone()), ...$this->booked($programme, $display, $today)]),
+            Matching::of($programme->canvas(), $display->raster()),
+            new Findings([...self::stops($display, $target->place->zone()), ...$this->found($programme, $display, $today)]),
             [
                 ...($target->current?->shape !== null && $target->current->shape !== $target->shape ? ['The display was surveyed anew: its raster, panels or outputs are others.'] : []),
-                ...($programme === null ? Difference::between($this->layoutOf($target->current), $layouts[0]) : Difference::ofSchedules($this->scheduleOf($target->current), $programme->schedule)),
+                ...$programme->changesFrom($this->handedOver($target->current)),
                 ...self::plannedOn($target->current, $release),
             ],
             array_sum(array_column(array_diff_key($files, $this->there($target->current)), 'bytes')),
@@ -152,12 +145,11 @@ final readonly class Handover
      *
      * @param int $fromMs Unix ms
      */
-    public function rehearsed(Source $source, SurveyedDisplay $target, int $fromMs, int $toMs): Release
+    public function rehearsed(Playable $source, SurveyedDisplay $target, int $fromMs, int $toMs): Release
     {
         $programme = $this->programmeOf($source, $target);
-        $layouts = $programme === null ? [($source->layout)($target->display()->raster())] : $programme->layouts();
 
-        return $this->packed($target, $programme, $layouts, $this->files($layouts), $fromMs - self::AROUND_MS, $toMs + self::AROUND_MS);
+        return $this->packed($target, $programme, $this->files($programme), $fromMs - self::AROUND_MS, $toMs + self::AROUND_MS);
     }
 
     /**
@@ -165,37 +157,28 @@ final readonly class Handover
      *
      * @param int $fromMs Unix ms
      */
-    public function course(Source $source, SurveyedDisplay $target, int $fromMs, int $toMs, bool $items): Course
+    public function course(Playable $source, SurveyedDisplay $target, int $fromMs, int $toMs, bool $items): Course
     {
-        $programme = $this->programmeOf($source, $target);
-        $display = $target->display();
-
-        return $programme === null
-            ? Course::ofLayout(($source->layout)($display->raster()), $display->timezone, $fromMs, $toMs, items: $items)
-            : Course::ofProgramme($programme, $fromMs, $toMs, $items);
+        return Course::of($this->programmeOf($source, $target), $fromMs, $toMs, $items);
     }
 
-    /**
-     * @param list<Layout> $layouts
-     * @param array<string, array{url: string, sha256: string, bytes: int, type: string}> $files
-     */
-    private function packed(SurveyedDisplay $target, ?Programme $programme, array $layouts, array $files, int $fromMs, int $toMs): Release
+    /** @param array<string, array{url: string, sha256: string, bytes: int, type: string}> $files */
+    private function packed(SurveyedDisplay $target, Programme $programme, array $files, int $fromMs, int $toMs): Release
     {
         try {
-            return $programme === null
-                ? Release::of($target->display(), $layouts[0], $files, $this->faces->all(), $this->means, $fromMs, $toMs)
-                : Release::ofProgramme($target->display(), $programme, $files, $this->faces->all(), $this->means, $fromMs, $toMs);
-        } catch (\DomainException $e) {
-            throw new Problem(409, 'media.missing', $e->getMessage() . ' Bring it in again, or take it out.');
+            return Release::of($target->display(), $programme, $files, $this->faces->all(), $this->surroundings, $fromMs, $toMs);
+        } catch (MediaMissing $e) {
+            throw new Problem(409, $e->reason->value, $e->getMessage() . ' Bring it in again, or take it out.');
         }
     }
 
-    /** @return ?Programme null where the source is no schedule */
-    public function programmeOf(Source $source, SurveyedDisplay $target): ?Programme
+    public function programmeOf(Playable $source, SurveyedDisplay $target): Programme
     {
         $design = $source->schedule;
         if ($design === null) {
-            return null;
+            $display = $target->display();
+
+            return Programme::endless(($source->composed)($display->raster()), $display->timezone);
         }
         if (!in_array($target, $this->schedules->displays($design), true)) {
             throw new Problem(409, 'schedule.elsewhere', sprintf('"%s" does not rule on "%s". Book on that display, or on a place that it hangs in.', $design->name, $target->display()->name));
@@ -204,33 +187,32 @@ final readonly class Handover
         return $this->schedules->programme($target, $this->schedules->on($target) ?? Schedule::fromArray($design->document));
     }
 
-    /** @return list<Finding> what is found in all that is booked, and in the bookings for as long as the release is planned */
-    private function booked(Programme $programme, Display $display, int $fromMs): array
+    /** @return list<Finding> what is found in all that plays, and in the bookings for as long as the release is planned */
+    private function found(Programme $programme, Display $display, int $fromMs): array
     {
+        $schedule = $programme->base->schedule;
+        $onDisplay = $this->surroundings->on($display);
         $findings = [];
-        foreach ($programme->whole as $layout) {
-            foreach (Checks::run($layout, $display, $this->metrics, $this->pixels)->all as $finding) {
-                $findings[] = $finding->within($layout->name);
+        foreach ($programme->base->whole as $layout) {
+            foreach (Checks::run($layout, $onDisplay)->all as $finding) {
+                $findings[] = $schedule === null ? $finding : $finding->within($layout->name);
             }
         }
         // What plays in a zone is as large as the zone, not as the display.
-        foreach (array_merge(...array_values($programme->zones)) as $layout) {
-            foreach (Checks::run($layout, null, $this->metrics, $this->pixels)->all as $finding) {
+        foreach (array_merge(...array_values($programme->base->zones)) as $layout) {
+            foreach (Checks::run($layout, $this->surroundings)->all as $finding) {
                 $findings[] = $finding->within($layout->name);
             }
         }
 
-        return [...$findings, ...$programme->findings(), ...ScheduleChecks::run($programme->schedule, $programme->clock, $fromMs, $fromMs + self::AHEAD_MS)->all];
+        return [...$findings, ...$programme->findings(), ...($schedule === null ? [] : ScheduleChecks::run($schedule, $programme->clock(), $fromMs, $fromMs + self::AHEAD_MS)->all)];
     }
 
-    /**
-     * @param list<Layout> $layouts
-     * @return array<string, array{url: string, sha256: string, bytes: int, type: string}> by media id
-     */
-    private function files(array $layouts): array
+    /** @return array<string, array{url: string, sha256: string, bytes: int, type: string}> by media id */
+    private function files(Programme $programme): array
     {
         $files = [];
-        foreach (array_merge(...array_map($this->pictures->assets(...), $layouts)) as $asset) {
+        foreach ($this->pictures->assets($programme->media()) as $asset) {
             if ($asset->state === MediaAsset::READY && $asset->file !== null && $asset->sha256 !== null) {
                 $files[$asset->id] = ['url' => '/' . $asset->file, 'sha256' => $asset->sha256, 'bytes' => $asset->bytes, 'type' => $asset->type ?? ''];
             }
@@ -242,25 +224,7 @@ final readonly class Handover
     /** @return array<string, int> ids of the media that a release has brought, as keys */
     private function there(?HandedRelease $release): array
     {
-        $layout = $this->layoutOf($release);
-        $schedule = $layout === null ? $this->scheduleOf($release) : null;
-        $layouts = match (true) {
-            $layout !== null => [$layout],
-            $schedule !== null && $release !== null => $this->schedules->programme($release->display, $schedule)->layouts(),
-            default => [],
-        };
-        $media = array_merge(...array_map(Release::mediaOf(...), $layouts));
-
-        return array_flip(array_filter(array_map(static fn (Media $one): ?string => $one->id, $media)));
-    }
-
-    private function scheduleOf(?HandedRelease $release): ?Schedule
-    {
-        try {
-            return $release?->sourceKind === 'schedule' ? Schedule::fromArray($release->document) : null;
-        } catch (DocumentRefused) {
-            return null;
-        }
+        return array_flip(array_filter(array_map(static fn (Media $one): ?string => $one->id, $this->handedOver($release)?->media() ?? [])));
     }
 
     /** @return list<Finding> what stops the display itself */
@@ -273,7 +237,7 @@ final readonly class Handover
      * @param list<Offer> $offers without stops
      * @return list<HandedRelease>
      */
-    public function handOver(Source $source, array $offers, ?string $by): array
+    public function handOver(Playable $source, array $offers, ?string $by): array
     {
         // The bytes first: until a pointer names them nobody plays them, and writing them twice is harmless.
         $files = array_map(fn (Offer $offer): array => $this->publisher->content('releases', $offer->release->json(), 'json'), $offers);
@@ -316,7 +280,7 @@ final readonly class Handover
     }
 
     /** @return list<array{id: string, revision: int}> every design that plays: the schedules, what they book, and what is in that */
-    private function parts(Source $source, SurveyedDisplay $target): array
+    private function parts(Playable $source, SurveyedDisplay $target): array
     {
         $wanted = $source->schedule === null
             ? ($source->revision === null ? [] : [$source->id])
@@ -336,7 +300,7 @@ final readonly class Handover
     }
 
     /** @return array<mixed> */
-    private function document(Source $source): array
+    private function document(Playable $source): array
     {
         return match ($source->kind) {
             'media' => $this->entities->find(MediaAsset::class, $source->id)?->media()?->toArray() ?? [],
@@ -344,24 +308,24 @@ final readonly class Handover
         };
     }
 
-    /** The layout as it was handed over; null where there is none, or where what it refers to is gone. */
-    private function layoutOf(?HandedRelease $release): ?Layout
+    /** What plays on a display by a release; null where there is none, or where what it refers to is gone. */
+    private function handedOver(?HandedRelease $release): ?Programme
     {
         if ($release === null) {
             return null;
         }
-        $raster = $release->display->display()->raster();
+        $display = $release->display->display();
+        $raster = $display->raster();
+        /** @var array<string, mixed> $document */
+        $document = $release->document;
         try {
-            /** @var array<string, mixed> $document */
-            $document = $release->document;
-
             return match ($release->sourceKind) {
-                'schedule' => null,
-                'layout' => $this->library->layout($document)->for($raster),
-                'playlist' => $this->library->fullScreen($document, $raster),
-                default => Layout::fullScreen($release->sourceId, $release->name, $raster, Playlist::ofMedia(Media::fromNode(Node::root($document)))),
+                'schedule' => $this->schedules->programme($release->display, Schedule::fromArray($document)),
+                'layout' => Programme::endless($this->library->layout($document)->for($raster), $display->timezone),
+                'playlist' => Programme::endless($this->library->fullScreen($document, $raster), $display->timezone),
+                default => Programme::endless(Composer::over()->media(Media::fromNode(Node::root($document)), $raster, $release->sourceId), $display->timezone),
             };
-        } catch (DocumentRefused) {
+        } catch (Refused | Problem) {
             return null;
         }
     }

@@ -14,6 +14,7 @@ use UpperPane\App\Estate\Place;
 use UpperPane\App\Http\Body;
 use UpperPane\App\Http\Problem;
 use UpperPane\Core\Document\Node;
+use UpperPane\Core\Document\Reason;
 
 final readonly class HandoverController
 {
@@ -85,11 +86,11 @@ final readonly class HandoverController
     {
         $displays = [];
         foreach ($body->optional('displays')?->items(10_000) ?? [] as $node) {
-            $display = $this->entities->find(SurveyedDisplay::class, $node->id()) ?? throw $node->refused('ref.unknown', sprintf('is "%s", no display of the estate.', $node->id()));
+            $display = $this->entities->find(SurveyedDisplay::class, $node->id()) ?? throw $node->refused(Reason::RefUnknown, sprintf('is "%s", no display of the estate.', $node->id()));
             $displays[$display->id] = $display;
         }
         foreach ($body->optional('places')?->items(1000) ?? [] as $node) {
-            $place = $this->entities->find(Place::class, $node->id()) ?? throw $node->refused('ref.unknown', sprintf('is "%s", no place of the estate.', $node->id()));
+            $place = $this->entities->find(Place::class, $node->id()) ?? throw $node->refused(Reason::RefUnknown, sprintf('is "%s", no place of the estate.', $node->id()));
             foreach ($this->entities->getRepository(SurveyedDisplay::class)->findBy([], ['position' => 'ASC']) as $display) {
                 if ($display->place->isIn($place)) {
                     $displays[$display->id] = $display;
@@ -97,6 +98,6 @@ final readonly class HandoverController
             }
         }
 
-        return $displays === [] ? throw $body->refused('field.missing', 'names no display; choose at least one.') : array_values($displays);
+        return $displays === [] ? throw $body->refused(Reason::FieldMissing, 'names no display; choose at least one.') : array_values($displays);
     }
 }

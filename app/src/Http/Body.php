@@ -7,6 +7,7 @@ namespace UpperPane\App\Http;
 use Symfony\Component\HttpFoundation\Request;
 use UpperPane\Core\Document\DocumentRefused;
 use UpperPane\Core\Document\Node;
+use UpperPane\Core\Document\Reason;
 
 /** The JSON body of a request, read through nodes so that each fault has its path. */
 final readonly class Body
@@ -20,7 +21,7 @@ final readonly class Body
         try {
             return Node::fromJson($request->getContent(), self::LIMIT);
         } catch (DocumentRefused $e) {
-            throw $e->reason === 'document.too-large' ? new Problem(413, $e->reason, $e->getMessage()) : $e;
+            throw $e->reason === Reason::DocumentTooLarge ? new Problem(413, $e->reason->value, $e->getMessage()) : $e;
         }
     }
 
@@ -33,7 +34,7 @@ final readonly class Body
     public static function document(Node $node): array
     {
         if (!is_array($node->value) || array_is_list($node->value)) {
-            throw $node->refused('type.wrong', 'is no JSON object.');
+            throw $node->refused(Reason::TypeWrong, 'is no JSON object.');
         }
         $document = [];
         foreach ($node->value as $name => $value) {

@@ -12,7 +12,7 @@ use Symfony\Component\HttpKernel\Event\ExceptionEvent;
 use Symfony\Component\HttpKernel\Exception\HttpExceptionInterface;
 use Symfony\Component\Security\Core\Exception\AccessDeniedException;
 use Symfony\Component\Security\Core\Exception\AuthenticationException;
-use UpperPane\Core\Document\DocumentRefused;
+use UpperPane\Core\Document\Refused;
 
 /** Every failure of the API is JSON with a code, a sentence and a path. */
 #[AsEventListener(priority: -2)]
@@ -35,7 +35,7 @@ final readonly class ProblemListener
         }
         $event->setResponse(match (true) {
             $e instanceof Problem => Problem::answer($e->status, $e->reason, $e->getMessage(), $e->path, $e->more),
-            $e instanceof DocumentRefused => Problem::answer(422, $e->reason, $e->getMessage(), $e->path),
+            $e instanceof Refused => Problem::answer(422, $e->reason->value, $e->getMessage(), $e->path),
             $e instanceof HttpExceptionInterface => Problem::answer($e->getStatusCode(), 'request.wrong', $e->getMessage()),
             default => $this->unexpected($e),
         });

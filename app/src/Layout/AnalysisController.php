@@ -11,22 +11,23 @@ use Symfony\Component\Routing\Attribute\Route;
 use UpperPane\App\Display\SurveyedDisplay;
 use UpperPane\App\Http\Body;
 use UpperPane\App\Http\Problem;
+use UpperPane\Core\Document\Node;
+use UpperPane\Core\Document\Reason;
 use UpperPane\Core\Geometry\Size;
 use UpperPane\Core\Layout\Arrange\Arrangement;
 use UpperPane\Core\Layout\Arrange\Border;
-use UpperPane\Core\Layout\AsSeen;
 use UpperPane\Core\Layout\Checks;
-use UpperPane\Core\Layout\Layout;
+use UpperPane\Core\Layout\Composed;
+use UpperPane\Core\Layout\Described;
+use UpperPane\Core\Layout\Division\Sum;
+use UpperPane\Core\Layout\Division\Sums;
+use UpperPane\Core\Layout\Kind\Zone\PlayingZone;
 use UpperPane\Core\Layout\Matching;
-use UpperPane\Core\Layout\Says;
-use UpperPane\Core\Layout\Sum;
-use UpperPane\Core\Layout\Sums;
-use UpperPane\Core\Layout\Zone;
-use UpperPane\Core\Media\Pixels;
-use UpperPane\Core\Playback\Means;
+use UpperPane\Core\Layout\Surroundings;
+use UpperPane\Core\Layout\Type\AsSeen;
+use UpperPane\Core\Playback\Programme;
 use UpperPane\Core\Playback\ShownAt;
 use UpperPane\Core\Playback\Timeline;
-use UpperPane\Core\Text\FaceMetrics;
 use UpperPane\Core\Text\TimePattern;
 use UpperPane\Core\Units\Instant;
 use UpperPane\Core\Units\TypedFigure;
@@ -39,9 +40,7 @@ final readonly class AnalysisController
         private DesignLibrary $library,
         private EntityManagerInterface $entities,
         private Pictures $pictures,
-        private FaceMetrics $faces,
-        private Pixels $pixels,
-        private Means $means,
+        private Surroundings $surroundings,
     ) {
     }
 
@@ -55,11 +54,13 @@ final readonly class AnalysisController
 
         $match = $display === null ? null : Matching::of($layout->canvas, $display->raster());
 
-        $said = Checks::run($layout, $display, $this->faces, $this->pixels)->toArray() + [
+        $mmPerPx = $display === null ? null : $match?->mmPerCanvasPx($display->pxPerMm());
+        $surroundings = $this->surroundings->on($display);
+        $said = Checks::run($layout, $surroundings)->toArray() + [
             'match' => $match?->toArray(),
-            'mm_per_px' => $display === null ? null : $match?->mmPerCanvasPx($display->pxPerMm()),
+            'mm_per_px' => $mmPerPx,
             'sums' => array_map(static fn (Sum $sum): array => $sum->toArray(), Sums::of($layout->visible())),
-            'says' => (object) Says::of($layout, $this->faces, $display === null ? null : $match?->mmPerCanvasPx($display->pxPerMm())),
+            'says' => (object) ($surroundings->faces === null ? [] : Described::of($layout, $surroundings->faces, $mmPerPx)),
             'shares' => (object) $layout->shares(),
             'borders' => array_map(static fn (Border $border): array => $border->toArray(), Arrangement::borders($layout)),
             'tracks' => $layout->recipe?->edges($layout->canvas) ?? ['columns' => [], 'rows' => []],
@@ -69,7 +70,7 @@ final readonly class AnalysisController
         }
 
         return new JsonResponse($said + [
-            'playing' => (object) array_map(static fn (Zone $zone): array => $zone->playing($layout->loops[$zone->id()]), $layout->zones),
+            'playing' => (object) array_map(static fn (PlayingZone $zone): array => $zone->playing($layout->loops[$zone->id()]), $layout->zones),
             'loops' => (object) array_map(static fn ($loop): ?int => $loop->periodMs, $layout->loops),
             'meets_every_ms' => $layout->meetsEveryMs(),
         ] + $this->pictures->of($layout, $display->timezone ?? 'UTC'));
@@ -108,7 +109,7 @@ final readonly class AnalysisController
         $body = Body::of($request)->object('document', 'display');
         $display = $body->has('display') && $body->field('display')->value !== null ? $this->display($body->field('display')->id())->display() : null;
 
-        return new JsonResponse(AsSeen::of($this->layout($body->field('document')), $display, $this->faces, $this->pixels));
+        return new JsonResponse(AsSeen::of($this->layout($body->field('document')), $this->surroundings->on($display)));
     }
 
     /** The tide table of a span. */
@@ -119,7 +120,7 @@ final readonly class AnalysisController
         $from = Instant::parse($body->field('from')->text(), '/from')->ms;
         $to = Instant::parse($body->field('to')->text(), '/to')->ms;
         if ($to < $from || $to - $from > 86_400_000) {
-            throw $body->field('to')->refused('value.range', 'lies before "from", or more than a day behind it.');
+            throw $body->field('to')->refused(Reason::ValueRange, 'lies before "from", or more than a day behind it.');
         }
 
         return new JsonResponse(Timeline::of($this->layout($body->field('document')), $from, $to));
@@ -131,10 +132,10 @@ final readonly class AnalysisController
         $body = Body::of($request)->object('document', 'at');
         $at = Instant::parse($body->field('at')->text(), '/at')->ms;
 
-        return new JsonResponse(ShownAt::of($this->layout($body->field('document')), 0, $this->means)->at($at)->toArray());
+        return new JsonResponse(ShownAt::of(Programme::endless($this->layout($body->field('document'))), $this->surroundings)->at($at)->toArray());
     }
 
-    private function layout(\UpperPane\Core\Document\Node $document): Layout
+    private function layout(Node $document): Composed
     {
         return $this->library->layout(Body::document($document));
     }

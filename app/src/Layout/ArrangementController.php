@@ -10,26 +10,24 @@ use Symfony\Component\Routing\Attribute\Route;
 use UpperPane\App\Http\Body;
 use UpperPane\Core\Document\DocumentRefused;
 use UpperPane\Core\Document\Node;
+use UpperPane\Core\Document\Reason;
 use UpperPane\Core\Geometry\Size;
 use UpperPane\Core\Geometry\Tracks;
 use UpperPane\Core\Layout\Arrange\Arrangement;
-use UpperPane\Core\Layout\Recipe;
+use UpperPane\Core\Layout\Division\Recipe;
+use UpperPane\Core\Layout\Layout;
 
 /** What a designer does with the division of a layout, saved or not: the document comes back, and what changed beside what was asked for. */
 final readonly class ArrangementController
 {
-    public function __construct(private DesignLibrary $library)
-    {
-    }
-
     #[Route('/api/arrangement', methods: ['POST'])]
     public function arrange(Request $request): JsonResponse
     {
         $body = Body::of($request)->object('document', 'act');
         $document = Body::document($body->field('document'));
-        $arranged = $this->act(Arrangement::of($document, $this->library->behind($document)), $body->field('act'));
+        $arranged = $this->act(Arrangement::of(Layout::fromArray($document)), $body->field('act'));
 
-        return new JsonResponse(['document' => $arranged->document, 'said' => $arranged->said]);
+        return new JsonResponse(['document' => $arranged->layout->toArray(), 'said' => $arranged->said]);
     }
 
     /** @throws DocumentRefused */
@@ -97,6 +95,6 @@ final readonly class ArrangementController
     {
         $ids = array_map(static fn (Node $id): string => $id->id(), $node->items(1000));
 
-        return count($ids) >= $least ? $ids : throw $node->refused('value.range', sprintf('names %d zones; at least %d are wanted.', count($ids), $least));
+        return count($ids) >= $least ? $ids : throw $node->refused(Reason::ValueRange, sprintf('names %d zones; at least %d are wanted.', count($ids), $least));
     }
 }

@@ -6,6 +6,7 @@ namespace UpperPane\App\Layout;
 
 use Doctrine\DBAL\Types\Types;
 use Doctrine\ORM\Mapping as ORM;
+use UpperPane\Core\Layout\Documents;
 
 /** A layout, playlist or schedule: its document as it stands, and the number of its revision. */
 #[ORM\Entity(repositoryClass: DesignRepository::class)]
@@ -44,23 +45,7 @@ class Design
     /** @return list<string> ids of the designs that its document names: refs of layouts and playlists, and what a schedule books */
     public function named(): array
     {
-        return self::namedIn($this->document);
-    }
-
-    /**
-     * @param array<mixed> $document
-     * @return list<string> the same of any document
-     */
-    public static function namedIn(array $document): array
-    {
-        $named = [];
-        array_walk_recursive($document, static function (mixed $value, int|string $key) use (&$named): void {
-            if (in_array($key, ['ref', 'layout', 'playlist'], true) && is_string($value)) {
-                $named[$value] = $value;
-            }
-        });
-
-        return array_values($named);
+        return Documents::named($this->document)['designs'];
     }
 
     /** @return array<string, mixed> without the document */

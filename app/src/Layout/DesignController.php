@@ -20,6 +20,7 @@ use UpperPane\App\Http\Problem;
 use UpperPane\App\Time\Schedules;
 use UpperPane\Core\Document\Merge;
 use UpperPane\Core\Document\Node;
+use UpperPane\Core\Document\Reason;
 
 /** Layouts, playlists and schedules: documents with revisions, none of which is ever lost. */
 #[Route('/api/{plural}', requirements: ['plural' => 'layouts|playlists|schedules'])]
@@ -120,7 +121,7 @@ final readonly class DesignController
         $design = $this->design($plural, $id);
         $number = $body->field('base')->int(1);
         $base = $this->entities->getRepository(DesignRevision::class)->findOneBy(['designId' => $id, 'number' => $number])
-            ?? throw $body->field('base')->refused('ref.unknown', sprintf('is %d, which is no revision of this %s.', $number, rtrim($plural, 's')));
+            ?? throw $body->field('base')->refused(Reason::RefUnknown, sprintf('is %d, which is no revision of this %s.', $number, rtrim($plural, 's')));
         $take = [];
         $given = $body->optional('take')?->value;
         foreach (is_array($given) ? array_keys($given) : [] as $key) {
@@ -248,10 +249,10 @@ final readonly class DesignController
         $place = $body->optional('place');
         $id = $place?->id();
         if (($display === null) === ($id === null)) {
-            throw $body->refused('field.missing', 'names no display and no place, or both; a schedule rules on one of them.');
+            throw $body->refused(Reason::FieldMissing, 'names no display and no place, or both; a schedule rules on one of them.');
         }
         if ($place !== null && $this->entities->find(Place::class, $place->id()) === null) {
-            throw $place->refused('ref.unknown', sprintf('is "%s", no place of the estate.', $place->id()));
+            throw $place->refused(Reason::RefUnknown, sprintf('is "%s", no place of the estate.', $place->id()));
         }
         $there = $this->designs->findOneBy(['kind' => DesignKind::Schedule] + ($id === null ? ['displayId' => $display] : ['placeId' => $id]));
         if ($there !== null) {
@@ -270,7 +271,7 @@ final readonly class DesignController
         $display = $body->field('display');
         $id = $display->id();
         if ($this->entities->find(SurveyedDisplay::class, $id) === null) {
-            throw $display->refused('ref.unknown', sprintf('is "%s", which is no surveyed display.', $id));
+            throw $display->refused(Reason::RefUnknown, sprintf('is "%s", which is no surveyed display.', $id));
         }
 
         return $id;

@@ -5,9 +5,18 @@ declare(strict_types=1);
 namespace UpperPane\App\Layout;
 
 use Doctrine\ORM\EntityManagerInterface;
+use UpperPane\App\Media\MediaAsset;
+use UpperPane\Core\Document\DocumentRefused;
+use UpperPane\Core\Document\Node;
+use UpperPane\Core\Document\Refused;
 use UpperPane\Core\Geometry\Size;
+use UpperPane\Core\Layout\Composed;
+use UpperPane\Core\Layout\Composer;
+use UpperPane\Core\Layout\Documents;
 use UpperPane\Core\Layout\Layout;
 use UpperPane\Core\Layout\Library;
+use UpperPane\Core\Media\Media;
+use UpperPane\Core\Time\Playlist;
 
 /** Reads documents into core values, with the saved designs behind their refs. */
 final readonly class DesignLibrary
@@ -18,16 +27,27 @@ final readonly class DesignLibrary
 
     /**
      * @param array<string, mixed> $document
-     * @throws \UpperPane\Core\Document\DocumentRefused
+     * @throws Refused
      */
-    public function layout(array $document): Layout
+    public function layout(array $document): Composed
     {
-        return Layout::fromArray($document, $this->behind($document));
+        return $this->composer($document)->layout(Layout::fromArray($document));
+    }
+
+    /**
+     * A playlist over a whole raster.
+     *
+     * @param array<string, mixed> $document
+     * @throws Refused
+     */
+    public function fullScreen(array $document, Size $raster): Composed
+    {
+        return $this->composer($document)->playlist(self::playlist($document), $raster);
     }
 
     /**
      * @param array<string, mixed> $document
-     * @throws \UpperPane\Core\Document\DocumentRefused
+     * @throws Refused
      */
     public function check(DesignKind $kind, array $document): void
     {
@@ -39,35 +59,57 @@ final readonly class DesignLibrary
     }
 
     /**
-     * A playlist over a whole raster.
+     * Composes with all that these documents name, however deep, so that what several of them mention is read once.
      *
-     * @param array<string, mixed> $document
-     * @throws \UpperPane\Core\Document\DocumentRefused
+     * @param array<string, mixed> ...$documents
      */
-    public function fullScreen(array $document, Size $raster): Layout
+    public function composer(array ...$documents): Composer
     {
-        return Layout::ofPlaylist($document, $this->behind($document), $raster);
+        [$found, $media] = [[], []];
+        $open = array_values($documents);
+        while ($open !== []) {
+            $wanted = [];
+            foreach ($open as $document) {
+                $named = Documents::named($document);
+                $wanted += array_fill_keys($named['designs'], true);
+                $media += array_fill_keys($named['media'], true);
+            }
+            $wanted = array_map(strval(...), array_keys(array_diff_key($wanted, $found)));
+            $open = [];
+            foreach ($wanted === [] ? [] : $this->entities->getRepository(Design::class)->findBy(['id' => $wanted, 'kind' => [DesignKind::Layout, DesignKind::Playlist]]) as $design) {
+                $open[] = $found[$design->id] = $design->document;
+            }
+        }
+
+        return Composer::over(Library::of($found, $this->media(array_map(strval(...), array_keys($media)))));
     }
 
     /**
-     * The saved designs behind a document's refs, however deep.
-     *
      * @param array<string, mixed> $document
+     * @throws DocumentRefused
      */
-    public function behind(array $document): Library
+    private static function playlist(array $document): Playlist
     {
-        $found = [];
-        $wanted = Design::namedIn($document);
-        while ($wanted !== []) {
-            $designs = $this->entities->getRepository(Design::class)->findBy(['id' => $wanted]);
-            $wanted = [];
-            foreach ($designs as $design) {
-                $found[$design->id] = $design->document;
-                $wanted = [...$wanted, ...Design::namedIn($design->document)];
+        $node = Node::root($document);
+        $node->format(Playlist::FORMAT);
+
+        return Playlist::fromNode($node);
+    }
+
+    /**
+     * @param list<string> $ids
+     * @return array<string, Media>
+     */
+    private function media(array $ids): array
+    {
+        $media = [];
+        foreach ($ids === [] ? [] : $this->entities->getRepository(MediaAsset::class)->findBy(['id' => $ids]) as $asset) {
+            $one = $asset->media();
+            if ($one !== null) {
+                $media[$asset->id] = $one;
             }
-            $wanted = array_values(array_diff(array_unique($wanted), array_keys($found)));
         }
 
-        return Library::of($found);
+        return $media;
     }
 }

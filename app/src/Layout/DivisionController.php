@@ -15,10 +15,11 @@ use UpperPane\App\Http\Body;
 use UpperPane\App\Http\Problem;
 use UpperPane\Core\Document\DocumentRefused;
 use UpperPane\Core\Document\Node;
+use UpperPane\Core\Document\Reason;
 use UpperPane\Core\Geometry\Rect;
 use UpperPane\Core\Geometry\Size;
 use UpperPane\Core\Layout\Arrange\Divisions;
-use UpperPane\Core\Layout\Recipe;
+use UpperPane\Core\Layout\Division\Recipe;
 
 /** Divisions to begin with: those of the trade for the shape of a raster, and those that the team keeps. */
 #[Route('/api/divisions')]
@@ -51,7 +52,7 @@ final readonly class DivisionController
         $name = trim($body->field('name')->text());
         $recipe = Recipe::fromNode($body->field('recipe'));
         if ($name === '' || $recipe->areas === []) {
-            throw $body->field($name === '' ? 'name' : 'recipe')->refused('value.range', $name === '' ? 'is empty.' : 'names no areas; a division has at least one.');
+            throw $body->field($name === '' ? 'name' : 'recipe')->refused(Reason::ValueRange, $name === '' ? 'is empty.' : 'names no areas; a division has at least one.');
         }
         if ($this->entities->getRepository(KeptDivision::class)->findOneBy(['name' => $name]) !== null) {
             throw new Problem(409, 'division.exists', sprintf('A division "%s" is kept already. Give this one another name, or remove that one first.', $name));

@@ -7,9 +7,10 @@ namespace UpperPane\App\Layout;
 use Doctrine\ORM\EntityManagerInterface;
 use Psr\Clock\ClockInterface;
 use UpperPane\App\Media\MediaAsset;
-use UpperPane\Core\Handover\Release;
-use UpperPane\Core\Layout\Layout;
-use UpperPane\Core\Playback\Means;
+use UpperPane\Core\Layout\Composed;
+use UpperPane\Core\Layout\Surroundings;
+use UpperPane\Core\Media\Media;
+use UpperPane\Core\Playback\Programme;
 use UpperPane\Core\Playback\RunSheet;
 
 /** What a browser needs to draw a layout at any instant. */
@@ -19,7 +20,7 @@ final readonly class Pictures
     private const AHEAD_MS = 14 * 86_400_000;
     private const BEHIND_MS = 86_400_000;
 
-    public function __construct(private EntityManagerInterface $entities, private Means $means, private ClockInterface $clock)
+    public function __construct(private EntityManagerInterface $entities, private Surroundings $surroundings, private ClockInterface $clock)
     {
     }
 
@@ -27,18 +28,18 @@ final readonly class Pictures
      * @param string $timezone of the display, which clocks without one of their own tell
      * @return array{run_sheet: array<string, mixed>, media: object} media: addresses by media id
      */
-    public function of(Layout $layout, string $timezone = 'UTC'): array
+    public function of(Composed $layout, string $timezone = 'UTC'): array
     {
         $now = 1000 * $this->clock->now()->getTimestamp();
 
-        return ['run_sheet' => RunSheet::of($layout, 0, $this->means->in($timezone), $now - self::BEHIND_MS, $now + self::AHEAD_MS), 'media' => (object) $this->addresses($layout)];
+        return ['run_sheet' => RunSheet::of(Programme::endless($layout, $timezone), $this->surroundings, $now - self::BEHIND_MS, $now + self::AHEAD_MS), 'media' => (object) $this->addresses($layout)];
     }
 
     /** @return array<string, array{url: string, thumbnail: ?string, type: string}> */
-    private function addresses(Layout $layout): array
+    private function addresses(Composed $layout): array
     {
         $addresses = [];
-        foreach ($this->assets($layout) as $asset) {
+        foreach ($this->assets($layout->media()) as $asset) {
             if ($asset->file !== null) {
                 $addresses[$asset->id] = [
                     'url' => '/' . $asset->file,
@@ -51,15 +52,13 @@ final readonly class Pictures
         return $addresses;
     }
 
-    /** @return list<MediaAsset> the media of a layout that are there */
-    public function assets(Layout $layout): array
+    /**
+     * @param list<Media> $media
+     * @return list<MediaAsset> those of them that are there
+     */
+    public function assets(array $media): array
     {
-        $ids = [];
-        foreach (Release::mediaOf($layout) as $media) {
-            if ($media->id !== null) {
-                $ids[] = $media->id;
-            }
-        }
+        $ids = array_values(array_filter(array_map(static fn (Media $one): ?string => $one->id, $media)));
 
         return $ids === [] ? [] : $this->entities->getRepository(MediaAsset::class)->findBy(['id' => $ids]);
     }

@@ -7,7 +7,7 @@ namespace UpperPane\App\Layout;
 use BaconQrCode\Common\ErrorCorrectionLevel;
 use BaconQrCode\Encoder\Encoder;
 use Symfony\Contracts\Cache\CacheInterface;
-use UpperPane\Core\Layout\CodeMaker;
+use UpperPane\Core\Layout\Kind\Code\CodeMaker;
 
 /** QR codes by BaconQrCode, from Debian's php-bacon-qr-code. A code is drawn once for each text and level that this process meets. */
 final class QrCodes implements CodeMaker

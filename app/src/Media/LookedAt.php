@@ -9,11 +9,11 @@ use League\Flysystem\FilesystemException;
 use League\Flysystem\FilesystemOperator;
 use Symfony\Component\DependencyInjection\Attribute\Target;
 use UpperPane\Core\Media\Media;
-use UpperPane\Core\Media\Pixels;
 use UpperPane\Core\Media\Swatch;
+use UpperPane\Core\Media\Swatches;
 
 /** The colours of media, read once from their small pictures, by GD. */
-final class LookedAt implements Pixels
+final class LookedAt implements Swatches
 {
     /** Columns of a swatch: coarser than any letter, finer than what a letter stands on. */
     private const COLUMNS = 160;

@@ -17,7 +17,7 @@ use Symfony\Component\Routing\Attribute\Route;
 use Symfony\Component\Uid\Ulid;
 use UpperPane\App\Http\Problem;
 use UpperPane\App\Http\Upload;
-use UpperPane\Core\Media\Pixels;
+use UpperPane\Core\Media\Swatches;
 
 final readonly class MediaController
 {
@@ -48,11 +48,11 @@ final readonly class MediaController
 
     /** The colour that most of the edge of a picture has, for the ground of the box that it is put into. */
     #[Route('/api/media/{id}/edge', methods: ['GET'])]
-    public function edge(string $id, Pixels $pixels): JsonResponse
+    public function edge(string $id, Swatches $swatches): JsonResponse
     {
         $asset = $this->asset($id);
         $media = $asset->media();
-        $edge = $media === null ? null : $pixels->of($media)?->edge();
+        $edge = $media === null ? null : $swatches->of($media)?->edge();
         if ($edge === null) {
             throw new Problem(409, 'edge.unknown', sprintf('"%s" has no colour at its edge: it is see-through there, or not looked at yet.', $asset->name));
         }

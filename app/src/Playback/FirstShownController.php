@@ -15,7 +15,7 @@ use UpperPane\App\Media\MediaAsset;
 /** First shown: where and when something saved is next seen, or why it never is. */
 final readonly class FirstShownController
 {
-    public function __construct(private EntityManagerInterface $entities, private Sightings $sightings)
+    public function __construct(private EntityManagerInterface $entities, private FirstShownFinder $sightings)
     {
     }
 

@@ -15,6 +15,7 @@ use UpperPane\App\Http\Body;
 use UpperPane\App\Http\Problem;
 use UpperPane\Core\Display\Feed;
 use UpperPane\Core\Document\Node;
+use UpperPane\Core\Document\Reason;
 
 /** Players as the designer and operator see them. */
 final readonly class PlayerController
@@ -69,7 +70,7 @@ final readonly class PlayerController
         if ($asked !== null && $asked->value !== null) {
             return in_array($asked->id(), $parts, true)
                 ? $asked->id()
-                : throw $asked->refused('ref.unknown', sprintf('is "%s"; the players of this display are %s.', $asked->id(), implode(', ', $parts)));
+                : throw $asked->refused(Reason::RefUnknown, sprintf('is "%s"; the players of this display are %s.', $asked->id(), implode(', ', $parts)));
         }
         $taken = array_map(static fn (Player $player): ?string => $player->part, $this->entities->getRepository(Player::class)->findBy(['display' => $display, 'revokedAt' => null]));
 

@@ -12,12 +12,13 @@ use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\Routing\Attribute\Route;
 use UpperPane\App\Display\SurveyedDisplay;
 use UpperPane\App\Handover\Handover;
-use UpperPane\App\Handover\Source;
+use UpperPane\App\Handover\Playable;
 use UpperPane\App\Http\Body;
 use UpperPane\App\Http\Download;
 use UpperPane\App\Http\Problem;
 use UpperPane\App\Time\Schedules;
 use UpperPane\Core\Document\Node;
+use UpperPane\Core\Document\Reason;
 use UpperPane\Core\Playback\Stretch;
 use UpperPane\Core\Units\Calendar;
 use UpperPane\Core\Units\Instant;
@@ -115,7 +116,7 @@ final readonly class RehearsalController
     }
 
     /** @param string $named `layout:ID`, or nothing for what stands there */
-    private function source(SurveyedDisplay $display, string $named, bool $scheduled): ?Source
+    private function source(SurveyedDisplay $display, string $named, bool $scheduled): ?Playable
     {
         [$kind, $id] = [...explode(':', $named, 2), ''];
 
@@ -140,10 +141,10 @@ final readonly class RehearsalController
         $begin = $from === null ? self::midnight($clock, $now, 0) : self::instant($clock, $from);
         $end = $to === null ? self::midnight($clock, intdiv($begin, 1000), 1) : self::instant($clock, $to);
         if ($end <= $begin) {
-            throw ($to ?? $from)?->refused('value.range', sprintf('is %s, which is not after from.', $to?->text())) ?? new \LogicException('A day has a length.');
+            throw ($to ?? $from)?->refused(Reason::ValueRange, sprintf('is %s, which is not after from.', $to?->text())) ?? new \LogicException('A day has a length.');
         }
         if ($end - $begin > self::LONGEST_MS) {
-            throw ($to ?? $from)?->refused('value.range', 'lies more than 62 days behind from.') ?? new \LogicException('A day is shorter.');
+            throw ($to ?? $from)?->refused(Reason::ValueRange, 'lies more than 62 days behind from.') ?? new \LogicException('A day is shorter.');
         }
 
         return [$begin, $end];

@@ -16,6 +16,8 @@ use UpperPane\App\Http\Problem;
 use UpperPane\App\Http\Upload;
 use UpperPane\App\Media\Publisher;
 use UpperPane\Core\Display\Legibility;
+use UpperPane\Core\Document\FaceRefused;
+use UpperPane\Core\Document\Reason;
 use UpperPane\Core\Text\FaceFile;
 use UpperPane\Core\Text\FaceIdentity;
 
@@ -47,13 +49,14 @@ final readonly class FaceController
         $upload = Upload::of($request);
         [$file, $name] = [$upload->file, $upload->name];
         if ($file->getSize() > self::MOST_BYTES) {
-            throw new Problem(422, 'face.refused', sprintf('"%s" has %d MB; a face has at most %d.', $name, intdiv((int) $file->getSize(), 1_000_000), intdiv(self::MOST_BYTES, 1_000_000)));
+            $megabytes = intdiv((int) $file->getSize(), 1_000_000);
+            throw FaceRefused::because(Reason::FaceRefused, sprintf('"%s" has %d MB; a face has at most %d.', $name, $megabytes, intdiv(self::MOST_BYTES, 1_000_000)), '');
         }
         $bytes = $file->getContent();
         try {
             $identity = FaceIdentity::fromBytes($bytes);
-        } catch (\DomainException $e) {
-            throw new Problem(422, 'face.refused', sprintf('"%s" is not taken. %s', $name, $e->getMessage()));
+        } catch (FaceRefused $e) {
+            throw $e->in(sprintf('"%s" is not taken. ', $name), '');
         }
         foreach ($this->faces->all() as $face) {
             if ($face['family'] === $identity->family && $face['weight'] === $identity->weight) {

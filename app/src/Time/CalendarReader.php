@@ -13,7 +13,10 @@ use Sabre\VObject\Property;
 use Sabre\VObject\Property\ICalendar\DateTime as DateTimeProperty;
 use Sabre\VObject\Reader;
 use Sabre\VObject\TimeZoneUtil;
+use UpperPane\Core\Document\CalendarRefused;
 use UpperPane\Core\Document\DocumentRefused;
+use UpperPane\Core\Document\Reason;
+use UpperPane\Core\Document\Refused;
 use UpperPane\Core\Time\Recurrence\Rule;
 use UpperPane\Core\Time\Schedule\Rank;
 use UpperPane\Core\Time\Schedule\Schedule;
@@ -45,20 +48,20 @@ final class CalendarReader
     public static function read(string $text, string $timezone, array $plays): array
     {
         if (strlen($text) > self::LARGEST) {
-            throw DocumentRefused::because('calendar.too-large', 'The calendar has more than 8 MB; it is not read.', '/calendar');
+            throw CalendarRefused::because(Reason::CalendarTooLarge, 'The calendar has more than 8 MB; it is not read.', '/calendar');
         }
         try {
             $calendar = Reader::read($text, Reader::OPTION_FORGIVING | Reader::OPTION_IGNORE_INVALID_LINES);
         } catch (ParseException $e) {
-            throw DocumentRefused::because('calendar.syntax', 'This is no iCalendar file: ' . $e->getMessage(), '/calendar');
+            throw CalendarRefused::because(Reason::CalendarSyntax, 'This is no iCalendar file: ' . $e->getMessage(), '/calendar');
         }
         if (!$calendar instanceof VCalendar) {
-            throw DocumentRefused::because('calendar.syntax', 'This is no iCalendar file; one begins with BEGIN:VCALENDAR.', '/calendar');
+            throw CalendarRefused::because(Reason::CalendarSyntax, 'This is no iCalendar file; one begins with BEGIN:VCALENDAR.', '/calendar');
         }
         $events = array_values(array_filter($calendar->select('VEVENT'), static fn (mixed $one): bool => $one instanceof VEvent));
         if (count($events) > Schedule::MOST_BOOKINGS) {
             $message = sprintf('The calendar has %s events; a schedule has at most %s.', number_format(count($events)), number_format(Schedule::MOST_BOOKINGS));
-            throw DocumentRefused::because('calendar.too-many', $message, '/calendar');
+            throw CalendarRefused::because(Reason::CalendarTooMany, $message, '/calendar');
         }
         $reader = new self($timezone, $calendar);
         $bookings = [];
@@ -68,7 +71,7 @@ final class CalendarReader
                 // An occurrence that was moved stands beside its series: the series goes without it.
                 $bookings[] = $booking;
                 $reader->moved($event, $bookings);
-            } catch (DocumentRefused | \InvalidArgumentException $e) {
+            } catch (Refused | \InvalidArgumentException $e) {
                 $reader->notes[] = sprintf('"%s" is left out: %s', self::summary($event, $number + 1), $e->getMessage());
             }
         }
@@ -85,7 +88,7 @@ final class CalendarReader
         $name = self::summary($event, $number);
         $start = self::time($event, 'DTSTART');
         if ($start === null) {
-            throw DocumentRefused::because('calendar.event', 'it has no DTSTART.', '/calendar');
+            throw CalendarRefused::because(Reason::CalendarEvent, 'it has no DTSTART.', '/calendar');
         }
         $from = $this->local($start, $name)[0];
         $end = self::time($event, 'DTEND');
@@ -98,7 +101,7 @@ final class CalendarReader
             default => 0,
         };
         if ($length <= 0) {
-            throw DocumentRefused::because('calendar.event', 'it ends when it begins, or before.', '/calendar');
+            throw CalendarRefused::because(Reason::CalendarEvent, 'it ends when it begins, or before.', '/calendar');
         }
         $rule = ($text = self::text($event, 'RRULE')) === null ? null : Rule::parse($text);
         $own = explode(':', self::text($event, 'X-PLAYS') ?? '', 2);
@@ -173,7 +176,7 @@ final class CalendarReader
         $times = [];
         foreach ($property->getParts() as $part) {
             if (!is_string($part) || preg_match('/^(\d{4})(\d\d)(\d\d)(?:T(\d\d)(\d\d)(\d\d)(Z?))?$/D', $part, $m) !== 1) {
-                throw DocumentRefused::because('calendar.event', sprintf('"%s" is no date or time.', is_string($part) ? mb_strimwidth($part, 0, 30, '...') : ''), '/calendar');
+                throw CalendarRefused::because(Reason::CalendarEvent, sprintf('"%s" is no date or time.', is_string($part) ? mb_strimwidth($part, 0, 30, '...') : ''), '/calendar');
             }
             $time = LocalTime::parse(sprintf('%s-%s-%sT%s:%s:%s', $m[1], $m[2], $m[3], $m[4] ?? '00', $m[5] ?? '00', $m[6] ?? '00'));
             $from = ($m[7] ?? '') === 'Z' ? $this->clock('UTC') : $zone;
@@ -186,7 +189,7 @@ final class CalendarReader
             $times[] = $time;
         }
 
-        return $times === [] ? throw DocumentRefused::because('calendar.event', 'a date is empty.', '/calendar') : $times;
+        return $times === [] ? throw CalendarRefused::because(Reason::CalendarEvent, 'a date is empty.', '/calendar') : $times;
     }
 
     private function note(string $note): void

@@ -18,6 +18,7 @@ use UpperPane\App\Layout\DesignKind;
 use UpperPane\App\Layout\DesignLibrary;
 use UpperPane\App\Layout\Pictures;
 use UpperPane\Core\Document\DocumentRefused;
+use UpperPane\Core\Document\Reason;
 use UpperPane\Core\Geometry\Size;
 use UpperPane\Core\Media\Media;
 use UpperPane\Core\Playback\SmilText;
@@ -61,7 +62,7 @@ final readonly class OpenFormatsController
         $clock = WallClock::in($display?->display()->timezone ?? $schedule->timezone);
         $days = $request->query->getInt('days', 1);
         if ($days < 1 || $days > self::MOST_DAYS) {
-            throw DocumentRefused::because('value.range', sprintf('A plan is of 1 to %d days.', self::MOST_DAYS), '/days');
+            throw DocumentRefused::because(Reason::ValueRange, sprintf('A plan is of 1 to %d days.', self::MOST_DAYS), '/days');
         }
         $first = LocalTime::parse($request->query->getString('day') . 'T00:00:00', '/day')->day();
         [$from, $to] = [$clock->utcOrBefore($first * Calendar::DAY_S) * 1000, $clock->utcOrBefore(($first + $days) * Calendar::DAY_S) * 1000];
@@ -101,7 +102,7 @@ final readonly class OpenFormatsController
         }
         $layout = $design->kind === DesignKind::Layout ? $this->library->layout($design->document) : $this->library->fullScreen($design->document, Size::px(1920, 1080));
         $files = [];
-        foreach ($this->pictures->assets($layout) as $asset) {
+        foreach ($this->pictures->assets($layout->media()) as $asset) {
             if ($asset->file !== null) {
                 $files[$asset->id] = $request->getSchemeAndHttpHost() . '/' . $asset->file;
             }

@@ -15,6 +15,7 @@ use UpperPane\App\Http\Body;
 use UpperPane\App\Http\Problem;
 use UpperPane\App\Layout\Design;
 use UpperPane\Core\Document\Node;
+use UpperPane\Core\Document\Reason;
 use UpperPane\Core\Playback\FirstShown;
 use UpperPane\Core\Time\Schedule\Booking;
 use UpperPane\Core\Time\Schedule\BookingEdit;
@@ -90,7 +91,7 @@ final readonly class PlaysController
 
         return $to > $from && $to - $from <= self::LONGEST_MS
             ? [$from, $to]
-            : throw $body->field('to')->refused('value.range', 'lies before "from", or more than 62 days behind it.');
+            : throw $body->field('to')->refused(Reason::ValueRange, 'lies before "from", or more than 62 days behind it.');
     }
 
     /** @return array{int, int} Unix ms of the local midnights; weeks begin on Monday */

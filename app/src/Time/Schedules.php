@@ -13,11 +13,12 @@ use UpperPane\App\Layout\DesignKind;
 use UpperPane\App\Layout\DesignLibrary;
 use UpperPane\App\Media\MediaAsset;
 use UpperPane\Core\Document\Node;
+use UpperPane\Core\Document\Reason;
 use UpperPane\Core\Geometry\Size;
+use UpperPane\Core\Layout\Composed;
+use UpperPane\Core\Layout\Kind\Zone\Zone;
 use UpperPane\Core\Layout\Layout;
-use UpperPane\Core\Layout\Zone;
 use UpperPane\Core\Playback\Programme;
-use UpperPane\Core\Time\Playlist;
 use UpperPane\Core\Time\Schedule\Played;
 use UpperPane\Core\Time\Schedule\Schedule;
 
@@ -62,8 +63,19 @@ final readonly class Schedules
     public function programme(SurveyedDisplay $target, Schedule $schedule): Programme
     {
         $display = $target->display();
+        $played = [$schedule->standby, ...array_values($schedule->zones), ...array_column($schedule->bookings, 'plays')];
+        $composer = $this->library->composer(['format' => Schedule::FORMAT, 'bookings' => array_map(
+            static fn (mixed $one): array => ['plays' => $one instanceof Played ? $one->toArray() : []],
+            $played,
+        )]);
 
-        return Programme::of($schedule, $display->raster(), $display->timezone, $this->layoutOf(...));
+        return Programme::scheduled($schedule, $display->raster(), $display->timezone, function (Played $played, Size $size) use ($composer): Composed {
+            if ($played->kind === 'media' ? $this->asset($played)?->media() === null : $this->design($played) === null) {
+                throw self::gone($played);
+            }
+
+            return $composer->played($played, $size);
+        });
     }
 
     /** @return list<SurveyedDisplay> the displays that a schedule rules on */
@@ -73,19 +85,6 @@ final readonly class Schedules
         $place = $schedule->placeId === null ? null : $this->entities->find(Place::class, $schedule->placeId);
 
         return array_values(array_filter($all, static fn (SurveyedDisplay $display): bool => $display->id === $schedule->displayId || ($place !== null && $display->place->isIn($place))));
-    }
-
-    /** What is booked, as a layout of that size. */
-    public function layoutOf(Played $played, Size $size): Layout
-    {
-        if ($played->kind === 'media') {
-            $media = $this->asset($played)?->media() ?? throw self::gone($played);
-
-            return Layout::fullScreen($played->id, $media->name, $size, Playlist::ofMedia($media));
-        }
-        $design = $this->design($played) ?? throw self::gone($played);
-
-        return $played->kind === 'layout' ? $this->library->layout($design->document)->for($size) : $this->library->fullScreen($design->document, $size);
     }
 
     /**
@@ -103,7 +102,7 @@ final readonly class Schedules
             }
             $played = Played::fromNode($one);
             if ($played->kind === 'media' ? $this->asset($played) === null : $this->design($played) === null) {
-                throw $one->field($played->kind)->refused('ref.unknown', sprintf('is "%s", and there is no %s of that id.', $played->id, $played->kind));
+                throw $one->field($played->kind)->refused(Reason::RefUnknown, sprintf('is "%s", and there is no %s of that id.', $played->id, $played->kind));
             }
         }
         assert($schedule->id !== '');
@@ -113,12 +112,10 @@ final readonly class Schedules
     public function zones(Schedule $schedule): array
     {
         $zones = [];
-        foreach ([$schedule->standby, ...array_column($schedule->ranked(), 'plays')] as $played) {
-            $elements = $played instanceof Played && $played->kind === 'layout' ? $this->design($played)->document['elements'] ?? [] : [];
-            foreach (is_array($elements) ? $elements : [] as $element) {
-                if (is_array($element) && ($element['kind'] ?? null) === Zone::KIND && is_string($element['id'] ?? null)) {
-                    $zones[$element['id']] = $element['id'];
-                }
+        foreach ($schedule->playedIn(null) as $played) {
+            $design = $played->kind === 'layout' ? $this->design($played) : null;
+            foreach ($design === null ? [] : array_keys(Zone::among(Layout::fromArray($design->document)->elements)) as $zone) {
+                $zones[$zone] = (string) $zone;
             }
         }
 

@@ -6,6 +6,7 @@ namespace UpperPane\Core\Colour;
 
 use UpperPane\Core\Document\DocumentRefused;
 use UpperPane\Core\Document\Node;
+use UpperPane\Core\Document\Reason;
 
 /** An sRGB colour as `#rrggbb` or `#rrggbbaa`. */
 final readonly class Colour
@@ -19,7 +20,7 @@ final readonly class Colour
     {
         $hex = $node->text(1, 40);
         if (preg_match('/^#([0-9a-f]{6}|[0-9a-f]{8})$/Di', $hex) !== 1) {
-            throw $node->refused('value.range', sprintf('is "%s"; a colour is #rrggbb or #rrggbbaa.', $hex));
+            throw $node->refused(Reason::ValueRange, sprintf('is "%s"; a colour is #rrggbb or #rrggbbaa.', $hex));
         }
 
         return new self(strtolower($hex));

@@ -4,7 +4,8 @@ declare(strict_types=1);
 
 namespace UpperPane\Core\Display;
 
-use UpperPane\Core\Document\DocumentRefused;
+use UpperPane\Core\Document\EdidRefused;
+use UpperPane\Core\Document\Reason;
 
 /**
  * An EDID of our own for a panel whose own one is missing or wrong, such as a stretched bar: base block of E-EDID 1.4 with one detailed timing.
@@ -25,13 +26,13 @@ final readonly class CustomEdid
      * @param int $year of making, 1990 to 2245
      * @param int $bits for each colour
      * @return string of 128 bytes
-     * @throws DocumentRefused where the timing or the size is beyond what a detailed timing can say
+     * @throws EdidRefused where the timing or the size is beyond what a detailed timing can say
      */
     public static function bytes(Timing $timing, Millimetres $size, string $name, int $year, int $bits = 8): string
     {
         $raster = $timing->raster;
         if (max($raster->width, $raster->height) > self::MOST_SIDE || $timing->clockKhz > self::MOST_CLOCK_KHZ || $timing->clockKhz < self::LEAST_CLOCK_KHZ) {
-            throw DocumentRefused::because('edid.range', sprintf(
+            throw EdidRefused::because(Reason::EdidRange, sprintf(
                 'A detailed timing says at most %d px each way and %s to %s MHz; %s px at %s MHz are asked.',
                 self::MOST_SIDE,
                 self::LEAST_CLOCK_KHZ / 1000,
@@ -41,10 +42,10 @@ final readonly class CustomEdid
             ), '/panels');
         }
         if (max($size->width, $size->height) > self::MOST_SIDE) {
-            throw DocumentRefused::because('edid.range', sprintf('A detailed timing says at most %d mm each way; %s x %s mm are asked.', self::MOST_SIDE, $size->width, $size->height), '/panels');
+            throw EdidRefused::because(Reason::EdidRange, sprintf('A detailed timing says at most %d mm each way; %s x %s mm are asked.', self::MOST_SIDE, $size->width, $size->height), '/panels');
         }
         if (preg_match('/^[\x20-\x7E]{1,13}$/D', $name) !== 1) {
-            throw DocumentRefused::because('edid.range', sprintf('A name in an EDID has 1 to 13 characters of ASCII; "%s" is given.', $name), '/name');
+            throw EdidRefused::because(Reason::EdidRange, sprintf('A name in an EDID has 1 to 13 characters of ASCII; "%s" is given.', $name), '/name');
         }
         $cm = static fn (float $mm): int => min(255, max(1, (int) round($mm / 10)));
         $depth = [6 => 1, 8 => 2, 10 => 3, 12 => 4, 14 => 5, 16 => 6][$bits] ?? 0;

@@ -6,6 +6,7 @@ namespace UpperPane\Core\Display;
 
 use UpperPane\Core\Document\DocumentRefused;
 use UpperPane\Core\Document\Node;
+use UpperPane\Core\Document\Reason;
 use UpperPane\Core\Document\UniqueIds;
 use UpperPane\Core\Geometry\Size;
 use UpperPane\Core\Units\UtcOffsets;
@@ -77,7 +78,7 @@ final readonly class Display
         $gap = $node->optional('gap_mm')?->object('x', 'y');
         $panels = self::panels($node);
         if ($butt && !Wall::isGridOfLikePanels($panels, true)) {
-            throw $node->field('bezels')->refused('value.range', 'is "butt", which only a grid of like panels can be; these hang freely or are of mixed sizes. "hide" is right.');
+            throw $node->field('bezels')->refused(Reason::ValueRange, 'is "butt", which only a grid of like panels can be; these hang freely or are of mixed sizes. "hide" is right.');
         }
         $players = self::each($node, 'players', 64, Player::fromNode(...));
         $processor = ($field = $node->optional('processor')) === null ? null : Processor::fromNode($field);
@@ -148,11 +149,11 @@ final readonly class Display
     {
         $panels = self::each($node, 'panels', self::MOST_PANELS, Panel::fromNode(...));
         if ($panels === []) {
-            throw $node->field('panels')->refused('value.range', 'has no panel; a display has at least one.');
+            throw $node->field('panels')->refused(Reason::ValueRange, 'has no panel; a display has at least one.');
         }
         foreach ($node->field('panels')->items() as $index => $panel) {
             if (($panels[$index]->origin === null) !== ($panels[0]->origin === null)) {
-                throw $panel->refused('value.range', sprintf(
+                throw $panel->refused(Reason::ValueRange, sprintf(
                     'hangs %s, and the first panel %s; all of them have column and row, or all origin_mm.',
                     ...($panels[0]->origin === null ? ['freely', 'on a grid'] : ['on a grid', 'freely']),
                 ));
@@ -174,7 +175,7 @@ final readonly class Display
         foreach ([...$node->field('panels')->items(), ...array_filter([$node->optional('processor')])] as $fed) {
             $named = $fed->optional('player');
             if ($named !== null && !in_array($named->value, $players, true)) {
-                throw $named->refused('ref.unknown', sprintf('is "%s", no player of this display; %s.', $named->id(), implode(', ', $players)));
+                throw $named->refused(Reason::RefUnknown, sprintf('is "%s", no player of this display; %s.', $named->id(), implode(', ', $players)));
             }
         }
     }

@@ -4,7 +4,8 @@ declare(strict_types=1);
 
 namespace UpperPane\Core\Display;
 
-use UpperPane\Core\Document\DocumentRefused;
+use UpperPane\Core\Document\EdidRefused;
+use UpperPane\Core\Document\Reason;
 use UpperPane\Core\Geometry\Size;
 
 /** What a panel says of itself: E-EDID 1.4 (VESA), base block, and detailed timings and VICs of CTA-861 extensions. */
@@ -32,18 +33,18 @@ final readonly class Edid
     ) {
     }
 
-    /** @throws DocumentRefused where a block is cut short, is none, or has a wrong checksum */
+    /** @throws EdidRefused where a block is cut short, is none, or has a wrong checksum */
     public static function fromBytes(string $bytes): self
     {
         if (strlen($bytes) < self::BLOCK || strlen($bytes) % self::BLOCK !== 0) {
-            throw self::refused('edid.length', sprintf('It has %d bytes; an EDID has 128, and 128 more for each extension.', strlen($bytes)));
+            throw self::refused(Reason::EdidLength, sprintf('It has %d bytes; an EDID has 128, and 128 more for each extension.', strlen($bytes)));
         }
         if (!str_starts_with($bytes, self::HEADER)) {
-            throw self::refused('edid.header', sprintf('It begins with %s; an EDID begins with %s.', bin2hex(substr($bytes, 0, 8)), bin2hex(self::HEADER)));
+            throw self::refused(Reason::EdidHeader, sprintf('It begins with %s; an EDID begins with %s.', bin2hex(substr($bytes, 0, 8)), bin2hex(self::HEADER)));
         }
         $blocks = str_split($bytes, self::BLOCK);
         if (ord($bytes[126]) !== count($blocks) - 1) {
-            throw self::refused('edid.length', sprintf('It says that %d extensions follow, and %d do.', ord($bytes[126]), count($blocks) - 1), '/blocks/0');
+            throw self::refused(Reason::EdidLength, sprintf('It says that %d extensions follow, and %d do.', ord($bytes[126]), count($blocks) - 1), '/blocks/0');
         }
         foreach ($blocks as $index => $block) {
             self::checkSum($block, $index);
@@ -185,18 +186,18 @@ final readonly class Edid
         return ord($bytes[$at]) | ord($bytes[$at + 1]) << 8;
     }
 
-    /** @throws DocumentRefused unless all bytes of the block add up to 0 modulo 256 */
+    /** @throws EdidRefused unless all bytes of the block add up to 0 modulo 256 */
     private static function checkSum(string $block, int $index): void
     {
         $found = ord($block[self::BLOCK - 1]);
         $right = -array_sum(array_map(ord(...), str_split(substr($block, 0, self::BLOCK - 1)))) & 0xFF;
         if ($found !== $right) {
-            throw self::refused('edid.checksum', sprintf('The checksum of block %d is 0x%02x; 0x%02x would be right. The data are damaged.', $index, $found, $right), "/blocks/$index");
+            throw self::refused(Reason::EdidChecksum, sprintf('The checksum of block %d is 0x%02x; 0x%02x would be right. The data are damaged.', $index, $found, $right), "/blocks/$index");
         }
     }
 
-    private static function refused(string $reason, string $message, string $path = ''): DocumentRefused
+    private static function refused(Reason $reason, string $message, string $path = ''): EdidRefused
     {
-        return DocumentRefused::because($reason, $message, $path);
+        return EdidRefused::because($reason, $message, $path);
     }
 }

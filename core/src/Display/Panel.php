@@ -6,6 +6,7 @@ namespace UpperPane\Core\Display;
 
 use UpperPane\Core\Document\DocumentRefused;
 use UpperPane\Core\Document\Node;
+use UpperPane\Core\Document\Reason;
 use UpperPane\Core\Geometry\Size;
 
 /** One physical screen: native raster, active area and bezel as the panel stands unturned, how it is turned, and where it hangs. */
@@ -39,12 +40,12 @@ final readonly class Panel
         $origin = $node->optional('origin_mm')?->object('x', 'y');
         foreach ($origin === null ? [] : ['column', 'row'] as $name) {
             if ($field = $node->optional($name)) {
-                throw $field->refused('field.unknown', 'stands beside origin_mm; a panel hangs on the grid or freely.');
+                throw $field->refused(Reason::FieldUnknown, 'stands beside origin_mm; a panel hangs on the grid or freely.');
             }
         }
         $turn = $node->field('rotation');
         $rotation = Rotation::tryFrom($turn->int())
-            ?? throw $turn->refused('value.unknown', sprintf('is %d; one of 0, 90, 180, 270 is right.', $turn->int()));
+            ?? throw $turn->refused(Reason::ValueUnknown, sprintf('is %d; one of 0, 90, 180, 270 is right.', $turn->int()));
 
         return new self(
             $node->field('id')->id(),

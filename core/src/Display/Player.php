@@ -6,6 +6,7 @@ namespace UpperPane\Core\Display;
 
 use UpperPane\Core\Document\DocumentRefused;
 use UpperPane\Core\Document\Node;
+use UpperPane\Core\Document\Reason;
 use UpperPane\Core\Geometry\Size;
 
 /** What a player of a display has and can do, as it was surveyed. */
@@ -36,7 +37,7 @@ final readonly class Player
         foreach ($node->optional('outputs')?->items(64) ?? [] as $one) {
             $output = Output::fromNode($one);
             if (isset($outputs[$output->number])) {
-                throw $one->field('number')->refused('id.twice', sprintf('is %d, which another output of "%s" has already.', $output->number, $node->field('id')->id()));
+                throw $one->field('number')->refused(Reason::IdTwice, sprintf('is %d, which another output of "%s" has already.', $output->number, $node->field('id')->id()));
             }
             $outputs[$output->number] = $output;
         }

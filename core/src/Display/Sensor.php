@@ -6,6 +6,7 @@ namespace UpperPane\Core\Display;
 
 use UpperPane\Core\Document\DocumentRefused;
 use UpperPane\Core\Document\Node;
+use UpperPane\Core\Document\Reason;
 
 /** Something at a display that tells what happens before it. */
 final readonly class Sensor
@@ -23,7 +24,7 @@ final readonly class Sensor
         foreach ($node->optional('bands_mm')?->items(32) ?? [] as $band) {
             $mm = $band->positive('mm');
             if ($bands !== [] && $mm <= $bands[count($bands) - 1]) {
-                throw $band->refused('value.range', sprintf('is %s mm, not beyond the band before it, which ends at %s mm.', $mm, $bands[count($bands) - 1]));
+                throw $band->refused(Reason::ValueRange, sprintf('is %s mm, not beyond the band before it, which ends at %s mm.', $mm, $bands[count($bands) - 1]));
             }
             $bands[] = $mm;
         }

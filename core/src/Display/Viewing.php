@@ -6,6 +6,7 @@ namespace UpperPane\Core\Display;
 
 use UpperPane\Core\Document\DocumentRefused;
 use UpperPane\Core\Document\Node;
+use UpperPane\Core\Document\Reason;
 
 /** From where a display is looked at, in mm. */
 final readonly class Viewing
@@ -33,7 +34,7 @@ final readonly class Viewing
         $nearest = $node->field('nearest_mm')->positive('mm');
         $farthest = $node->field('farthest_mm');
         if ($farthest->positive('mm') < $nearest) {
-            throw $farthest->refused('value.range', sprintf('is %s mm, nearer than the nearest viewer at %s mm.', $farthest->positive(), $nearest));
+            throw $farthest->refused(Reason::ValueRange, sprintf('is %s mm, nearer than the nearest viewer at %s mm.', $farthest->positive(), $nearest));
         }
 
         return new self($nearest, $farthest->positive('mm'), $height('centre_height_mm'), $height('eye_height_mm'));

@@ -5,8 +5,8 @@ declare(strict_types=1);
 namespace UpperPane\Core\Display;
 
 use UpperPane\Core\Geometry\Box;
+use UpperPane\Core\Geometry\FreeSpace;
 use UpperPane\Core\Geometry\Rect;
-use UpperPane\Core\Geometry\Rest;
 use UpperPane\Core\Geometry\Size;
 
 /**
@@ -235,7 +235,7 @@ final readonly class Wall
             [],
             [],
             [],
-            Rest::of($canvas, $sources),
+            FreeSpace::of($canvas, $sources),
             $density,
             Millimetres::of($right, $bottom),
             ['x' => 0.0, 'y' => 0.0],

@@ -14,8 +14,12 @@ final readonly class Node
     /** More than any raster, length in mm or duration that makes sense: 2^40. */
     private const LARGEST = 1_099_511_627_776;
 
-    private function __construct(public mixed $value, public string $path)
+    public mixed $value;
+
+    private function __construct(mixed $value, public string $path)
     {
+        // An object without fields as it is written: in here all objects are arrays.
+        $this->value = $value instanceof \stdClass ? get_object_vars($value) : $value;
     }
 
     public static function root(mixed $value): self
@@ -30,7 +34,7 @@ final readonly class Node
     public static function fromJson(string $json, int $limit = 8_388_608): self
     {
         if (strlen($json) > $limit) {
-            throw DocumentRefused::because('document.too-large', sprintf(
+            throw DocumentRefused::because(Reason::DocumentTooLarge, sprintf(
                 'The document has %s bytes; at most %s are read.',
                 number_format(strlen($json)),
                 number_format($limit),
@@ -39,11 +43,11 @@ final readonly class Node
         try {
             return new self(json_decode($json, true, 64, JSON_THROW_ON_ERROR), '');
         } catch (\JsonException $e) {
-            throw DocumentRefused::because('json.syntax', 'This is not JSON: ' . $e->getMessage() . '.', '');
+            throw DocumentRefused::because(Reason::JsonSyntax, 'This is not JSON: ' . $e->getMessage() . '.', '');
         }
     }
 
-    public function refused(string $reason, string $message): DocumentRefused
+    public function refused(Reason $reason, string $message): DocumentRefused
     {
         return DocumentRefused::because($reason, ($this->path === '' ? 'The document' : $this->path) . ' ' . $message, $this->path);
     }
@@ -60,7 +64,7 @@ final readonly class Node
         }
         foreach (array_keys($this->value) as $name) {
             if (!in_array((string) $name, $known, true)) {
-                throw $this->at((string) $name)->refused('field.unknown', 'is not a known field; known here are ' . implode(', ', $known) . '.');
+                throw $this->at((string) $name)->refused(Reason::FieldUnknown, 'is not a known field; known here are ' . implode(', ', $known) . '.');
             }
         }
 
@@ -70,7 +74,7 @@ final readonly class Node
     /** @throws DocumentRefused when the field is missing */
     public function field(string $name): self
     {
-        return $this->optional($name) ?? throw $this->at($name)->refused('field.missing', 'is missing.');
+        return $this->optional($name) ?? throw $this->at($name)->refused(Reason::FieldMissing, 'is missing.');
     }
 
     public function optional(string $name): ?self
@@ -97,7 +101,7 @@ final readonly class Node
             throw $this->wrongType('a list');
         }
         if (count($this->value) > $most) {
-            throw $this->refused('value.range', sprintf('has %d entries; at most %d are read.', count($this->value), $most));
+            throw $this->refused(Reason::ValueRange, sprintf('has %d entries; at most %d are read.', count($this->value), $most));
         }
         $nodes = [];
         foreach ($this->value as $index => $value) {
@@ -119,7 +123,7 @@ final readonly class Node
             throw $this->wrongType('an object');
         }
         if (count($this->value) > $most) {
-            throw $this->refused('value.range', sprintf('has %d fields; at most %d are read.', count($this->value), $most));
+            throw $this->refused(Reason::ValueRange, sprintf('has %d fields; at most %d are read.', count($this->value), $most));
         }
         $nodes = [];
         foreach (array_keys($this->value) as $name) {
@@ -156,7 +160,7 @@ final readonly class Node
     {
         $number = $this->number(0.0, unit: $unit);
         if ($number === 0.0) {
-            throw $this->refused('value.range', trim("is 0 $unit") . '; it must be above 0.');
+            throw $this->refused(Reason::ValueRange, trim("is 0 $unit") . '; it must be above 0.');
         }
 
         return $number;
@@ -176,7 +180,7 @@ final readonly class Node
         }
         $length = mb_strlen($this->value);
         if ($length < $least || $length > $most) {
-            throw $this->refused('value.range', sprintf('has %d characters; %d to %d are right.', $length, $least, $most));
+            throw $this->refused(Reason::ValueRange, sprintf('has %d characters; %d to %d are right.', $length, $least, $most));
         }
 
         return $this->value;
@@ -187,7 +191,7 @@ final readonly class Node
     {
         $id = $this->text(1, 80);
         if (preg_match('/^[A-Za-z0-9][A-Za-z0-9._-]*$/D', $id) !== 1) {
-            throw $this->refused('value.range', sprintf('is "%s"; an id has letters, figures, dots, dashes and underscores.', $id));
+            throw $this->refused(Reason::ValueRange, sprintf('is "%s"; an id has letters, figures, dots, dashes and underscores.', $id));
         }
 
         return $id;
@@ -197,7 +201,7 @@ final readonly class Node
     public function oneOf(string ...$values): string
     {
         if (!is_string($this->value) || !in_array($this->value, $values, true)) {
-            throw $this->refused('value.unknown', sprintf('is %s; one of %s is right.', $this->shown(), implode(', ', $values)));
+            throw $this->refused(Reason::ValueUnknown, sprintf('is %s; one of %s is right.', $this->shown(), implode(', ', $values)));
         }
 
         return $this->value;
@@ -208,7 +212,7 @@ final readonly class Node
     {
         $node = $this->field('format');
         if ($node->value !== $format) {
-            throw $node->refused('format.unknown', sprintf('is %s; "%s" is read here.', $node->shown(), $format));
+            throw $node->refused(Reason::FormatUnknown, sprintf('is %s; "%s" is read here.', $node->shown(), $format));
         }
     }
 
@@ -226,16 +230,16 @@ final readonly class Node
     {
         $unit = $unit === '' ? '' : " $unit";
         if ($value < $least) {
-            throw $this->refused('value.range', "is $value$unit; it is at least $least$unit.");
+            throw $this->refused(Reason::ValueRange, "is $value$unit; it is at least $least$unit.");
         }
         if ($value > $most) {
-            throw $this->refused('value.range', "is $value$unit; it is at most $most$unit.");
+            throw $this->refused(Reason::ValueRange, "is $value$unit; it is at most $most$unit.");
         }
     }
 
     private function wrongType(string $right): DocumentRefused
     {
-        return $this->refused('type.wrong', sprintf('is %s; %s is right.', $this->shown(), $right));
+        return $this->refused(Reason::TypeWrong, sprintf('is %s; %s is right.', $this->shown(), $right));
     }
 
     private function shown(): string

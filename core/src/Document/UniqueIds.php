@@ -15,7 +15,7 @@ final class UniqueIds
     {
         $value = $id->id();
         if (isset($this->seen[$value])) {
-            throw $id->refused('id.twice', sprintf('is "%s", which %s has already.', $value, $this->seen[$value]));
+            throw $id->refused(Reason::IdTwice, sprintf('is "%s", which %s has already.', $value, $this->seen[$value]));
         }
         $this->seen[$value] = $id->path;
 

@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace UpperPane\Core\Geometry;
 
 use UpperPane\Core\Document\DocumentRefused;
-use UpperPane\Core\Units\Whole;
+use UpperPane\Core\Units\Integers;
 
 /** One side of a canvas as rectangles divide it: where it is cut, and tracks that give just these cuts. */
 final readonly class Division
@@ -78,7 +78,7 @@ final readonly class Division
     public static function shares(array $lines): Tracks
     {
         $sizes = array_map(static fn (array $line): int => max(1, $line['size']), $lines);
-        $common = Whole::greatestCommonDivisor($sizes);
+        $common = Integers::greatestCommonDivisor($sizes);
 
         return Tracks::of(array_map(static fn (int $size): Track => Track::fr(intdiv($size, $common)), $sizes));
     }
@@ -174,7 +174,7 @@ final readonly class Division
                 continue;
             }
             $whole = array_map(static fn (float $figure): int => (int) round($figure), $scaled);
-            $common = $whole === [] ? 1 : Whole::greatestCommonDivisor(array_values($whole));
+            $common = $whole === [] ? 1 : Integers::greatestCommonDivisor(array_values($whole));
 
             return array_map(static fn (int $figure): int => intdiv($figure, $common), $whole);
         }

@@ -5,6 +5,8 @@ declare(strict_types=1);
 namespace UpperPane\Core\Geometry;
 
 use UpperPane\Core\Document\DocumentRefused;
+use UpperPane\Core\Document\Field;
+use UpperPane\Core\Document\Fields;
 use UpperPane\Core\Document\Node;
 
 /** A rectangle in whole canvas pixels. It covers [x, right) and [y, bottom); it may lie outside any canvas. */
@@ -38,6 +40,19 @@ final readonly class Rect
             $node->field('width')->int(1, Size::LONGEST, 'px'),
             $node->field('height')->int(1, Size::LONGEST, 'px'),
         );
+    }
+
+    public static function fields(): Fields
+    {
+        /** @var ?Fields $fields made once, since it never changes */
+        static $fields = null;
+
+        return $fields ??= Fields::of([
+            'x' => Field::int()->required(),
+            'y' => Field::int()->required(),
+            'width' => Field::int(1, Size::LONGEST)->required(),
+            'height' => Field::int(1, Size::LONGEST)->required(),
+        ]);
     }
 
     public function right(): int

@@ -5,7 +5,10 @@ declare(strict_types=1);
 namespace UpperPane\Core\Geometry;
 
 use UpperPane\Core\Document\DocumentRefused;
+use UpperPane\Core\Document\Field;
+use UpperPane\Core\Document\Fields;
 use UpperPane\Core\Document\Node;
+use UpperPane\Core\Document\Reason;
 
 /** A raster in whole pixels, each side at least 1 px. */
 final readonly class Size
@@ -22,7 +25,7 @@ final readonly class Size
     {
         foreach (['width' => $width, 'height' => $height] as $side => $px) {
             if ($px < 1 || $px > self::LONGEST) {
-                throw DocumentRefused::because('value.range', sprintf('The %s is %d px; 1 to %d px are right.', $side, $px, self::LONGEST), '/' . $side);
+                throw DocumentRefused::because(Reason::ValueRange, sprintf('The %s is %d px; 1 to %d px are right.', $side, $px, self::LONGEST), '/' . $side);
             }
         }
 
@@ -38,6 +41,14 @@ final readonly class Size
             $node->field('width')->int(1, self::LONGEST, 'px'),
             $node->field('height')->int(1, self::LONGEST, 'px'),
         );
+    }
+
+    public static function fields(): Fields
+    {
+        /** @var ?Fields $fields made once, since it never changes */
+        static $fields = null;
+
+        return $fields ??= Fields::of(['width' => Field::int(1, self::LONGEST)->required(), 'height' => Field::int(1, self::LONGEST)->required()]);
     }
 
     /** The raster of a panel turned by a quarter: sides swapped. */

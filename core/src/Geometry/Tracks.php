@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace UpperPane\Core\Geometry;
 
 use UpperPane\Core\Document\DocumentRefused;
+use UpperPane\Core\Document\Reason;
 
 /**
  * How a length is divided, written as CSS grid track sizes: `7fr 3fr`, `repeat(3, 1fr)`, `216px minmax(400px, 1fr) 10%`.
@@ -59,7 +60,7 @@ final readonly class Tracks
         $sizes = $this->sizes($length, $room);
         $total = array_sum($sizes);
         if ($total > $room + 1e-6) {
-            throw DocumentRefused::because('tracks.too-long', sprintf(
+            throw DocumentRefused::because(Reason::TracksTooLong, sprintf(
                 '"%s"%s needs %s px, there are %d: %s px too many.',
                 $this->written(),
                 $gap > 0 ? sprintf(' with gaps of %d px', $gap) : '',

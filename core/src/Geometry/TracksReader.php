@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace UpperPane\Core\Geometry;
 
 use UpperPane\Core\Document\DocumentRefused;
+use UpperPane\Core\Document\Reason;
 
 /** Reads track sizes from text, once, from left to right. */
 final class TracksReader
@@ -169,7 +170,7 @@ final class TracksReader
         $rest = mb_strimwidth(mb_strcut($this->text, $this->at), 0, 24, '...');
         $place = mb_strlen(mb_strcut($this->text, 0, $this->at)) + 1;
 
-        return DocumentRefused::because('tracks.syntax', sprintf(
+        return DocumentRefused::because(Reason::TracksSyntax, sprintf(
             '%s %s',
             $rest === '' ? sprintf('"%s", at its end,', mb_strimwidth($this->text, 0, 60, '...')) : sprintf('"%s" at character %d', $rest, $place),
             $message,

@@ -6,32 +6,35 @@ namespace UpperPane\Core\Layout;
 
 use UpperPane\Core\Colour\Colour;
 use UpperPane\Core\Document\DocumentRefused;
+use UpperPane\Core\Document\Field;
+use UpperPane\Core\Document\Fields;
 use UpperPane\Core\Document\Node;
+use UpperPane\Core\Document\Reason;
+use UpperPane\Core\Document\Role;
 use UpperPane\Core\Document\UniqueIds;
 use UpperPane\Core\Geometry\Rect;
 use UpperPane\Core\Geometry\Size;
-use UpperPane\Core\Time\Loop;
-use UpperPane\Core\Time\Playlist;
-use UpperPane\Core\Time\Rota;
-use UpperPane\Core\Units\WallClock;
-use UpperPane\Core\Units\Whole;
+use UpperPane\Core\Layout\Division\Recipe;
+use UpperPane\Core\Layout\Kind\Kinds;
+use UpperPane\Core\Layout\Kind\WrittenElement;
+use UpperPane\Core\Layout\Kind\Zone\Zone;
 
-/** A composition on a fixed canvas: its elements, the first lowest. */
+/**
+ * A composition on a fixed canvas as a document says it: its elements, the first lowest. What it refers to is named, not known (Composer).
+ *
+ * It is written back as it was read; acts on it give a new one.
+ */
 final readonly class Layout
 {
     public const FORMAT = 'upper-pane/layout@1';
 
-    /** Loops that meet only after more than a year are said never to meet. */
-    public const YEAR_MS = 31_536_000_000;
-
-    private const UNBUILT = ['board', 'live', 'web'];
+    /** Elements that are read; how many are drawn is bounded by Budget. */
+    public const MOST_ELEMENTS = 10_000;
 
     /**
-     * @param list<Element> $elements
-     * @param array<string, Zone> $zones by id, lowest first; those that are to be seen
-     * @param array<string, Zone> $all the hidden ones as well, which may lead others
-     * @param array<string, Loop> $loops of the zones, by id
-     * @param array<string, self> $variants the same content on other canvases, by id
+     * @param list<WrittenElement> $elements
+     * @param array<string, Variant> $variants the same content on other canvases, by id
+     * @param array<string, mixed> $given as it was read
      */
     private function __construct(
         public string $id,
@@ -39,183 +42,96 @@ final readonly class Layout
         public Size $canvas,
         public Colour $background,
         public array $elements,
-        public array $zones,
-        private array $all,
-        public array $loops,
-        public ?Recipe $recipe = null,
-        public array $variants = [],
+        public ?Recipe $recipe,
+        public array $variants,
+        public Guides $guides,
+        private array $given,
     ) {
+    }
+
+    public static function fields(): Fields
+    {
+        /** @var ?Fields $fields made once, since it never changes */
+        static $fields = null;
+
+        return $fields ??= Fields::of([
+            'format' => Field::constant(self::FORMAT)->required(),
+            'id' => Field::id()->required(),
+            'name' => Field::text()->required(),
+            'canvas' => Field::object(Size::fields())->required(),
+            'background' => Field::object(Fields::of(['color' => Field::colour()->required()])),
+            'recipe' => Field::object(Recipe::fields()),
+            'elements' => Field::list(Field::oneOf())->required(),
+            'variants' => Field::list(Field::object(Variant::fields()), Variant::MOST),
+        ])->and(Guides::fields()->all());
     }
 
     /**
      * @param array<mixed> $document in the format `upper-pane/layout@1`
      * @throws DocumentRefused
      */
-    public static function fromArray(array $document, ?Library $library = null): self
+    public static function fromArray(array $document): self
     {
-        return self::fromNode(Node::root($document), $library ?? Library::empty());
+        return self::fromNode(Node::root($document));
     }
 
     /** @throws DocumentRefused */
-    public static function fromNode(Node $node, Library $library): self
+    public static function fromNode(Node $node): self
     {
-        $node->object('format', 'id', 'name', 'canvas', 'background', 'recipe', 'elements', 'variants', 'guides', 'safe');
+        $node->object(...self::fields()->names());
         $node->format(self::FORMAT);
         $id = $node->field('id')->id();
         $recipe = $node->optional('recipe');
         $background = $node->optional('background')?->object('color')->field('color');
-        $ids = new UniqueIds();
-        $elements = [];
-        $inside = $library->inside($id);
         $canvas = Size::fromNode($node->field('canvas'));
-        foreach ($node->field('elements')->items() as $element) {
-            $ids->take($element->field('id'));
-            $elements[] = self::elementOf($element, $inside);
+        $ids = new UniqueIds();
+        [$elements, $known] = [[], []];
+        $nodes = $node->field('elements')->items(self::MOST_ELEMENTS);
+        foreach ($nodes as $element) {
+            $known[$ids->take($element->field('id'))] = true;
+            $elements[] = Kinds::read($element);
         }
-        $zones = self::zones($elements);
-        foreach ($node->field('elements')->items() as $element) {
-            self::checkFollows($element->optional('follows'), $zones, $element->field('id')->id());
-            $progress = $element->optional('progress')?->field('zone');
-            if ($progress !== null && !isset($zones[$progress->id()])) {
-                throw $progress->refused('ref.unknown', sprintf('is "%s", which is no zone of this layout.', $progress->id()));
-            }
-        }
-        Guides::fromNode($node);
-
-        return self::of(
+        Zone::checkReferences($elements, $nodes);
+        /** @var array<string, mixed> $given an object has names */
+        $given = is_array($node->value) ? $node->value : [];
+        $layout = new self(
             $id,
             $node->field('name')->text(),
             $canvas,
             $background === null ? Colour::black() : Colour::fromNode($background),
             $elements,
             $recipe === null ? null : Recipe::fromNode($recipe),
-            Variants::fromNode($node, $library),
+            [],
+            Guides::fromNode($node),
+            $given,
         );
+
+        return $layout->withVariants(self::variantsOf($node, $known));
     }
 
-    /** Itself or its variant, whichever suits a raster best (Matching::bestOf). */
-    public function for(Size $raster): self
+    /** @return array<string, mixed> the document as it was read */
+    public function toArray(): array
     {
-        $all = [$this, ...array_values($this->variants)];
-
-        return $all[Matching::bestOf(array_map(static fn (self $layout): Size => $layout->canvas, $all), $raster)];
-    }
-
-    /** Without the elements that are left out for the time being; followers of a hidden leader go on following it. */
-    public function visible(): self
-    {
-        $elements = array_values(array_filter($this->elements, static fn (Element $element): bool => !$element->isHidden()));
-
-        return count($elements) === count($this->elements) ? $this : new self(
-            $this->id,
-            $this->name,
-            $this->canvas,
-            $this->background,
-            $elements,
-            self::zones($elements),
-            $this->all,
-            $this->loops,
-            $this->recipe,
-            $this->variants,
-        );
-    }
-
-    /** One playlist over a whole raster, drawn by nobody. */
-    public static function fullScreen(string $id, string $name, Size $raster, Playlist $playlist): self
-    {
-        return self::of($id, $name, $raster, Colour::black(), [Zone::whole('whole', Rect::whole($raster), $playlist)]);
-    }
-
-    /**
-     * A playlist of its own over a whole canvas; without one, of 16:9, so that its items and their lengths are known.
-     *
-     * @param array<mixed> $document in the format `upper-pane/playlist@1`
-     * @throws DocumentRefused
-     */
-    public static function ofPlaylist(array $document, Library $library, ?Size $canvas = null): self
-    {
-        $node = Node::root($document);
-        $node->format(Playlist::FORMAT);
-        $canvas ??= Size::px(1920, 1080);
-
-        return self::of($node->field('id')->id(), $node->field('name')->text(), $canvas, Colour::black(), [Zone::ofPlaylist('whole', Rect::whole($canvas), $node, $library)]);
-    }
-
-    /** Whether the layout has a zone that plays something. */
-    public function hasLoop(): bool
-    {
-        foreach ($this->loops as $loop) {
-            if ($loop->items !== []) {
-                return true;
-            }
+        $written = self::fields()->written(array_diff_key($this->given, ['elements' => 1, 'variants' => 1]));
+        $written['elements'] = array_map(static fn (WrittenElement $element): array => $element->toArray(), $this->elements);
+        if (isset($this->given['variants'])) {
+            $written['variants'] = array_map(static fn (Variant $variant): array => $variant->toArray(), array_values($this->variants));
         }
 
-        return false;
+        return array_replace(array_intersect_key($this->given, $written), $written);
     }
 
-    /**
-     * The zones in which items come and go, each with its leader or its followers.
-     *
-     * @param string $timezone of the display
-     * @param int $anchorMs UTC ms at which all loops begin
-     * @return array<string, array{Rota, int}> by zone id: its rota, and which of the rota's zones it is
-     */
-    public function rotas(string $timezone, int $anchorMs): array
+    /** @return array<string, mixed> JSON Schema 2020-12 of the format */
+    public static function schema(): array
     {
-        $rotas = [];
-        $clock = null;
-        foreach ($this->all as $id => $leader) {
-            $family = [$leader, ...array_values(array_filter($this->all, static fn (Zone $zone): bool => $zone->follows === (string) $id))];
-            $lists = array_map(static fn (Zone $zone): Playlist => $zone->playlist, $family);
-            if ($leader->follows !== null || !Rota::isNeeded(...$lists)) {
-                continue;
-            }
-            $rota = new Rota($lists, array_map($leader->lengthMs(...), $leader->playlist->enabled()), $clock ??= WallClock::in($timezone), $anchorMs);
-            foreach ($family as $member => $zone) {
-                $rotas[$zone->id()] = [$rota, $member];
-            }
-        }
+        $schema = self::fields()->schema();
+        assert(is_array($schema['properties']));
+        $schema['properties']['elements'] = ['type' => 'array', 'items' => ['oneOf' => Kinds::schemas()]];
 
-        return $rotas;
+        return $schema;
     }
 
-    /** Length of the layout's loop, ms: the leader's, or until all loops meet; null where it never comes round. */
-    public function loopMs(): ?int
-    {
-        foreach ($this->zones as $zone) {
-            if ($zone->follows !== null) {
-                return $this->loops[$zone->follows]->periodMs;
-            }
-        }
-        foreach ($this->loops as $loop) {
-            if ($loop->periodMs === null) {
-                return null;
-            }
-        }
-
-        return $this->meetsEveryMs();
-    }
-
-    /** After how many ms all loops that come round begin together again; null beyond a year, or where none comes round. */
-    public function meetsEveryMs(): ?int
-    {
-        $periods = [];
-        foreach ($this->loops as $loop) {
-            if ($loop->periodMs !== null && $loop->periodMs > 0) {
-                $periods[] = $loop->periodMs;
-            }
-        }
-
-        return $periods === [] ? null : Whole::leastCommonMultiple($periods, self::YEAR_MS);
-    }
-
-    /** @return array<string, float> which part of the canvas each zone takes up, by id; what lies outside counts as well */
-    public function shares(): array
-    {
-        return array_map(fn (Zone $zone): float => $zone->rect()->area() / $this->canvas->area(), $this->zones);
-    }
-
-    public function element(string $id): ?Element
+    public function element(string $id): ?WrittenElement
     {
         foreach ($this->elements as $element) {
             if ($element->id() === $id) {
@@ -226,68 +142,250 @@ final readonly class Layout
         return null;
     }
 
-    /**
-     * @param list<Element> $elements
-     * @param array<string, self> $variants
-     */
-    private static function of(string $id, string $name, Size $canvas, Colour $background, array $elements, ?Recipe $recipe = null, array $variants = []): self
-    {
-        $zones = self::zones($elements);
-        $loops = [];
-        foreach ($zones as $zoneId => $zone) {
-            $leader = $zone->follows === null ? null : $zones[$zone->follows]->loop(null);
-            $loops[$zoneId] = $zone->loop($leader);
-        }
+    // --- acts: each gives a new layout that has been read again ---------------------------------
 
-        return new self($id, $name, $canvas, $background, $elements, $zones, $zones, $loops, $recipe, $variants);
+    /**
+     * The same with other fields.
+     *
+     * @param array<string, mixed> $fields null takes a field away
+     * @throws DocumentRefused
+     */
+    public function with(array $fields): self
+    {
+        return self::fromArray(array_filter(array_replace($this->toArray(), $fields), static fn (mixed $value): bool => $value !== null));
     }
 
     /**
-     * @param list<Element> $elements
-     * @return array<string, Zone>
+     * The same with these elements in place of its own. What is no more is no more in any variant, and nothing refers to it.
+     *
+     * @param list<WrittenElement> $elements
+     * @throws DocumentRefused
      */
-    private static function zones(array $elements): array
+    public function withElements(array $elements): self
     {
-        $zones = [];
-        foreach ($elements as $element) {
-            if ($element instanceof Zone) {
-                $zones[$element->id()] = $element;
+        $ids = array_map(static fn (WrittenElement $element): string => $element->id(), $elements);
+        $gone = array_diff(array_map(static fn (WrittenElement $element): string => $element->id(), $this->elements), $ids) !== [];
+
+        return $this->with([
+            'elements' => array_map(static fn (WrittenElement $element): array => ($gone ? $element->withoutRefsBeyond(...$ids) : $element)->toArray(), $elements),
+            'variants' => $this->variants === [] ? null : array_map(static fn (Variant $variant): array => $variant->among(...$ids)->toArray(), array_values($this->variants)),
+        ]);
+    }
+
+    /** @param array<string, Rect> $rects by id */
+    public function placed(array $rects): self
+    {
+        return $this->withElements(array_map(
+            static fn (WrittenElement $element): WrittenElement => isset($rects[$element->id()]) ? $element->changed(['rect' => $rects[$element->id()]->toArray()]) : $element,
+            $this->elements,
+        ));
+    }
+
+    /** With one more, on top, or just above another. */
+    public function added(WrittenElement $element, ?string $above = null): self
+    {
+        $elements = $this->elements;
+        $index = $above === null ? false : array_search($above, array_map(static fn (WrittenElement $one): string => $one->id(), $elements), true);
+        array_splice($elements, $index === false ? count($elements) : (int) $index + 1, 0, [$element]);
+
+        return $this->withElements($elements);
+    }
+
+    /** Without some: what followed one of them follows none. */
+    public function without(string ...$ids): self
+    {
+        return $this->withElements(array_values(array_filter($this->elements, static fn (WrittenElement $element): bool => !in_array($element->id(), $ids, true))));
+    }
+
+    /**
+     * Elements put in on top: these, or copies of its own. What belonged together does so again, among the copies; a leader that is not here has no followers here.
+     *
+     * @param list<WrittenElement> $originals
+     * @param int $dx px by which they lie elsewhere
+     * @return array{self, list<string>} and the ids that they have got
+     * @throws DocumentRefused
+     */
+    public function inserted(array $originals, int $dx, int $dy): array
+    {
+        [$names, $groups] = [[], []];
+        $ids = array_map(static fn (WrittenElement $element): string => $element->id(), $this->elements);
+        $taken = ['group' => array_filter(array_map(self::groupOf(...), $this->elements))];
+        foreach ($originals as $element) {
+            $names[$element->id()] = self::freeName($element->id(), [...$ids, ...array_values($names)]);
+            $group = self::groupOf($element);
+            if ($group !== null) {
+                $groups[$group] ??= self::freeName($group, [...$taken['group'], ...array_values($groups)]);
             }
         }
+        $elements = $this->elements;
+        $all = [...$ids, ...array_values($names)];
+        foreach ($originals as $element) {
+            $rect = $element->rect();
+            $elements[] = $element->renamed($names, $groups)->changed(['rect' => Rect::at($rect->x + $dx, $rect->y + $dy, $rect->width, $rect->height)->toArray()])->withoutRefsBeyond(...$all);
+        }
 
-        return $zones;
+        return [$this->withElements($elements), array_values($names)];
     }
 
-    private static function elementOf(Node $node, Library $library): Element
+    /** An id that no element has: the name, or the name with the first free number. */
+    public function freeId(string $name): string
     {
-        $kind = $node->field('kind');
-        if (in_array($kind->value, self::UNBUILT, true)) {
-            throw $kind->refused('kind.unbuilt', sprintf('is "%s", which is not drawn yet; zone, text, picture, shape, clock, code and ticker are.', $kind->text()));
-        }
-
-        return match ($kind->oneOf(Zone::KIND, Text::KIND, Picture::KIND, Shape::KIND, Clock::KIND, Code::KIND, Ticker::KIND)) {
-            Zone::KIND => Zone::fromNode($node, $library),
-            Text::KIND => Text::fromNode($node),
-            Picture::KIND => Picture::fromNode($node),
-            Clock::KIND => Clock::fromNode($node),
-            Code::KIND => Code::fromNode($node),
-            Ticker::KIND => Ticker::fromNode($node),
-            default => Shape::fromNode($node),
-        };
+        return self::freeName($name, array_map(static fn (WrittenElement $element): string => $element->id(), $this->elements));
     }
 
-    /** @param array<string, Zone> $zones */
-    private static function checkFollows(?Node $follows, array $zones, string $own): void
+    // --- variants -------------------------------------------------------------------------------
+
+    /** One of its variants as a layout of its own; without one, itself without any. */
+    public function seenAs(?string $variant): self
     {
-        if ($follows === null) {
-            return;
+        $base = $this->variants === [] ? $this : $this->with(['variants' => null]);
+        $chosen = $variant === null ? null : $this->variants[$variant] ?? throw DocumentRefused::because(Reason::RefUnknown, sprintf('There is no variant "%s".', $variant), '/variant');
+        if ($chosen === null) {
+            return $base;
         }
-        $leader = $follows->id();
-        if (!isset($zones[$leader]) || $leader === $own) {
-            throw $follows->refused('ref.unknown', sprintf('is "%s", which is no other zone of this layout.', $leader));
+        $elements = [];
+        $ids = array_map(strval(...), array_keys($chosen->places));
+        foreach ($this->elements as $element) {
+            $place = $chosen->places[$element->id()] ?? null;
+            if ($place !== null) {
+                $elements[] = self::arranged($element, $place['rect'], $place['size_px'])->withoutRefsBeyond(...$ids);
+            }
         }
-        if ($zones[$leader]->follows !== null) {
-            throw $follows->refused('ref.cycle', sprintf('is "%s", which follows another zone itself; a leader follows none.', $leader));
+        $plain = array_diff_key($base->toArray(), ['recipe' => 1, 'guides' => 1, 'safe' => 1]);
+
+        return self::fromArray(array_replace($plain, [
+            'canvas' => $chosen->canvas->toArray(),
+            'elements' => array_map(static fn (WrittenElement $element): array => $element->toArray(), $elements),
+        ], array_intersect_key($chosen->toArray(), ['recipe' => 1, 'guides' => 1, 'safe' => 1])));
+    }
+
+    /**
+     * The whole layout once it, or one of its variants, has become another. A variant keeps places and sizes for itself and shares all else;
+     * what is new in it is new in the layout as well; what is taken out of it stays in the layout, and goes on following whom it followed there.
+     *
+     * @throws DocumentRefused
+     */
+    public function putBack(?string $variant, self $next): self
+    {
+        $ids = array_map(static fn (WrittenElement $element): string => $element->id(), $next->elements);
+        if ($variant === null) {
+            return $next->with(['variants' => $this->variants === [] ? null : array_map(static fn (Variant $one): array => $one->among(...$ids)->toArray(), array_values($this->variants))]);
         }
+        [$elements, $known] = [[], []];
+        foreach ($this->elements as $element) {
+            $known[$element->id()] = true;
+            $seen = $next->element($element->id());
+            $elements[] = $seen === null ? $element : self::shared($element, $seen, array_diff(array_map(static fn (WrittenElement $one): string => $one->id(), $this->elements), $ids));
+        }
+        foreach ($next->elements as $element) {
+            if (!isset($known[$element->id()])) {
+                $elements[] = $element;
+            }
+        }
+        $own = ['canvas' => 1, 'recipe' => 1, 'guides' => 1, 'safe' => 1, 'elements' => 1, 'variants' => 1];
+
+        return self::fromArray(array_replace($this->toArray(), array_diff_key($next->toArray(), $own), [
+            'elements' => array_map(static fn (WrittenElement $element): array => $element->toArray(), $elements),
+            'variants' => array_map(static fn (Variant $one): array => ($one->id === $variant ? self::variantOf($one->id, $next) : $one)->toArray(), array_values($this->variants)),
+        ]));
+    }
+
+    /** With one more variant, arranged as a layout of its own is. */
+    public function withVariant(string $id, self $arranged): self
+    {
+        return $this->with(['variants' => array_map(static fn (Variant $variant): array => $variant->toArray(), [...array_values($this->variants), self::variantOf($id, $arranged)])]);
+    }
+
+    public function withoutVariant(string $id): self
+    {
+        $left = array_diff_key($this->variants, [$id => 1]);
+
+        return $this->with(['variants' => $left === [] ? null : array_map(static fn (Variant $variant): array => $variant->toArray(), array_values($left))]);
+    }
+
+    /** An id that no variant has: the name, or the name with the first free number. */
+    public function freeVariant(string $name): string
+    {
+        return self::freeName($name, array_map(strval(...), array_keys($this->variants)));
+    }
+
+    private static function variantOf(string $id, self $arranged): Variant
+    {
+        $places = [];
+        foreach ($arranged->elements as $element) {
+            $places[$element->id()] = ['rect' => $element->rect(), 'size_px' => self::typePx($element)];
+        }
+
+        return Variant::of($id, $arranged->canvas, $arranged->recipe, $places, $arranged->guides);
+    }
+
+    /**
+     * An element of the layout as it is shared by a variant in which it was changed: all but its place, the size of its type, and what it says of elements that are not there.
+     *
+     * @param array<string> $absent ids of elements that the variant does not show
+     */
+    private static function shared(WrittenElement $element, WrittenElement $seen, array $absent): WrittenElement
+    {
+        $shared = self::arranged($seen, $element->rect(), self::typePx($element));
+        $named = array_filter($element::fields()->collected($element->toArray(), Role::Element), is_string(...));
+        $kept = array_diff_key($element->toArray(), $element->withoutRefsBeyond(...array_diff($named, $absent))->toArray());
+
+        return $shared->changed($kept);
+    }
+
+    private static function arranged(WrittenElement $element, Rect $rect, ?float $sizePx): WrittenElement
+    {
+        $style = $element->toArray()['style'] ?? null;
+
+        return $element->changed(['rect' => $rect->toArray()] + (is_array($style) && $sizePx !== null ? ['style' => array_replace($style, ['size_px' => $sizePx])] : []));
+    }
+
+    /** The size of the type of an element, px; null where it has none. */
+    public static function typePx(WrittenElement $element): ?float
+    {
+        $style = $element->toArray()['style'] ?? null;
+        $size = is_array($style) ? $style['size_px'] ?? null : null;
+
+        return is_int($size) || is_float($size) ? (float) $size : null;
+    }
+
+    private static function groupOf(WrittenElement $element): ?string
+    {
+        $group = $element->toArray()['group'] ?? null;
+
+        return is_string($group) ? $group : null;
+    }
+
+    /** @param list<string> $taken */
+    private static function freeName(string $name, array $taken): string
+    {
+        $stem = rtrim($name, '0123456789') ?: $name;
+        for ($n = 2, $free = $name; in_array($free, $taken, true); $n++) {
+            $free = $stem . $n;
+        }
+
+        return $free;
+    }
+
+    /** @param array<string, Variant> $variants */
+    private function withVariants(array $variants): self
+    {
+        return $variants === [] ? $this : new self($this->id, $this->name, $this->canvas, $this->background, $this->elements, $this->recipe, $variants, $this->guides, $this->given);
+    }
+
+    /**
+     * @param array<string, true> $known ids of the elements
+     * @return array<string, Variant>
+     * @throws DocumentRefused
+     */
+    private static function variantsOf(Node $node, array $known): array
+    {
+        $variants = [];
+        $ids = new UniqueIds();
+        foreach ($node->optional('variants')?->items(Variant::MOST) ?? [] as $variant) {
+            $variants[$ids->take($variant->field('id'))] = Variant::fromNode($variant, $known);
+        }
+
+        return $variants;
     }
 }

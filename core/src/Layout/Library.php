@@ -6,19 +6,24 @@ namespace UpperPane\Core\Layout;
 
 use UpperPane\Core\Document\DocumentRefused;
 use UpperPane\Core\Document\Node;
+use UpperPane\Core\Document\Reason;
+use UpperPane\Core\Media\Media;
 use UpperPane\Core\Time\Playlist;
 
-/** The documents that refs mean, and the way of refs walked so far, so that a cycle is seen. */
-final readonly class Library
+/** The documents that refs mean. Each is read when it is first asked for, and once. */
+final class Library
 {
-    private const DEEPEST = 6;
+    /** @var array<string, Layout> */
+    private array $layouts = [];
+
+    /** @var array<string, Playlist> */
+    private array $playlists = [];
 
     /**
-     * @param array<string, Node> $layouts
-     * @param array<string, Node> $playlists
-     * @param list<string> $way ids of the layouts that are being read
+     * @param array<string, Node> $documents by id
+     * @param array<string, Media> $media by id
      */
-    private function __construct(private array $layouts, private array $playlists, private array $way = [])
+    private function __construct(private readonly array $documents, private readonly array $media)
     {
     }
 
@@ -29,93 +34,50 @@ final readonly class Library
 
     /**
      * @param iterable<array<mixed>> $documents layouts and playlists
+     * @param array<string, Media> $media those that a ref may mean, by id
      * @throws DocumentRefused when a document is of another format, or an id stands twice
      */
-    public static function of(iterable $documents): self
+    public static function of(iterable $documents, array $media = []): self
     {
-        [$layouts, $playlists] = [[], []];
+        $nodes = [];
         foreach ($documents as $document) {
             $node = Node::root($document);
             $id = $node->field('id')->id();
-            $format = $node->field('format')->oneOf(Layout::FORMAT, Playlist::FORMAT);
-            if (isset($layouts[$id]) || isset($playlists[$id])) {
-                throw $node->field('id')->refused('id.twice', sprintf('is "%s", which another document has already.', $id));
+            $node->field('format')->oneOf(Layout::FORMAT, Playlist::FORMAT);
+            if (isset($nodes[$id])) {
+                throw $node->field('id')->refused(Reason::IdTwice, sprintf('is "%s", which another document has already.', $id));
             }
-            if ($format === Layout::FORMAT) {
-                $layouts[$id] = $node;
-            } else {
-                $playlists[$id] = $node;
-            }
+            $nodes[$id] = $node;
         }
 
-        return new self($layouts, $playlists);
+        return new self($nodes, $media);
     }
 
     /**
-     * The playlist a node means: the list itself, or `{"ref": id}`.
-     *
-     * @throws DocumentRefused
+     * @return ?Layout null where there is none of that id
+     * @throws DocumentRefused where it cannot be read
      */
-    public function playlist(Node $node): Playlist
+    public function layout(string $id): ?Layout
     {
-        if (!$node->has('ref')) {
-            return Playlist::fromNode($node, $this->interleaved($node));
-        }
-        $ref = $node->object('ref')->field('ref');
-        $found = $this->playlists[$ref->id()] ?? throw $ref->refused('ref.unknown', sprintf('is "%s", and no playlist of that id is given.', $ref->id()));
-        try {
-            return Playlist::fromNode($found, $this->interleaved($found));
-        } catch (DocumentRefused $e) {
-            throw DocumentRefused::because($e->reason, sprintf('In playlist "%s": %s', $ref->id(), $e->getMessage()), $ref->path);
-        }
+        return $this->layouts[$id] ?? ($this->has($id, Layout::FORMAT) ? $this->layouts[$id] = Layout::fromNode($this->documents[$id]) : null);
     }
 
     /**
-     * The playlist that a ref of an interleave means: one that has none itself.
-     *
-     * @return \Closure(Node): Playlist
+     * @return ?Playlist null where there is none of that id
+     * @throws DocumentRefused where it cannot be read
      */
-    private function interleaved(Node $own): \Closure
+    public function playlist(string $id): ?Playlist
     {
-        return function (Node $ref) use ($own): Playlist {
-            $found = $this->playlists[$ref->id()] ?? throw $ref->refused('ref.unknown', sprintf('is "%s", and no playlist of that id is given.', $ref->id()));
-            if ($found->has('interleave') || $found->optional('id')?->value === $own->optional('id')?->value) {
-                throw $ref->refused('ref.cycle', sprintf('is "%s", which is this list or has extras put in itself; a plain list is put in.', $ref->id()));
-            }
-
-            return Playlist::fromNode($found);
-        };
+        return $this->playlists[$id] ?? ($this->has($id, Playlist::FORMAT) ? $this->playlists[$id] = Playlist::fromNode($this->documents[$id]) : null);
     }
 
-    /**
-     * The layout a node means: the document itself, or `{"ref": id}`.
-     *
-     * @throws DocumentRefused also where layouts contain each other in a cycle
-     */
-    public function layout(Node $node): Layout
+    public function media(string $id): ?Media
     {
-        if (!$node->has('ref')) {
-            return Layout::fromNode($node, $this);
-        }
-        $ref = $node->object('ref')->field('ref');
-        $id = $ref->id();
-        if (in_array($id, $this->way, true)) {
-            throw $ref->refused('ref.cycle', sprintf('closes a cycle: %s.', implode(' > ', [...$this->way, $id])));
-        }
-        if (count($this->way) >= self::DEEPEST) {
-            throw $ref->refused('ref.too-deep', sprintf('is nested %d layouts deep; %d are the most.', count($this->way) + 1, self::DEEPEST));
-        }
-        $found = $this->layouts[$id] ?? throw $ref->refused('ref.unknown', sprintf('is "%s", and no layout of that id is given.', $id));
-        try {
-            return Layout::fromNode($found, $this);
-        } catch (DocumentRefused $e) {
-            throw DocumentRefused::because($e->reason, sprintf('In layout "%s": %s', $id, $e->getMessage()), $ref->path);
-        }
+        return $this->media[$id] ?? null;
     }
 
-    /** The library as seen from inside the layout $id. */
-    public function inside(string $id): self
+    private function has(string $id, string $format): bool
     {
-        return new self($this->layouts, $this->playlists, [...$this->way, $id]);
+        return isset($this->documents[$id]) && $this->documents[$id]->field('format')->value === $format;
     }
 }

@@ -5,7 +5,10 @@ declare(strict_types=1);
 namespace UpperPane\Core\Media;
 
 use UpperPane\Core\Document\DocumentRefused;
+use UpperPane\Core\Document\Field;
+use UpperPane\Core\Document\Fields;
 use UpperPane\Core\Document\Node;
+use UpperPane\Core\Document\Role;
 use UpperPane\Core\Geometry\Size;
 
 /** A picture, or with a length a film. */
@@ -39,6 +42,20 @@ final readonly class Media
             $node->optional('length_ms')?->int(1, unit: 'ms'),
             $node->optional('id')?->id(),
         );
+    }
+
+    public static function fields(): Fields
+    {
+        /** @var ?Fields $fields made once, since it never changes */
+        static $fields = null;
+
+        return $fields ??= Fields::of([
+            'id' => Field::id(Role::MediaId),
+            'name' => Field::text(1, 255)->required(),
+            'width' => Field::int(1, Size::LONGEST)->required(),
+            'height' => Field::int(1, Size::LONGEST)->required(),
+            'length_ms' => Field::int(1)->saying('own length of a film, ms; a picture has none'),
+        ]);
     }
 
     public function isFilm(): bool

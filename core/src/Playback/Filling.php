@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace UpperPane\Core\Playback;
 
 use UpperPane\Core\Geometry\Box;
-use UpperPane\Core\Layout\Progress;
+use UpperPane\Core\Layout\Kind\Shape\Progress;
 
 /** A shape that fills up as a zone beside it goes on. */
 final readonly class Filling implements Changing

@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 namespace UpperPane\Core\Playback;
 
-use UpperPane\Core\Time\Levels;
+use UpperPane\Core\Time\VolumeByHours;
+use UpperPane\Core\Units\Integers;
 use UpperPane\Core\Units\UtcOffsets;
-use UpperPane\Core\Units\Whole;
 
 /** A film that is louder at some hours of the day than at others. */
 final readonly class Loudness implements Changing
@@ -14,14 +14,14 @@ final readonly class Loudness implements Changing
     private UtcOffsets $offsets;
 
     /** @param string $timezone of the display */
-    public function __construct(private Levels $levels, string $timezone)
+    public function __construct(private VolumeByHours $levels, string $timezone)
     {
         $this->offsets = UtcOffsets::of($timezone);
     }
 
     public function at(Part $part, int $atMs, int $sinceMs, array $layers): array
     {
-        return ['volume' => $this->levels->at(intdiv(Whole::mod($atMs + $this->offsets->at($atMs), 86_400_000), 1000))];
+        return ['volume' => $this->levels->at(intdiv(Integers::mod($atMs + $this->offsets->at($atMs), 86_400_000), 1000))];
     }
 
     public function compiled(): array

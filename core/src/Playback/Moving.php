@@ -14,9 +14,9 @@ final readonly class Moving
     /**
      * @param float $gone how much of the transition is over, from 0 to 1
      * @param Box $zone what both are cut to
-     * @param list<Thing> $leaving
-     * @param list<Thing> $coming
-     * @return list<Thing>
+     * @param list<ShownPart> $leaving
+     * @param list<ShownPart> $coming
+     * @return list<ShownPart>
      */
     public static function of(Transition $transition, float $gone, Box $zone, array $leaving, array $coming): array
     {
@@ -30,8 +30,8 @@ final readonly class Moving
             [$dx, $dy] = [$x * $zone->width, $y * $zone->height];
 
             return [
-                ...array_map(static fn (Thing $thing): Thing => $thing->moved(-$dx * $gone, -$dy * $gone, $zone), $leaving),
-                ...array_map(static fn (Thing $thing): Thing => $thing->moved($dx * (1 - $gone), $dy * (1 - $gone), $zone), $coming),
+                ...array_map(static fn (ShownPart $thing): ShownPart => $thing->moved(-$dx * $gone, -$dy * $gone, $zone), $leaving),
+                ...array_map(static fn (ShownPart $thing): ShownPart => $thing->moved($dx * (1 - $gone), $dy * (1 - $gone), $zone), $coming),
             ];
         }
         $open = new Box(
@@ -41,6 +41,6 @@ final readonly class Moving
             $y === 0.0 ? $zone->height : $zone->height * $gone,
         );
 
-        return [...$leaving, ...array_map(static fn (Thing $thing): Thing => $thing->moved(0.0, 0.0, $open), $coming)];
+        return [...$leaving, ...array_map(static fn (ShownPart $thing): ShownPart => $thing->moved(0.0, 0.0, $open), $coming)];
     }
 }

@@ -4,80 +4,129 @@ declare(strict_types=1);
 
 namespace UpperPane\Core\Playback;
 
+use UpperPane\Core\Colour\Colour;
 use UpperPane\Core\Finding\Finding;
-use UpperPane\Core\Finding\Level;
 use UpperPane\Core\Geometry\Size;
-use UpperPane\Core\Layout\Layout;
-use UpperPane\Core\Time\Schedule\Booking;
+use UpperPane\Core\Layout\Composed;
+use UpperPane\Core\Media\Media;
 use UpperPane\Core\Time\Schedule\Played;
 use UpperPane\Core\Time\Schedule\Schedule;
-use UpperPane\Core\Time\Schedule\Timetable;
 use UpperPane\Core\Units\WallClock;
 
-/** What a display plays by its schedule: all that is booked on it, each as it stands on its raster. */
+/** What a display plays: one thing for ever, or what a schedule says; and the tracks above it. */
 final readonly class Programme
 {
     /**
-     * @param array<string, Layout> $whole what plays on the whole display, by Played::key()
-     * @param array<string, array<string, Layout>> $zones what plays in zones of the standing layout, by zone id and Played::key()
+     * @param string $id of the design that it plays: of the layout, playlist or media for ever, or of the schedule
+     * @param list<Track> $above lowest first
      */
-    private function __construct(public Schedule $schedule, public Size $raster, public WallClock $clock, public array $whole, public array $zones)
+    private function __construct(public string $id, public string $name, public Base $base, public array $above)
     {
     }
 
     /**
+     * One thing for ever: a programme whose standby it is. It keeps its canvas, and has no end.
+     *
      * @param string $timezone of the display
-     * @param \Closure(Played, Size): Layout $layoutOf a layout, or a playlist or media as a layout of that size
+     * @param int $anchorMs Unix ms at which all loops begin; 1970-01-01T00:00:00Z unless said otherwise
      */
-    public static function of(Schedule $schedule, Size $raster, string $timezone, \Closure $layoutOf): self
+    public static function endless(Composed $plays, string $timezone = 'UTC', int $anchorMs = 0): self
     {
-        $whole = [];
-        foreach (self::played($schedule, null) as $played) {
-            $whole[$played->key()] ??= $layoutOf($played, $raster);
-        }
-        $zones = [];
-        foreach ($whole as $layout) {
-            foreach ($layout->zones as $id => $zone) {
-                foreach (self::played($schedule, (string) $id) as $played) {
-                    $zones[$id][$played->key()] ??= $layoutOf($played, $zone->rect()->size());
-                }
+        return new self($plays->id, $plays->name, Base::endless($plays, WallClock::in($timezone), $anchorMs), []);
+    }
+
+    /**
+     * What is booked, each as it stands on the raster of the display.
+     *
+     * @param string $timezone of the display
+     * @param \Closure(Played, Size): Composed $composed a layout, or a playlist or media as a layout of that size
+     */
+    public static function scheduled(Schedule $schedule, Size $raster, string $timezone, \Closure $composed): self
+    {
+        return new self($schedule->id, $schedule->name, Base::scheduled($schedule, $raster, WallClock::in($timezone), $composed), []);
+    }
+
+    /** With tracks above all that it has. */
+    public function under(Track ...$above): self
+    {
+        return new self($this->id, $this->name, $this->base, [...$this->above, ...array_values($above)]);
+    }
+
+    /** @return non-empty-list<Track> lowest first */
+    public function tracks(): array
+    {
+        return [$this->base, ...$this->above];
+    }
+
+    public function canvas(): Size
+    {
+        return $this->base->canvas;
+    }
+
+    public function background(): Colour
+    {
+        return $this->base->background;
+    }
+
+    /** Unix ms that all counts from, unless its layers say otherwise. */
+    public function anchorMs(): int
+    {
+        return $this->base->anchorMs;
+    }
+
+    public function clock(): WallClock
+    {
+        return $this->base->clock;
+    }
+
+    /** @return list<Composed> all that can be shown; what is in that is another matter */
+    public function contents(): array
+    {
+        return array_merge(...array_map(static fn (Track $track): array => $track->contents(), $this->tracks()));
+    }
+
+    /** @return list<Media> every picture and film that it may show, each once */
+    public function media(): array
+    {
+        $once = [];
+        foreach ($this->contents() as $layout) {
+            foreach ($layout->media() as $media) {
+                $once[$media->id ?? $media->name] = $media;
             }
         }
 
-        return new self($schedule, $raster, WallClock::in($timezone), $whole, $zones);
+        return array_values($once);
     }
 
-    public function timetable(?string $zone = null): Timetable
+    /** @return list<string> families of the faces in which it is set */
+    public function families(): array
     {
-        return new Timetable($this->schedule, $this->clock, $zone);
+        return array_values(array_unique(array_merge(...array_map(static fn (Composed $layout): array => $layout->families(), $this->contents()))));
     }
 
-    /** @return list<Layout> all that can be shown */
-    public function layouts(): array
-    {
-        return [...array_values($this->whole), ...array_merge(...array_map(array_values(...), array_values($this->zones)))];
-    }
-
-    /** @return list<Finding> zones that are booked, and that no layout booked on the display has */
+    /** @return list<Finding> what is found in how it is put together */
     public function findings(): array
     {
-        $known = array_merge(...array_map(static fn (Layout $layout): array => array_map(strval(...), array_keys($layout->zones)), array_values($this->whole)));
-        $booked = array_filter(array_map(static fn (Booking $booking): ?string => $booking->zone, $this->schedule->bookings));
-
-        return array_map(static fn (string $zone): Finding => new Finding(
-            'booking.zone',
-            Level::Warning,
-            [],
-            sprintf('Zone "%s" is booked, but no layout that plays on the display has a zone of that name.', $zone),
-            ['zone' => $zone],
-        ), array_values(array_unique(array_diff($booked, $known))));
+        return $this->base->findings();
     }
 
-    /** @return list<Played> */
-    private static function played(Schedule $schedule, ?string $zone): array
+    /**
+     * What a viewer would see change.
+     *
+     * @return list<string> in words; empty where nothing changes
+     */
+    public function changesFrom(?self $before): array
     {
-        $standby = $schedule->standbyOf($zone);
+        $known = [];
+        foreach ($before?->tracks() ?? [] as $track) {
+            $known[$track->id()] = $track;
+        }
+        $words = [];
+        foreach ($this->tracks() as $track) {
+            array_push($words, ...$track->changesFrom($known[$track->id()] ?? null));
+            unset($known[$track->id()]);
+        }
 
-        return [...array_map(static fn (Booking $booking): Played => $booking->plays, $schedule->ranked($zone)), ...($standby === null ? [] : [$standby])];
+        return [...$words, ...array_map(static fn (Track $track): string => sprintf('"%s" no longer lies above.', $track->id()), array_values($known))];
     }
 }

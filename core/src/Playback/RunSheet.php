@@ -4,56 +4,52 @@ declare(strict_types=1);
 
 namespace UpperPane\Core\Playback;
 
-use UpperPane\Core\Colour\Colour;
-use UpperPane\Core\Geometry\Size;
-use UpperPane\Core\Layout\Layout;
+use UpperPane\Core\Document\BudgetExceeded;
+use UpperPane\Core\Layout\Budget;
+use UpperPane\Core\Layout\Surroundings;
 use UpperPane\Core\Time\Loop;
 use UpperPane\Core\Time\Transition;
 use UpperPane\Core\Time\TransitionKind;
 use UpperPane\Core\Time\Turn;
 
 /**
- * The compiled timing of a layout, as a player reads it (`upper-pane/run-sheet@1`, docs/formats/run-sheet.md).
+ * The compiled timing of a programme, as a player reads it (`upper-pane/run-sheet@1`, docs/formats/run-sheet.md).
  *
  * For each zone the segments of one period: `start_ms`, `length_ms` (null without end), what fades in and what is drawn.
  * To know what is due a player takes (t - anchor) mod period and looks the segment up; nothing else is computed there.
  */
-final readonly class RunSheet
+final class RunSheet
 {
     public const FORMAT = 'upper-pane/run-sheet@1';
 
-    /**
-     * @param int $fromMs UTC ms; where items come and go, what is due is written out for [from, to)
-     * @return array<string, mixed>
-     */
-    public static function of(Layout $layout, int $anchorMs = 0, ?Means $means = null, int $fromMs = 0, int $toMs = 0): array
-    {
-        return self::written($layout->canvas, $layout->background, $anchorMs, Plan::of($layout, $means ?? new Means(), $anchorMs), $fromMs, $toMs);
-    }
+    private int $segments = 0;
 
     /**
-     * What a display plays by its schedule in [from, to), as one zone that takes turns; from then on its standby.
+     * What a programme plays; where it takes turns, they are written out for [from, to), and from then on the standby of its schedule plays.
      *
      * @param int $fromMs UTC ms
      * @return array<string, mixed>
+     * @throws BudgetExceeded where there is too much to be written
      */
-    public static function ofProgramme(Programme $programme, ?Means $means, int $fromMs, int $toMs): array
+    public static function of(Programme $programme, ?Surroundings $surroundings = null, int $fromMs = 0, int $toMs = 0): array
     {
-        $plan = Plan::ofProgramme($programme, ($means ?? new Means())->in($programme->clock->timezone));
+        $surroundings = ($surroundings ?? new Surroundings())->in($programme->clock()->timezone);
+        $sheet = new self($fromMs, $toMs);
 
-        return self::written($programme->raster, Colour::black(), 0, $plan, $fromMs, $toMs);
-    }
-
-    /** @return array<string, mixed> */
-    private static function written(Size $canvas, Colour $ground, int $anchorMs, Plan $plan, int $fromMs, int $toMs): array
-    {
         return [
             'format' => self::FORMAT,
-            'canvas' => $canvas->toArray(),
-            'background' => $ground->hex,
-            'anchor_ms' => $anchorMs,
-            'layers' => self::layers($plan->layers, [[$fromMs, max($toMs, $fromMs + 1), $anchorMs]], $fromMs, $toMs),
+            'canvas' => $programme->canvas()->toArray(),
+            'background' => $programme->background()->hex,
+            'anchor_ms' => $programme->anchorMs(),
+            'layers' => array_merge(...array_map(
+                static fn (Track $track): array => $sheet->layers($track->layers($surroundings), [[$fromMs, max($toMs, $fromMs + 1), $programme->anchorMs()]]),
+                $programme->tracks(),
+            )),
         ];
+    }
+
+    private function __construct(private readonly int $fromMs, private readonly int $toMs)
+    {
     }
 
     /**
@@ -61,7 +57,7 @@ final readonly class RunSheet
      * @param list<array{int, int, int}> $stretches when they are seen: from and to, and what they count from; Unix ms
      * @return list<array<string, mixed>>
      */
-    private static function layers(array $layers, array $stretches, int $fromMs, int $toMs): array
+    private function layers(array $layers, array $stretches): array
     {
         $written = [];
         foreach ($layers as $layer) {
@@ -69,43 +65,57 @@ final readonly class RunSheet
                 $written[] = ['part' => $layer->toArray() + ($layer->changing?->compiled() ?? [])];
                 continue;
             }
+            $turns = $layer->steady !== null ? [] : $this->turnsOf($layer, $stretches);
+            $seen = array_fill_keys($layer->anchored, []);
+            foreach ($turns as $turn) {
+                $scene = $turn->loop->items[0] ?? -1;
+                if (isset($seen[$scene])) {
+                    $seen[$scene][] = [$turn->fromMs, $turn->toMs, $turn->anchorMs];
+                }
+            }
             $scenes = [];
             foreach ($layer->scenes as $index => $scene) {
-                $seen = in_array($index, $layer->booked, true) ? self::bookedIn($layer, $index, $stretches) : $stretches;
-                $scenes[] = self::layers($scene, $seen, $fromMs, $toMs);
+                $scenes[] = $this->layers($scene->layers(), $seen[$index] ?? $stretches);
             }
-            $written[] = ['zone' => $layer->element, 'rect' => $layer->box->toArray()] + self::loop($layer->loop, $layer->transitions) + ['scenes' => $scenes]
-                + ($layer->isTurning() ? self::turns($layer, $stretches, $fromMs, $toMs) : []);
+            $written[] = ['zone' => $layer->element, 'rect' => $layer->box->toArray()] + $this->loop($layer->loop, $layer->transitions) + ['scenes' => $scenes]
+                + ($layer->steady !== null ? [] : $this->turns($layer, $turns));
         }
 
         return $written;
     }
 
     /**
-     * When what is booked is seen, and what it counts from.
+     * The turns of a zone while it is seen; what is booked first, then what plays by itself.
      *
-     * @param list<array{int, int, int}> $stretches of the zone
-     * @return list<array{int, int, int}>
+     * @param list<array{int, int, int}> $stretches
+     * @return list<Turn>
      */
-    private static function bookedIn(ZonePlan $zone, int $scene, array $stretches): array
+    private function turnsOf(ZonePlan $zone, array $stretches): array
     {
-        $seen = [];
-        foreach ($stretches as [$from, $to]) {
-            foreach ($zone->timetable?->between($from, $to) ?? [] as $play) {
-                if ($zone->sceneOf($play) === $scene) {
-                    $seen[] = [$play->fromMs, $play->toMs, $play->anchorMs];
+        if ($zone->begins) {
+            return $zone->turns->between($this->fromMs, max($this->toMs, $this->fromMs + 1));
+        }
+        [$booked, $own] = [[], []];
+        foreach ($stretches as [$from, $to, $anchor]) {
+            foreach ($zone->turns->anchored($anchor)->between($from, $to) as $turn) {
+                if ($turn->play === null) {
+                    $own[] = $turn;
+                } else {
+                    $booked[] = $turn;
                 }
             }
         }
+        $this->segments += count($booked) + count($own);
+        Budget::ofSegments($this->segments, '/to');
 
-        return $seen;
+        return [...$booked, ...$own];
     }
 
     /**
      * @param list<Transition> $transitions
      * @return array{period_ms: ?int, segments: list<array<string, mixed>>}
      */
-    private static function loop(Loop $loop, array $transitions): array
+    private function loop(Loop $loop, array $transitions): array
     {
         $segments = [];
         $last = count($loop->items) - 1;
@@ -125,54 +135,32 @@ final readonly class RunSheet
     /**
      * Each loop once, and from when which of them is gone through.
      *
-     * @param list<array{int, int, int}> $stretches
+     * @param list<Turn> $all
      * @return array{loops: list<array<string, mixed>>, turns: list<array{from_ms: int, anchor_ms: ?int, loop: int}>}
      */
-    private static function turns(ZonePlan $zone, array $stretches, int $fromMs, int $toMs): array
+    private function turns(ZonePlan $zone, array $all): array
     {
-        $loops = [];
-        $places = [];
-        $turns = [];
-        $turn = static function (int $from, ?int $anchor, Loop $loop) use (&$loops, &$places, &$turns, $zone): void {
+        [$loops, $places, $turns] = [[], [], []];
+        $add = function (int $from, ?int $anchor, Loop $loop) use (&$loops, &$places, &$turns, $zone): void {
             $key = serialize([$loop->items, $loop->lengths]);
             if (!isset($places[$key])) {
                 $places[$key] = count($loops);
-                $loops[] = self::loop($loop, $zone->transitions);
+                $loops[] = $this->loop($loop, $zone->transitions);
             }
             $turns[] = ['from_ms' => $from, 'anchor_ms' => $anchor, 'loop' => $places[$key]];
         };
-        if ($zone->begins === Begins::Item && $zone->rota !== null) {
-            foreach ([$fromMs, ...$zone->rota->changes($fromMs, $toMs)] as $from) {
-                $turn($from, null, $zone->rota->begunAt($from)[$zone->member]);
-            }
-
+        foreach ($all as $turn) {
+            $add($turn->fromMs, $zone->begins ? null : $turn->anchorMs, $turn->loop);
+        }
+        if ($zone->begins) {
             return ['loops' => $loops, 'turns' => $turns];
         }
-        foreach ($stretches as [$from, $to, $anchor]) {
-            $own = [[$from, $to]];
-            if ($zone->timetable !== null) {
-                $own = [];
-                foreach ($zone->timetable->between($from, $to) as $play) {
-                    $scene = $zone->sceneOf($play);
-                    if ($scene === null) {
-                        $own[] = [$play->fromMs, $play->toMs];
-                    } else {
-                        $turn($play->fromMs, $play->anchorMs, Loop::endless($scene));
-                    }
-                }
-            }
-            foreach ($own as [$begin, $end]) {
-                foreach ($zone->rota?->anchored($anchor)->between($begin, $end) ?? [new Turn($begin, $end, $anchor, [$zone->member => $zone->loop])] as $one) {
-                    $turn($one->fromMs, $one->anchorMs, $one->loops[$zone->member]);
-                }
-            }
-        }
-        if ($zone->standby !== null) {
-            $turn($toMs, 0, Loop::endless($zone->standby));
+        if ($zone->behind !== null) {
+            $add($this->toMs, 0, Loop::endless($zone->behind));
         }
         usort($turns, static fn (array $a, array $b): int => $a['from_ms'] <=> $b['from_ms']);
         if ($turns === []) {
-            $turn($fromMs, $fromMs, $zone->loop);
+            $add($this->fromMs, $this->fromMs, $zone->loop);
         }
 
         return ['loops' => $loops, 'turns' => $turns];

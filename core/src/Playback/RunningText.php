@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace UpperPane\Core\Playback;
 
 use UpperPane\Core\Geometry\Box;
-use UpperPane\Core\Layout\Ticker;
+use UpperPane\Core\Layout\Kind\Ticker\Ticker;
 
 /** A line that runs through its box; a pass begins at the anchor. */
 final readonly class RunningText implements Changing

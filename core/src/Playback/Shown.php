@@ -10,7 +10,7 @@ use UpperPane\Core\Units\Instant;
 /** What is shown on one canvas at one instant: a flat list, lowest first. */
 final readonly class Shown
 {
-    /** @param list<Thing> $things */
+    /** @param list<ShownPart> $things */
     public function __construct(public int $atMs, public Size $canvas, public string $background, public array $things)
     {
     }
@@ -22,7 +22,7 @@ final readonly class Shown
             'instant' => (string) Instant::ofMs($this->atMs),
             'canvas' => $this->canvas->toArray(),
             'background' => ['color' => $this->background],
-            'things' => array_map(static fn (Thing $thing): array => $thing->toArray(), $this->things),
+            'things' => array_map(static fn (ShownPart $thing): array => $thing->toArray(), $this->things),
         ];
     }
 }

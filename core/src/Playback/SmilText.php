@@ -5,12 +5,10 @@ declare(strict_types=1);
 namespace UpperPane\Core\Playback;
 
 use UpperPane\Core\Geometry\Box;
-use UpperPane\Core\Geometry\Fit;
-use UpperPane\Core\Layout\Layout;
-use UpperPane\Core\Layout\Picture;
-use UpperPane\Core\Layout\Text;
-use UpperPane\Core\Layout\Zone;
+use UpperPane\Core\Layout\Composed;
+use UpperPane\Core\Layout\Kind\Zone\PlayingZone;
 use UpperPane\Core\Media\Media;
+use UpperPane\Core\Playback\Drawing\Drawings;
 use UpperPane\Core\Time\Item;
 use UpperPane\Core\Time\Loop;
 use UpperPane\Core\Time\Transition;
@@ -39,7 +37,7 @@ final class SmilText
     }
 
     /** @param \Closure(Media): string $address of a file, as players find it */
-    public static function of(Layout $layout, \Closure $address): string
+    public static function of(Composed $layout, \Closure $address): string
     {
         $writer = new self($address);
         $body = $writer->layout($layout, Placing::outermost(), '  ');
@@ -49,9 +47,9 @@ final class SmilText
             '<!DOCTYPE smil PUBLIC "-//W3C//DTD SMIL 3.0 Language//EN" "http://www.w3.org/2008/SMIL30/SMIL30Language.dtd">',
             '<smil xmlns="http://www.w3.org/ns/SMIL" version="3.0" baseProfile="Language">',
             ' <head>',
-            '  <meta name="title" content="' . self::text($layout->name) . '"/>',
+            '  <meta name="title" content="' . $writer->escaped($layout->name) . '"/>',
             '  <layout>',
-            "   <root-layout $size backgroundColor=\"" . self::text($layout->background->hex) . '"/>',
+            "   <root-layout $size backgroundColor=\"" . $writer->escaped($layout->background->hex) . '"/>',
             ...$writer->regions,
             '  </layout>',
             ...array_map(static fn (string $what, string $id): string => "  <transition xml:id=\"$id\" $what/>", array_keys($writer->transitions), $writer->transitions),
@@ -67,27 +65,22 @@ final class SmilText
     }
 
     /** @return list<string> */
-    private function layout(Layout $layout, Placing $placing, string $in): array
+    private function layout(Composed $layout, Placing $placing, string $in): array
     {
         $lines = ["$in<par>"];
         foreach ($layout->visible()->elements as $element) {
-            $box = Box::ofRect($element->rect());
-            if ($element instanceof Zone) {
-                array_push($lines, ...$this->zone($element, $layout->loops[$element->id()], $placing, "$in "));
-            } elseif ($element instanceof Picture) {
-                $lines[] = "$in <img src=\"" . self::text(($this->address)($element->media)) . '" region="' . $this->region($placing->rect($box), 'meet') . '" dur="indefinite"/>';
-            } elseif ($element instanceof Text) {
-                $lines[] = "$in <smilText region=\"" . $this->region($placing->rect($box)) . '" dur="indefinite">' . str_replace("\n", '<br/>', self::text($element->text)) . '</smilText>';
-            } else {
+            $own = Drawings::of($element)->smil($element, $layout, $placing, $this, "$in ");
+            if ($own === null) {
                 $this->omitted[] = $element->kind() . ' ' . $element->id();
             }
+            array_push($lines, ...($own ?? []));
         }
 
         return [...$lines, "$in</par>"];
     }
 
-    /** @return list<string> */
-    private function zone(Zone $zone, Loop $loop, Placing $placing, string $in): array
+    /** @return list<string> what plays in a zone, in sequence */
+    public function zone(PlayingZone $zone, Loop $loop, Placing $placing, string $in): array
     {
         if ($loop->items === []) {
             return [];
@@ -103,25 +96,23 @@ final class SmilText
     }
 
     /** @return list<string> */
-    private function item(Zone $zone, Item $item, string $dur, Placing $placing, string $in): array
+    private function item(PlayingZone $zone, Item $item, string $dur, Placing $placing, string $in): array
     {
         $box = Box::ofRect($zone->rect());
         if ($item->layout !== null) {
             $nested = $zone->layouts[$item->id];
-            $fit = Fit::of($nested->canvas, $zone->rect()->size(), $item->fit, $item->focusX, $item->focusY);
-
-            return ["$in<par dur=\"$dur\">", ...$this->layout($nested, $placing->inside($zone->id(), $box, $fit), "$in "), "$in</par>"];
+            return ["$in<par dur=\"$dur\">", ...$this->layout($nested, $placing->inside($zone->id(), $box, $zone->fit($item)), "$in "), "$in</par>"];
         }
         $media = $item->media ?? throw new \LogicException('An item plays a media or a layout.');
         $fit = ['contain' => 'meet', 'cover' => 'slice', 'fill' => 'fill', 'none' => 'hidden', 'scale-down' => 'meet'][$item->fit->value];
         $transition = $item->transition->ms === 0 ? '' : ' transIn="' . $this->transition($item->transition) . '"';
         $sound = $media->isFilm() ? sprintf(' soundLevel="%d%%"', $item->sound->volume) : '';
 
-        return ["$in<" . ($media->isFilm() ? 'video' : 'img') . ' src="' . self::text(($this->address)($media)) . '" region="' . $this->region($placing->rect($box), $fit)
+        return ["$in<" . ($media->isFilm() ? 'video' : 'img') . ' src="' . $this->addressOf($media) . '" region="' . $this->region($placing->rect($box), $fit)
             . "\" dur=\"$dur\" fill=\"transition\"$transition$sound/>"];
     }
 
-    private function region(Box $box, string $fit = 'hidden'): string
+    public function region(Box $box, string $fit = 'hidden'): string
     {
         $id = 'r' . (count($this->regions) + 1);
         $this->regions[] = sprintf(
@@ -149,12 +140,18 @@ final class SmilText
         return $this->transitions[$what];
     }
 
+    /** Of a file, as it stands in the document. */
+    public function addressOf(Media $media): string
+    {
+        return $this->escaped(($this->address)($media));
+    }
+
     private static function seconds(int $ms): string
     {
         return rtrim(rtrim(sprintf('%.3f', $ms / 1000), '0'), '.') . 's';
     }
 
-    private static function text(string $text): string
+    public function escaped(string $text): string
     {
         return htmlspecialchars($text, ENT_XML1 | ENT_QUOTES | ENT_SUBSTITUTE, 'UTF-8');
     }

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace UpperPane\Core\Playback;
 
-use UpperPane\Core\Layout\Clock;
+use UpperPane\Core\Layout\Kind\Clock\Clock;
 use UpperPane\Core\Units\UtcOffsets;
 
 /** A clock that goes, or a time that is counted down. */

@@ -4,6 +4,9 @@ declare(strict_types=1);
 
 namespace UpperPane\Core\Text;
 
+use UpperPane\Core\Document\FaceRefused;
+use UpperPane\Core\Document\Reason;
+
 /**
  * What the file of a type face says it is: its family and weight, and whether it may be shipped to players.
  *
@@ -20,33 +23,33 @@ final readonly class FaceIdentity
     }
 
     /**
-     * @throws \DomainException with a sentence that says why these bytes are no face that can be used
+     * @throws FaceRefused with a sentence that says why these bytes are no face that can be used
      */
     public static function fromBytes(string $bytes): self
     {
         $magic = substr($bytes, 0, 4);
         if (in_array($magic, ['wOFF', 'wOF2'], true)) {
-            throw new \DomainException('It is a web font (WOFF), which cannot be measured; bring in the TTF or OTF it was made from.');
+            throw FaceRefused::because(Reason::FaceRefused, 'It is a web font (WOFF), which cannot be measured; bring in the TTF or OTF it was made from.', '');
         }
         if ($magic === 'ttcf') {
-            throw new \DomainException('It is a collection of several faces (TTC); bring in each as a file of its own.');
+            throw FaceRefused::because(Reason::FaceRefused, 'It is a collection of several faces (TTC); bring in each as a file of its own.', '');
         }
-        $tables = OpenType::fromBytes($bytes)->tables ?? throw new \DomainException('It is no type face: TTF and OTF files are.');
+        $tables = OpenType::fromBytes($bytes)->tables ?? throw FaceRefused::because(Reason::FaceRefused, 'It is no type face: TTF and OTF files are.', '');
         $missing = array_diff(self::WANTED, array_keys($tables));
         if ($missing !== [] || (!isset($tables['glyf']) && !isset($tables['CFF ']) && !isset($tables['CFF2']))) {
-            throw new \DomainException(sprintf('It is a damaged type face: it has no %s.', $missing === [] ? 'outlines' : 'table ' . implode(', ', $missing)));
+            throw FaceRefused::because(Reason::FaceRefused, sprintf('It is a damaged type face: it has no %s.', $missing === [] ? 'outlines' : 'table ' . implode(', ', $missing)), '');
         }
         $os2 = $tables['OS/2'];
         if (strlen($os2) < 64) {
-            throw new \DomainException('It is a damaged type face: its table OS/2 is cut short.');
+            throw FaceRefused::because(Reason::FaceRefused, 'It is a damaged type face: its table OS/2 is cut short.', '');
         }
         if ((OpenType::u16($os2, 8) & self::RESTRICTED) !== 0) {
-            throw new \DomainException('Its maker does not allow it to be shipped with what is set in it (OS/2, fsType).');
+            throw FaceRefused::because(Reason::FaceRefused, 'Its maker does not allow it to be shipped with what is set in it (OS/2, fsType).', '');
         }
         $names = self::names($tables['name']);
         $family = trim(str_replace(['"', '\\', ';'], '', $names[16] ?? $names[1] ?? ''));
         if ($family === '') {
-            throw new \DomainException('It does not say what its family is called.');
+            throw FaceRefused::because(Reason::FaceRefused, 'It does not say what its family is called.', '');
         }
         // Weights of 1 to 9 were written by old programs.
         $weight = OpenType::u16($os2, 4);

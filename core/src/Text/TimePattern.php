@@ -6,6 +6,7 @@ namespace UpperPane\Core\Text;
 
 use UpperPane\Core\Document\DocumentRefused;
 use UpperPane\Core\Document\Node;
+use UpperPane\Core\Document\Reason;
 
 /**
  * A time as it is written: a Unicode date pattern (UTS 35, part 4, Date Format Patterns) for a language, compiled into fields and the words in between.
@@ -50,7 +51,7 @@ final readonly class TimePattern
         $locale = $node->text(1, 40);
         $language = \Locale::getPrimaryLanguage($locale);
         if (!is_string($language) || !in_array($language, \ResourceBundle::getLocales('') ?: [], true)) {
-            throw $node->refused('value.unknown', sprintf('is "%s", which is no language; one such as en, pt-PT or el is right.', $locale));
+            throw $node->refused(Reason::ValueUnknown, sprintf('is "%s", which is no language; one such as en, pt-PT or el is right.', $locale));
         }
 
         return $locale;
@@ -182,7 +183,7 @@ final readonly class TimePattern
             if ($part === "''") {
                 $say("'");
             } elseif ($part === "'") {
-                throw $node->refused('pattern.syntax', sprintf('has a quote at character %d that is not closed: words stand between two quotes, such as \'at\'.', $at + 1));
+                throw $node->refused(Reason::PatternSyntax, sprintf('has a quote at character %d that is not closed: words stand between two quotes, such as \'at\'.', $at + 1));
             } elseif ($part[0] === "'") {
                 $say(str_replace("''", "'", substr($part, 1, -1)));
             } elseif (preg_match('/[A-Za-z]/', $part[0]) === 1) {
@@ -203,7 +204,7 @@ final readonly class TimePattern
         if ($left) {
             return isset(self::LEFT[$letter]) && $count <= 3
                 ? ['field' => self::LEFT[$letter], 'digits' => $count]
-                : throw $node->refused('pattern.syntax', sprintf('has "%s" at character %d; d, H, m and s tell a time that is left, words stand in quotes.', $letters, $at + 1));
+                : throw $node->refused(Reason::PatternSyntax, sprintf('has "%s" at character %d; d, H, m and s tell a time that is left, words stand in quotes.', $letters, $at + 1));
         }
         $named = static fn (int $count, int $hour, int $hours): array => array_map(static fn (int $n): string => self::name($locale, $letters, 3600 * ($hour + $hours * $n)), range(0, $count - 1));
         $names = match (true) {
@@ -217,7 +218,7 @@ final readonly class TimePattern
             return ['field' => $names[0], 'names' => $names[1]];
         }
         if (!isset(self::NUMBERS[$letter]) || $count > ($letter === 'y' ? 4 : 2) || ($letter === 'y' && $count === 3)) {
-            throw $node->refused('pattern.syntax', sprintf('has "%s" at character %d; y, M, L, d, E, c, a, H, h, K, k, m and s tell the time, words stand in quotes.', $letters, $at + 1));
+            throw $node->refused(Reason::PatternSyntax, sprintf('has "%s" at character %d; y, M, L, d, E, c, a, H, h, K, k, m and s tell the time, words stand in quotes.', $letters, $at + 1));
         }
 
         return ['field' => self::NUMBERS[$letter], 'digits' => $count];

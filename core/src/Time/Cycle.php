@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace UpperPane\Core\Time;
 
-use UpperPane\Core\Units\Whole;
+use UpperPane\Core\Units\Integers;
 
 /**
  * The order in which the items of a playlist come until all begins again: weights spread evenly, tied items kept together,
@@ -31,7 +31,7 @@ final readonly class Cycle
             return $slots;
         }
         [$extraSlots, $extraTurns] = self::sums($others);
-        $rounds = Whole::leastCommonMultiple([$turns, $every * $extraTurns], 1 << 40);
+        $rounds = Integers::leastCommonMultiple([$turns, $every * $extraTurns], 1 << 40);
 
         return $rounds === null ? PHP_INT_MAX : intdiv($rounds, $turns) * $slots + intdiv($rounds, $every * $extraTurns) * $extraSlots;
     }
@@ -49,7 +49,7 @@ final readonly class Cycle
             return array_merge(...$round);
         }
         $turns = count($round);
-        $all = Whole::leastCommonMultiple([$turns, $every * count($others)], 1 << 40) ?? $turns;
+        $all = Integers::leastCommonMultiple([$turns, $every * count($others)], 1 << 40) ?? $turns;
         $cycle = [];
         $next = 0;
         for ($turn = 0; $turn < $all && count($cycle) <= self::MOST; $turn++) {

@@ -5,7 +5,11 @@ declare(strict_types=1);
 namespace UpperPane\Core\Time;
 
 use UpperPane\Core\Document\DocumentRefused;
+use UpperPane\Core\Document\Field;
+use UpperPane\Core\Document\Fields;
 use UpperPane\Core\Document\Node;
+use UpperPane\Core\Document\Reason;
+use UpperPane\Core\Document\Role;
 use UpperPane\Core\Geometry\FitMode;
 use UpperPane\Core\Media\Media;
 
@@ -18,7 +22,7 @@ final readonly class Item
      * @param ?int $durationMs as stated; null where it follows from `lasts` or the content
      * @param int $weight how many times as often as the others it comes
      * @param bool $tied whether it always comes right behind the item before it in the list
-     * @param Levels $sound how loud it is
+     * @param VolumeByHours $sound how loud it is
      * @param ?Validity $valid when it may play; null for always
      */
     private function __construct(
@@ -32,28 +36,58 @@ final readonly class Item
         public float $focusY,
         public bool $enabled,
         public Transition $transition,
-        public Levels $sound,
+        public VolumeByHours $sound,
         public int $weight = 1,
         public bool $tied = false,
         public ?Validity $valid = null,
     ) {
     }
 
+    public static function fields(): Fields
+    {
+        /** @var ?Fields $fields made once, since it never changes */
+        static $fields = null;
+
+        return $fields ??= Fields::of([
+            'id' => Field::id()->required(),
+            'media' => Field::object(Media::fields(), Role::Media),
+            'layout' => Field::layout(),
+            'duration_ms' => Field::int(1),
+            'lasts' => Field::oneOf(...array_column(Lasts::cases(), 'value')),
+            'fit' => Field::oneOf(...FitMode::names()),
+            'focus' => self::focusField(),
+            'enabled' => Field::bool(),
+            'weight' => Field::int(1, 1000)->saying('how many times in a round it comes, spread evenly'),
+            'tied' => Field::bool()->saying('always right behind the item before it; the first of them says how often they come'),
+            'volume' => Field::int(0, 100)->saying('percent; 0 is mute'),
+            'levels' => Field::list(Field::object(VolumeByHours::fields()), 24)
+                ->saying('hours at which it is louder or lower, on the clock on the wall of the display; the first that fits holds'),
+            'transition' => Field::object(Transition::fields()),
+            'valid' => Field::object(Validity::fields()),
+        ])->where(['oneOf' => [['required' => ['media']], ['required' => ['layout']]]]);
+    }
+
+    /** object-position in percent */
+    public static function focusField(): Field
+    {
+        return Field::list(Field::number(0, 100), 2, 2);
+    }
+
     /** @throws DocumentRefused */
     public static function fromNode(Node $node): self
     {
-        $node->object('id', 'media', 'layout', 'duration_ms', 'lasts', 'fit', 'focus', 'enabled', 'weight', 'tied', 'volume', 'levels', 'transition', 'valid');
+        $node->object(...self::fields()->names());
         $layout = $node->optional('layout');
         if ($layout !== null && $node->has('media')) {
-            throw $layout->refused('field.unknown', 'stands beside a media; an item is one or the other.');
+            throw $layout->refused(Reason::FieldUnknown, 'stands beside a media; an item is one or the other.');
         }
         $media = $layout === null ? Media::fromNode($node->field('media')) : null;
         $durationMs = $node->optional('duration_ms')?->int(1, unit: 'ms');
-        $lasts = ($field = $node->optional('lasts')) ? Lasts::from($field->oneOf('own', 'leader', 'endless')) : null;
+        $lasts = ($field = $node->optional('lasts')) ? Lasts::from($field->oneOf(...array_column(Lasts::cases(), 'value'))) : null;
         if ($media !== null && !$media->isFilm() && $durationMs === null && in_array($lasts, [null, Lasts::Own], true)) {
             throw $lasts === null
                 ? self::missing($node, sprintf('is missing: the picture "%s" has no length of its own.', $media->name))
-                : $node->field('lasts')->refused('value.unknown', sprintf('is "own", but the picture "%s" has no length of its own.', $media->name));
+                : $node->field('lasts')->refused(Reason::ValueUnknown, sprintf('is "own", but the picture "%s" has no length of its own.', $media->name));
         }
         [$focusX, $focusY] = self::focus($node->optional('focus'));
 
@@ -68,7 +102,7 @@ final readonly class Item
             $focusY,
             $node->optional('enabled')?->bool() ?? true,
             ($transition = $node->optional('transition')) ? Transition::fromNode($transition, $durationMs ?? $media?->lengthMs) : Transition::cut(),
-            Levels::fromNodes($node->optional('volume'), $node->optional('levels')),
+            VolumeByHours::fromNodes($node->optional('volume'), $node->optional('levels')),
             $node->optional('weight')?->int(1, 1000) ?? 1,
             $node->optional('tied')?->bool() ?? false,
             ($valid = $node->optional('valid')) ? Validity::fromNode($valid) : null,
@@ -99,7 +133,7 @@ final readonly class Item
     /** A whole picture or film as an item of its own; a picture stays without end. */
     public static function ofMedia(Media $media): self
     {
-        return new self('i1', $media, null, null, $media->isFilm() ? Lasts::Own : Lasts::Endless, FitMode::Contain, 50.0, 50.0, true, Transition::cut(), Levels::mute());
+        return new self('i1', $media, null, null, $media->isFilm() ? Lasts::Own : Lasts::Endless, FitMode::Contain, 50.0, 50.0, true, Transition::cut(), VolumeByHours::mute());
     }
 
     /**
@@ -113,7 +147,7 @@ final readonly class Item
         }
         $pair = $node->items(2);
         if (count($pair) !== 2) {
-            throw $node->refused('value.range', 'has one figure; a focus is two, x and y in percent.');
+            throw $node->refused(Reason::ValueRange, 'has one figure; a focus is two, x and y in percent.');
         }
 
         return [$pair[0]->number(0.0, 100.0, '%'), $pair[1]->number(0.0, 100.0, '%')];
@@ -121,6 +155,6 @@ final readonly class Item
 
     private static function missing(Node $node, string $message): DocumentRefused
     {
-        return DocumentRefused::because('field.missing', "$node->path/duration_ms $message", "$node->path/duration_ms");
+        return DocumentRefused::because(Reason::FieldMissing, "$node->path/duration_ms $message", "$node->path/duration_ms");
     }
 }

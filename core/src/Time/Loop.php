@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace UpperPane\Core\Time;
 
-use UpperPane\Core\Units\Whole;
+use UpperPane\Core\Units\Integers;
 
 /**
  * The slots that a zone goes through again and again, in whole ms from its anchor.
@@ -90,12 +90,10 @@ final readonly class Loop
     public function followedBy(array $cycle): self
     {
         $count = count($cycle);
-        if ($count === 0 || $this->items === []) {
+        $slots = $this->slotsFollowedBy($count);
+        if ($slots === 0) {
             return new self([], [], [], 0);
         }
-        $slots = $this->periodMs === null
-            ? count($this->items)
-            : (int) Whole::leastCommonMultiple([count($this->items), $count], PHP_INT_MAX);
         $followed = [];
         for ($slot = 0; $slot < $slots; $slot++) {
             $own = $slot % count($this->items);
@@ -104,6 +102,16 @@ final readonly class Loop
         }
 
         return self::ofSlots($followed);
+    }
+
+    /** How many slots the loop of a follower with so many slots of its own has, until both begin together again. */
+    public function slotsFollowedBy(int $count): int
+    {
+        return match (true) {
+            $count === 0 || $this->items === [] => 0,
+            $this->periodMs === null => count($this->items),
+            default => Integers::leastCommonMultiple([count($this->items), $count], PHP_INT_MAX) ?? PHP_INT_MAX,
+        };
     }
 
     /** The slot that is due at a position of the loop: a first guess from the index, then on to the right one. */
@@ -120,7 +128,7 @@ final readonly class Loop
     /** Position in the loop, ms: before the anchor an endless loop stands at its beginning. */
     public function position(int $sinceAnchorMs): int
     {
-        return $this->periodMs === null ? max(0, $sinceAnchorMs) : Whole::mod($sinceAnchorMs, $this->periodMs);
+        return $this->periodMs === null ? max(0, $sinceAnchorMs) : Integers::mod($sinceAnchorMs, $this->periodMs);
     }
 
     /**

@@ -5,7 +5,11 @@ declare(strict_types=1);
 namespace UpperPane\Core\Time;
 
 use UpperPane\Core\Document\DocumentRefused;
+use UpperPane\Core\Document\Field;
+use UpperPane\Core\Document\Fields;
 use UpperPane\Core\Document\Node;
+use UpperPane\Core\Document\Reason;
+use UpperPane\Core\Document\Role;
 use UpperPane\Core\Document\UniqueIds;
 use UpperPane\Core\Media\Media;
 
@@ -20,53 +24,109 @@ final readonly class Playlist
      * @param int $every after how many items one of the extras comes
      * @param ?string $interleaved id of the playlist that the extras are from; null where they stand in this one
      * @param ?string $id of its document; null where it stands inside a zone without one
+     * @param ?Standby $standby what plays where nothing is due, where it is handed over whole
+     * @param array<string, mixed> $given as it was read
      */
-    private function __construct(public array $items, public array $extras = [], public int $every = 1, public ?string $interleaved = null, public ?string $id = null)
+    private function __construct(
+        public array $items,
+        public array $extras = [],
+        public int $every = 1,
+        public ?string $interleaved = null,
+        public ?string $id = null,
+        public ?string $name = null,
+        public ?Standby $standby = null,
+        private array $given = [],
+    ) {
+    }
+
+    /** Of a document of its own; inside a zone only the items are needed. */
+    public static function fields(): Fields
     {
+        /** @var ?Fields $fields made once, since it never changes */
+        static $fields = null;
+        $items = Field::list(Field::object(Item::fields()));
+
+
+        return $fields ??= Fields::of([
+            'format' => Field::constant(self::FORMAT),
+            'id' => Field::id(),
+            'name' => Field::text(),
+            'items' => $items->required(),
+            'interleave' => Field::object(Fields::of([
+                'every' => Field::int(1, 1000)->required()->saying('after how many items one is put in, in turn, counting on across rounds'),
+                'items' => $items,
+                'ref' => Field::id(Role::PlaylistId)->saying('another playlist, without an interleave of its own'),
+            ])->where(['oneOf' => [['required' => ['items']], ['required' => ['ref']]]])),
+            'standby' => Standby::field()->saying('what plays where nothing is due, where the list is handed over whole'),
+        ]);
     }
 
     /**
-     * The list as it stands inside a zone, or as a document of its own.
+     * The list as it stands inside a zone, or as a document of its own. Extras that another list has are not known yet (interleavedWith()).
      *
-     * @param ?\Closure(Node): self $other the playlist that a ref of an interleave means
      * @throws DocumentRefused
      */
-    public static function fromNode(Node $node, ?\Closure $other = null): self
+    public static function fromNode(Node $node): self
     {
-        $node->object('format', 'id', 'name', 'items', 'interleave');
+        $node->object(...self::fields()->names());
         if ($node->has('format')) {
             $node->format(self::FORMAT);
             $node->field('id');
             $node->field('name');
         }
-        $id = $node->optional('id')?->id();
-        $node->optional('name')?->text();
+        /** @var array<string, mixed> $given an object has names */
+        $given = is_array($node->value) ? $node->value : [];
+        [$id, $name] = [$node->optional('id')?->id(), $node->optional('name')?->text()];
+        $standby = ($field = $node->optional('standby')) ? Standby::fromNode($field) : null;
         $ids = new UniqueIds();
         $items = self::itemsOf($node->field('items'), $ids);
         $interleave = $node->optional('interleave');
         if ($interleave === null) {
-            return self::whole(new self($items, id: $id), $node->field('items'));
+            return new self($items, id: $id, name: $name, standby: $standby, given: $given);
         }
         $interleave->object('every', 'items', 'ref');
         $every = $interleave->field('every')->int(1, 1000);
         $ref = $interleave->optional('ref');
-        if ($ref === null) {
-            return self::whole(new self($items, self::itemsOf($interleave->field('items'), $ids), $every, id: $id), $interleave);
+        if ($ref !== null && $interleave->has('items')) {
+            throw $ref->refused(Reason::FieldUnknown, 'stands beside items; extras are from another playlist, or stand here.');
         }
-        if ($interleave->has('items')) {
-            throw $ref->refused('field.unknown', 'stands beside items; extras are from another playlist, or stand here.');
-        }
-        $from = $other === null ? throw $ref->refused('ref.unknown', sprintf('is "%s", and no playlist of that id is given.', $ref->id())) : $other($ref);
-        // Under its own ids one of them could be taken for one of these.
-        $extras = array_map(static fn (Item $item): Item => $item->named($ref->id() . '/' . $item->id), $from->items);
+        $extras = $ref === null ? self::itemsOf($interleave->field('items'), $ids) : [];
 
-        return self::whole(new self($items, $extras, $every, $ref->id(), $id), $interleave);
+        return new self($items, $extras, $every, $ref?->id(), $id, $name, $standby, $given);
+    }
+
+    /** The list with the extras that another one has, each under `id of the list/id of the item`, so that none is taken for one of these. */
+    public function interleavedWith(self $other): self
+    {
+        $extras = array_map(fn (Item $item): Item => $item->named("$this->interleaved/$item->id"), $other->items);
+
+        return new self($this->items, $extras, $this->every, $this->interleaved, $this->id, $this->name, $this->standby, $this->given);
+    }
+
+    /** @return array<string, mixed> as it was read */
+    public function toArray(): array
+    {
+        return self::fields()->written($this->given);
     }
 
     /** One picture or film alone. */
     public static function ofMedia(Media $media): self
     {
-        return new self([Item::ofMedia($media)]);
+        return new self([Item::ofMedia($media)], given: [
+            'items' => [['id' => 'i1', 'media' => $media->toArray()] + ($media->isFilm() ? [] : ['lasts' => Lasts::Endless->value])],
+        ]);
+    }
+
+    /** Whether extras are put in between. */
+    public function isInterleaved(): bool
+    {
+        return isset($this->given['interleave']);
+    }
+
+    /** How many slots its cycle has until all begins again. */
+    public function slots(): int
+    {
+        return Cycle::length(self::on($this->items), self::on($this->extras), $this->every);
     }
 
     /** @return list<Item> the items and the extras, also those that are off */
@@ -123,20 +183,5 @@ final readonly class Playlist
         }
 
         return $items;
-    }
-
-    /** @throws DocumentRefused where the cycle is too long to be written out */
-    private static function whole(self $playlist, Node $node): self
-    {
-        $slots = Cycle::length(self::on($playlist->items), self::on($playlist->extras), $playlist->every);
-        if ($slots > Cycle::MOST) {
-            throw $node->refused('value.range', sprintf(
-                'makes a cycle of %s before all begins again; at most %s are played. Other counts or weights meet sooner.',
-                $slots === PHP_INT_MAX ? 'more items than can be counted' : number_format($slots) . ' items',
-                number_format(Cycle::MOST),
-            ));
-        }
-
-        return $playlist;
     }
 }

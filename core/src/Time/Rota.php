@@ -19,7 +19,12 @@ final class Rota
     /** Longer than any month. */
     private const NEVER_MS = 1 << 40;
 
-    /** @var array<int, non-empty-list<Turn>> by the day on which the chain begins */
+    /** No item that was due once is taken to run on for longer. */
+    private const LONGEST_END_MS = 40 * 86_400_000;
+    /** Turns that are gone back over. */
+    private const MOST_BACK = 64;
+
+    /** @var array<int, non-empty-list<FamilyTurn>> by the day on which the chain begins */
     private array $chains = [];
 
     /** @var array<int, self> by their anchors */
@@ -62,11 +67,11 @@ final class Rota
     }
 
     /** @param int $atMs Unix ms */
-    public function at(int $atMs): Turn
+    public function at(int $atMs): FamilyTurn
     {
         $chain = $this->chain($this->beginOf($atMs));
         if ($atMs < $chain[0]->fromMs) {
-            return new Turn($atMs, $chain[0]->fromMs, $this->anchorMs, $this->loopsOf($this->due(self::seconds($atMs))));
+            return new FamilyTurn($atMs, $chain[0]->fromMs, $this->anchorMs, $this->loopsOf($this->due(self::seconds($atMs))));
         }
         [$least, $most] = [0, count($chain) - 1];
         while ($least < $most) {
@@ -77,24 +82,7 @@ final class Rota
         return $chain[$least];
     }
 
-    /**
-     * The turns in [from, to), the first and the last clipped to it.
-     *
-     * @param int $fromMs Unix ms
-     * @return list<Turn>
-     */
-    public function between(int $fromMs, int $toMs): array
-    {
-        $turns = [];
-        for ($at = $fromMs; $at < $toMs; $at = $turn->toMs) {
-            $turn = $this->at($at);
-            $turns[] = new Turn($at, min($toMs, $turn->toMs), $turn->anchorMs, $turn->loops);
-        }
-
-        return $turns;
-    }
-
-    /** @return list<Loop> what zones of a layout go through that begins at an instant: what is due then stays until it ends */
+    /** @return non-empty-list<Loop> what zones of a layout go through that begins at an instant: what is due then stays until it ends */
     public function begunAt(int $atMs): array
     {
         return $this->loopsOf($this->due(self::seconds($atMs)));
@@ -120,6 +108,30 @@ final class Rota
         return $changes;
     }
 
+    /**
+     * Since when one of the zones has had nothing to play; the anchor where it never had.
+     *
+     * @param int $atMs an instant at which it has nothing, Unix ms
+     */
+    public function idleSince(int $atMs, int $member): int
+    {
+        $latest = PHP_INT_MIN;
+        foreach ($this->lists[$member]->enabled() as $item) {
+            $until = $item->valid?->until === null ? $atMs : min($atMs, 1000 * $this->clock->utcOrBefore($item->valid->until->seconds));
+            $latest = max($latest, $until);
+        }
+        // What is over for good may still have run to its end for a while; what comes with the days of the week was there a few weeks ago.
+        for ($at = min($atMs, $latest + self::LONGEST_END_MS), $step = 0; $at > $this->anchorMs && $step < self::MOST_BACK; $step++) {
+            $turn = $this->at($at);
+            if ($turn->loops[$member]->items !== []) {
+                return $turn->toMs;
+            }
+            $at = min($at, $turn->fromMs) - 1;
+        }
+
+        return $this->anchorMs;
+    }
+
     /** First local midnight of the month, or the anchor where it is later; Unix ms. */
     private function beginOf(int $atMs): int
     {
@@ -128,7 +140,7 @@ final class Rota
         return max($this->anchorMs, 1000 * $this->clock->utcOrBefore(Calendar::day($year, $month, 1) * Calendar::DAY_S));
     }
 
-    /** @return non-empty-list<Turn> from there to the end of the month */
+    /** @return non-empty-list<FamilyTurn> from there to the end of the month */
     private function chain(int $beginMs): array
     {
         if (isset($this->chains[$beginMs])) {
@@ -153,11 +165,11 @@ final class Rota
             if ($dueNext === $due) {
                 continue;
             }
-            $turns[] = new Turn($from, $next, $anchor, $loops);
+            $turns[] = new FamilyTurn($from, $next, $anchor, $loops);
             [$from, $due] = [$next, $dueNext];
             $anchor = $next - $this->startAfter($item, $this->loopsOf($due)[0]);
         }
-        $turns[] = new Turn($from, $endMs, $anchor, $this->loopsOf($due));
+        $turns[] = new FamilyTurn($from, $endMs, $anchor, $this->loopsOf($due));
 
         $this->chains[$beginMs] = $turns;
 

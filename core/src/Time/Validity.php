@@ -5,7 +5,10 @@ declare(strict_types=1);
 namespace UpperPane\Core\Time;
 
 use UpperPane\Core\Document\DocumentRefused;
+use UpperPane\Core\Document\Field;
+use UpperPane\Core\Document\Fields;
 use UpperPane\Core\Document\Node;
+use UpperPane\Core\Document\Reason;
 use UpperPane\Core\Time\Recurrence\Rule;
 use UpperPane\Core\Units\Calendar;
 use UpperPane\Core\Units\LocalTime;
@@ -24,14 +27,35 @@ final readonly class Validity
     {
     }
 
+    public static function fields(): Fields
+    {
+        /** @var ?Fields $fields made once, since it never changes */
+        static $fields = null;
+        $local = Field::pattern(LocalTime::PATTERN)->saying('local time of the display');
+
+
+        return $fields ??= Fields::of([
+            'from' => $local,
+            'until' => $local,
+            'days' => Field::list(Field::oneOf(...Rule::DAYS), 7),
+            'hours' => Field::list(self::windowField(), 24)->saying('a window past midnight belongs to the day on which it begins'),
+        ]);
+    }
+
+    /** Hours of the day: from and to. */
+    public static function windowField(): Field
+    {
+        return Field::list(Field::pattern('^([01]\\d|2[0-3]):[0-5]\\d$|^24:00$'), 2, 2);
+    }
+
     /** @throws DocumentRefused */
     public static function fromNode(Node $node): self
     {
-        $node->object('from', 'until', 'days', 'hours');
+        $node->object(...self::fields()->names());
         $from = ($field = $node->optional('from')) ? LocalTime::fromNode($field) : null;
         $until = ($field = $node->optional('until')) ? LocalTime::fromNode($field) : null;
         if ($from !== null && $until !== null && $until->seconds <= $from->seconds) {
-            throw $node->field('until')->refused('value.range', sprintf('is %s, which is not after from, %s.', $until, $from));
+            throw $node->field('until')->refused(Reason::ValueRange, sprintf('is %s, which is not after from, %s.', $until, $from));
         }
         $days = [];
         foreach ($node->optional('days')?->items(7) ?? [] as $day) {
@@ -127,11 +151,11 @@ final readonly class Validity
     {
         $pair = $window->items(2);
         if (count($pair) !== 2) {
-            throw $window->refused('value.range', 'has one time; a window has two, from and to.');
+            throw $window->refused(Reason::ValueRange, 'has one time; a window has two, from and to.');
         }
         [$begin, $end] = [self::time($pair[0]), self::time($pair[1])];
 
-        return $begin === $end ? throw $window->refused('value.range', 'begins when it ends; 00:00 to 24:00 is a whole day.') : [$begin, $end];
+        return $begin === $end ? throw $window->refused(Reason::ValueRange, 'begins when it ends; 00:00 to 24:00 is a whole day.') : [$begin, $end];
     }
 
     /** @return int s since midnight */
@@ -139,7 +163,7 @@ final readonly class Validity
     {
         $text = $node->text(1, 8);
         if (preg_match('/^(\d\d):(\d\d)$/D', $text, $m) !== 1 || (int) $m[1] * 60 + (int) $m[2] > 1440 || (int) $m[2] > 59) {
-            throw $node->refused('value.range', sprintf('is "%s"; a time from 00:00 to 24:00 such as 17:30 is right.', $text));
+            throw $node->refused(Reason::ValueRange, sprintf('is "%s"; a time from 00:00 to 24:00 such as 17:30 is right.', $text));
         }
 
         return (int) $m[1] * 3600 + (int) $m[2] * 60;

@@ -73,6 +73,6 @@ final readonly class Calendar
 
     public static function weekday(int $day): int
     {
-        return Whole::mod($day + 3, 7);
+        return Integers::mod($day + 3, 7);
     }
 }

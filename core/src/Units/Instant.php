@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace UpperPane\Core\Units;
 
 use UpperPane\Core\Document\DocumentRefused;
+use UpperPane\Core\Document\Reason;
 
 /** A point in time as whole milliseconds of UTC since 1970-01-01T00:00:00Z. */
 final readonly class Instant
@@ -24,7 +25,7 @@ final readonly class Instant
     /** @throws DocumentRefused unless written as 2026-06-01T10:00:00Z, with .250 for milliseconds */
     public static function parse(string $text, string $path = ''): self
     {
-        $wrong = DocumentRefused::because('value.range', sprintf('"%s" is no instant; 2026-06-01T10:00:00Z or 2026-06-01T10:00:00.250Z is right.', $text), $path);
+        $wrong = DocumentRefused::because(Reason::ValueRange, sprintf('"%s" is no instant; 2026-06-01T10:00:00Z or 2026-06-01T10:00:00.250Z is right.', $text), $path);
         if (preg_match('/^(\d{4})-(\d\d)-(\d\d)T(\d\d):(\d\d):(\d\d)(?:\.(\d{1,3}))?Z$/D', $text, $m) !== 1) {
             throw $wrong;
         }

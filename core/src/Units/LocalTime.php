@@ -6,10 +6,14 @@ namespace UpperPane\Core\Units;
 
 use UpperPane\Core\Document\DocumentRefused;
 use UpperPane\Core\Document\Node;
+use UpperPane\Core\Document\Reason;
 
 /** A date and a time as a clock on the wall shows it, in no zone yet: whole seconds since 1970-01-01T00:00:00 on that clock. */
 final readonly class LocalTime
 {
+    /** As documents write it. */
+    public const PATTERN = '^\\d{4}-\\d\\d-\\d\\dT\\d\\d:\\d\\d(:\\d\\d)?$';
+
     private function __construct(public int $seconds)
     {
     }
@@ -26,7 +30,7 @@ final readonly class LocalTime
             preg_match('/^(\d{4})-(\d\d)-(\d\d)T(\d\d):(\d\d)(?::(\d\d))?$/D', $text, $m) !== 1
             || !checkdate((int) $m[2], (int) $m[3], (int) $m[1]) || (int) $m[4] > 23 || (int) $m[5] > 59 || (int) ($m[6] ?? 0) > 59
         ) {
-            throw DocumentRefused::because('value.range', sprintf(
+            throw DocumentRefused::because(Reason::ValueRange, sprintf(
                 '%s"%s" is no local time; one without Z or offset such as 2026-03-28T01:30:00 is right.',
                 $path === '' ? '' : "$path: ",
                 mb_strimwidth($text, 0, 40, '...'),
@@ -66,13 +70,13 @@ final readonly class LocalTime
     /** Day number of its date (Calendar). */
     public function day(): int
     {
-        return intdiv($this->seconds - Whole::mod($this->seconds, Calendar::DAY_S), Calendar::DAY_S);
+        return intdiv($this->seconds - Integers::mod($this->seconds, Calendar::DAY_S), Calendar::DAY_S);
     }
 
     /** Seconds since midnight on its clock. */
     public function ofDay(): int
     {
-        return Whole::mod($this->seconds, Calendar::DAY_S);
+        return Integers::mod($this->seconds, Calendar::DAY_S);
     }
 
     public function __toString(): string

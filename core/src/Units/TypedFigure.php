@@ -5,11 +5,12 @@ declare(strict_types=1);
 namespace UpperPane\Core\Units;
 
 use UpperPane\Core\Document\DocumentRefused;
+use UpperPane\Core\Document\Reason;
 
 /**
  * A length as designers type it: `576`, `1920-576`, `1/3`, `50%`, `2.5mm`, `(1080 - 2*20) / 3`.
  *
- * Whole numbers are px; `%` is of the side of the canvas, and so is a fraction of two whole numbers, the first one smaller (`1/3`, `2/3 - 20`);
+ * Integers numbers are px; `%` is of the side of the canvas, and so is a fraction of two whole numbers, the first one smaller (`1/3`, `2/3 - 20`);
  * `mm` are of the display. The result is a whole number of px, halves rounded up.
  */
 final class TypedFigure
@@ -132,6 +133,6 @@ final class TypedFigure
 
     private function refused(string $why, string $what = ''): DocumentRefused
     {
-        return DocumentRefused::because('figure.syntax', sprintf("\"%s\": $why. 576, 1920-576, 1/3, 50%% and 2.5mm are right.", mb_strimwidth($this->text, 0, 40, '...'), $what), '/text');
+        return DocumentRefused::because(Reason::FigureSyntax, sprintf("\"%s\": $why. 576, 1920-576, 1/3, 50%% and 2.5mm are right.", mb_strimwidth($this->text, 0, 40, '...'), $what), '/text');
     }
 }

@@ -6,6 +6,7 @@ namespace UpperPane\Core\Units;
 
 use UpperPane\Core\Document\DocumentRefused;
 use UpperPane\Core\Document\Node;
+use UpperPane\Core\Document\Reason;
 
 /** How far a time zone is ahead of UTC, and since when: as a table that a player can look up. Source: the tz database, as PHP brings it. */
 final readonly class UtcOffsets
@@ -47,7 +48,7 @@ final readonly class UtcOffsets
     {
         $name = $node->text(1, 80);
 
-        return self::isKnown($name) ? $name : throw $node->refused('value.unknown', sprintf('is "%s", which is no time zone; one such as Europe/Lisbon is right.', $name));
+        return self::isKnown($name) ? $name : throw $node->refused(Reason::ValueUnknown, sprintf('is "%s", which is no time zone; one such as Europe/Lisbon is right.', $name));
     }
 
     /** @return int ms that local time is ahead of UTC at an instant (Unix ms) */

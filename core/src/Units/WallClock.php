@@ -50,7 +50,7 @@ final readonly class WallClock
     /** @param int $ms Unix ms @return int ms on the clock */
     public function localMs(int $ms): int
     {
-        return $ms + 1000 * $this->offsets[self::index($this->from, intdiv($ms - Whole::mod($ms, 1000), 1000))];
+        return $ms + 1000 * $this->offsets[self::index($this->from, intdiv($ms - Integers::mod($ms, 1000), 1000))];
     }
 
     /** The instant (Unix s) at which the clock shows $local for the first time; null for a time that it leaves out. */

@@ -16,6 +16,7 @@ use Symfony\Component\HttpKernel\HttpKernelInterface;
 use UpperPane\App\Http\Problem;
 use UpperPane\App\Http\ProblemListener;
 use UpperPane\Core\Document\DocumentRefused;
+use UpperPane\Core\Document\Reason;
 
 /** Every failure of the API answers with a code, a sentence and a path, and tells nothing of the inside. */
 final class ProblemTest extends TestCase
@@ -33,7 +34,7 @@ final class ProblemTest extends TestCase
     public static function failures(): iterable
     {
         $gone = new \PDOException('SQLSTATE[HY000] [2002] Connection refused');
-        yield 'a document refused' => [DocumentRefused::because('field.missing', '/canvas is missing.', '/canvas'), 422, 'field.missing', '/canvas'];
+        yield 'a document refused' => [DocumentRefused::because(Reason::FieldMissing, '/canvas is missing.', '/canvas'), 422, 'field.missing', '/canvas'];
         yield 'a problem of ours' => [new Problem(409, 'revision.stale', 'Somebody was faster.'), 409, 'revision.stale', ''];
         yield 'something that is not there' => [Problem::notFound('This layout'), 404, 'not.found', ''];
         yield 'the wrong method' => [new MethodNotAllowedHttpException(['GET'], 'No.'), 405, 'request.wrong', ''];

@@ -6,7 +6,7 @@ namespace UpperPane\Tests\App\Time;
 
 use PHPUnit\Framework\TestCase;
 use UpperPane\App\Time\CalendarReader;
-use UpperPane\Core\Document\DocumentRefused;
+use UpperPane\Core\Document\Refused;
 use UpperPane\Core\Time\Schedule\CalendarText;
 use UpperPane\Core\Time\Schedule\Schedule;
 
@@ -85,8 +85,8 @@ final class CalendarTest extends TestCase
             try {
                 CalendarReader::read($text, 'UTC', ['layout' => 'x']);
                 self::fail('It was read.');
-            } catch (DocumentRefused $e) {
-                self::assertSame('calendar.syntax', $e->reason);
+            } catch (Refused $e) {
+                self::assertSame('calendar.syntax', $e->reason->value);
             }
         }
     }

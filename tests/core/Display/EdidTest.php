@@ -7,7 +7,7 @@ namespace UpperPane\Tests\Core\Display;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
 use UpperPane\Core\Display\Edid;
-use UpperPane\Core\Document\DocumentRefused;
+use UpperPane\Core\Document\Refused;
 use UpperPane\Tests\Core\MakeEdid;
 
 final class EdidTest extends TestCase
@@ -53,8 +53,8 @@ final class EdidTest extends TestCase
         try {
             Edid::fromBytes($bytes);
             self::fail('It was taken.');
-        } catch (DocumentRefused $e) {
-            self::assertSame($reason, $e->reason);
+        } catch (Refused $e) {
+            self::assertSame($reason, $e->reason->value);
             self::assertStringContainsString($message, $e->getMessage());
         }
     }

@@ -8,8 +8,7 @@ use PHPUnit\Framework\TestCase;
 use UpperPane\Core\Display\Display;
 use UpperPane\Core\Display\ReadingPlan;
 use UpperPane\Core\Geometry\Size;
-use UpperPane\Core\Layout\Layout;
-use UpperPane\Core\Layout\SmallestText;
+use UpperPane\Core\Layout\Type\SmallestText;
 use UpperPane\Tests\Core\Make;
 
 /** From where a text can be read: over the floor, with the height of the display and of the eyes. */
@@ -53,12 +52,12 @@ final class ReadingPlanTest extends TestCase
     {
         $text = static fn (string $id, float $size, string $family, string $words = 'Words'): array => ['id' => $id, 'kind' => 'text', 'text' => $words,
             'rect' => ['x' => 0, 'y' => 0, 'width' => 10, 'height' => 10], 'style' => ['size_px' => $size, 'family' => $family]];
-        $layout = Layout::fromArray(Make::layout([$text('tall', 50, 'Inter'), $text('low', 52, 'Zilla Slab'), $text('none', 5, 'Inter', '  ')]));
+        $layout = Make::composed(Make::layout([$text('tall', 50, 'Inter'), $text('low', 52, 'Zilla Slab'), $text('none', 5, 'Inter', '  ')]));
         $found = SmallestText::of($layout, Size::px(3840, 2160), ['Inter 400' => 0.7275, 'Zilla Slab 400' => 0.65]);
 
         self::assertEquals(['element' => 'low', 'text' => 'Words', 'type_px' => 104.0, 'cap_px' => 67.6], $found?->toArray(), 'twice as large on a display of twice the px');
         self::assertSame(35.0, SmallestText::of($layout, Size::px(1920, 1080), ['Zilla Slab 400' => 0.9])?->capPx, 'a face of which nothing is known has usual capitals');
-        self::assertNull(SmallestText::of(Layout::fromArray(Make::layout([])), Size::px(9, 9), []));
+        self::assertNull(SmallestText::of(Make::composed(Make::layout([])), Size::px(9, 9), []));
     }
 
     /** @return array<string, mixed> */

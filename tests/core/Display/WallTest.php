@@ -8,8 +8,8 @@ use PHPUnit\Framework\TestCase;
 use UpperPane\Core\Display\Display;
 use UpperPane\Core\Display\PlacedPanel;
 use UpperPane\Core\Display\Wall;
+use UpperPane\Core\Geometry\FreeSpace;
 use UpperPane\Core\Geometry\Rect;
-use UpperPane\Core\Geometry\Rest;
 use UpperPane\Tests\Core\Make;
 
 /** Walls: what is one canvas, what each panel shows of it, what is hidden, what feeds it. */
@@ -83,7 +83,7 @@ final class WallTest extends TestCase
             $parts = [...array_map(static fn (PlacedPanel $panel): Rect => $panel->source, $wall->panels), ...$wall->strips, ...$wall->voids];
 
             self::assertSame($wall->canvas->area(), array_sum(array_map(static fn (Rect $rect): int => $rect->area(), $parts)), "round $i");
-            self::assertSame([], Rest::of($wall->canvas, $parts), "round $i");
+            self::assertSame([], FreeSpace::of($wall->canvas, $parts), "round $i");
             foreach ($wall->panels as $panel) {
                 self::assertTrue($panel->source->size()->equals($panel->panel->raster()), 'no panel of a grid is scaled');
             }

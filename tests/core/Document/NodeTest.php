@@ -7,9 +7,8 @@ namespace UpperPane\Tests\Core\Document;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
 use UpperPane\Core\Colour\Colour;
-use UpperPane\Core\Document\DocumentRefused;
 use UpperPane\Core\Document\Node;
-use UpperPane\Core\Layout\Layout;
+use UpperPane\Core\Document\Refused;
 use UpperPane\Tests\Core\Make;
 
 /** @phpstan-import-type Doc from Make */
@@ -25,7 +24,7 @@ final class NodeTest extends TestCase
 
             return;
         }
-        $this->expectException(DocumentRefused::class);
+        $this->expectException(Refused::class);
         $this->expectExceptionMessage("/field $message");
         $read($node);
     }
@@ -79,7 +78,7 @@ final class NodeTest extends TestCase
     public function testElementsCoverWhatLiesBelowOrDoNot(array $element, bool $covers): void
     {
         $rect = ['x' => 0, 'y' => 0, 'width' => 10, 'height' => 10];
-        $layout = Layout::fromArray(Make::layout([$element + ['id' => 'e', 'rect' => $rect]]));
+        $layout = Make::composed(Make::layout([$element + ['id' => 'e', 'rect' => $rect]]));
 
         self::assertSame($covers, $layout->elements[0]->covers());
         self::assertSame($element['kind'], $layout->elements[0]->kind());
@@ -103,9 +102,9 @@ final class NodeTest extends TestCase
     {
         $rect = ['x' => 0, 'y' => 0, 'width' => 10, 'height' => 10];
         try {
-            Layout::fromArray(Make::layout([$element + ['id' => 'e', 'rect' => $rect]]));
+            Make::composed(Make::layout([$element + ['id' => 'e', 'rect' => $rect]]));
             self::fail('It was read.');
-        } catch (DocumentRefused $e) {
+        } catch (Refused $e) {
             self::assertSame("/elements/0$path", $e->path, $e->getMessage());
         }
     }
@@ -135,12 +134,12 @@ final class NodeTest extends TestCase
     public function testARecipeIsCarriedAndItsShapeIsLookedAt(): void
     {
         $recipe = ['columns' => '7fr 3fr', 'rows' => '4fr 1fr', 'gap' => 0, 'margin' => 0, 'areas' => ['main side', 'foot foot']];
-        self::assertSame('test', Layout::fromArray(['recipe' => $recipe] + Make::harbour())->id);
+        self::assertSame('test', Make::composed(['recipe' => $recipe] + Make::harbour())->id);
         foreach ([['columns' => 7], ['gap' => -1], ['areas' => 'main'], ['tracks' => '1fr']] as $wrong) {
             try {
-                Layout::fromArray(['recipe' => $wrong] + Make::harbour());
+                Make::composed(['recipe' => $wrong] + Make::harbour());
                 self::fail('It was read.');
-            } catch (DocumentRefused $e) {
+            } catch (Refused $e) {
                 self::assertStringStartsWith('/recipe/', $e->path);
             }
         }

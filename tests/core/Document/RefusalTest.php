@@ -7,9 +7,8 @@ namespace UpperPane\Tests\Core\Document;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
 use UpperPane\Core\Display\Display;
-use UpperPane\Core\Document\DocumentRefused;
 use UpperPane\Core\Document\Node;
-use UpperPane\Core\Layout\Layout;
+use UpperPane\Core\Document\Refused;
 use UpperPane\Core\Layout\Library;
 use UpperPane\Core\Units\Instant;
 use UpperPane\Tests\Core\Make;
@@ -39,10 +38,10 @@ final class RefusalTest extends TestCase
         unset($place);
 
         try {
-            $what === 'display' ? Display::fromArray($document) : Layout::fromArray($document);
+            $what === 'display' ? Display::fromArray($document) : Make::composed($document);
             self::fail('It was read.');
-        } catch (DocumentRefused $e) {
-            self::assertSame([$code, $path], [$e->reason, $e->path], $e->getMessage());
+        } catch (Refused $e) {
+            self::assertSame([$code, $path], [$e->reason->value, $e->path], $e->getMessage());
             self::assertStringContainsString($path, $e->getMessage());
         }
     }
@@ -96,7 +95,7 @@ final class RefusalTest extends TestCase
         );
 
         $this->expectExceptionMessage('closes a cycle: a > b > a.');
-        Layout::fromArray($nest('a', 'b'), Library::of([$nest('b', 'a')]));
+        Make::composed($nest('a', 'b'), Library::of([$nest('b', 'a')]));
     }
 
     public function testALayoutThatContainsItselfIsRefused(): void
@@ -104,7 +103,7 @@ final class RefusalTest extends TestCase
         $self = Make::layout([Make::zone('z', 0, 0, 10, 10, [['id' => 'i1', 'layout' => ['ref' => 'a'], 'duration_ms' => 1000]])], id: 'a');
 
         $this->expectExceptionMessage('closes a cycle: a > a.');
-        Layout::fromArray($self, Library::empty());
+        Make::composed($self, Library::empty());
     }
 
     public function testTextsThatAreTooLongOrNoJsonAreRefused(): void
@@ -113,8 +112,8 @@ final class RefusalTest extends TestCase
             try {
                 Node::fromJson((string) $json);
                 self::fail('It was read.');
-            } catch (DocumentRefused $e) {
-                self::assertSame($code, $e->reason);
+            } catch (Refused $e) {
+                self::assertSame($code, $e->reason->value);
             }
         }
     }
@@ -128,7 +127,7 @@ final class RefusalTest extends TestCase
             try {
                 Instant::parse($text, '/at');
                 self::fail("$text was read.");
-            } catch (DocumentRefused $e) {
+            } catch (Refused $e) {
                 self::assertSame('/at', $e->path);
             }
         }

@@ -8,11 +8,8 @@ use Opis\JsonSchema\Errors\ErrorFormatter;
 use Opis\JsonSchema\Validator;
 use PHPUnit\Framework\TestCase;
 use UpperPane\Core\Display\Display;
-use UpperPane\Core\Layout\Checks;
-use UpperPane\Core\Layout\Layout;
 use UpperPane\Core\Layout\Library;
-use UpperPane\Core\Playback\Means;
-use UpperPane\Core\Playback\RunSheet;
+use UpperPane\Core\Layout\Surroundings;
 use UpperPane\Core\Time\Schedule\Schedule;
 use UpperPane\Tests\Core\Make;
 use UpperPane\Tests\Core\Typewriter;
@@ -28,10 +25,10 @@ final class SchemaTest extends TestCase
             $document = json_decode((string) file_get_contents($file), true);
             $kind = isset($document['canvas']) ? 'layout' : 'playlist';
             $this->fits($kind, $document, $file);
-            $layout = $kind === 'layout' ? Layout::fromArray($document) : null;
+            $layout = $kind === 'layout' ? Make::composed($document) : null;
             Library::of([$document]);
             if ($layout !== null) {
-                self::assertSame(0, Checks::run($layout)->toArray()['stops'] + Checks::run($layout)->toArray()['warnings'], "$file is finished work");
+                self::assertSame(0, Make::checked($layout)->toArray()['stops'] + Make::checked($layout)->toArray()['warnings'], "$file is finished work");
             }
         }
         $estate = json_decode((string) file_get_contents(self::ROOT . '/demo/estate.json'), true);
@@ -47,7 +44,7 @@ final class SchemaTest extends TestCase
         for ($i = 0; $i < 25; $i++) {
             $document = Make::randomLayout($random);
             $this->fits('layout', $document, "round $i");
-            $this->fits('run-sheet', RunSheet::of(Layout::fromArray($document)), "round $i");
+            $this->fits('run-sheet', Make::runSheet(Make::composed($document)), "round $i");
             $lively = Make::livelyLayout($random);
             $rect = ['x' => 0, 'y' => 0, 'width' => 99, 'height' => 200];
             $lively['elements'][] = ['id' => 'k', 'kind' => 'code', 'rect' => $rect, 'text' => 'QUAY', 'caption' => ['text' => 'x', 'style' => ['size_px' => 9]]];
@@ -60,7 +57,7 @@ final class SchemaTest extends TestCase
                 'marks' => [['from' => 0, 'to' => 3, 'weight' => 700, 'size' => 0.5, 'color' => '#ffffff']],
             ];
             $this->fits('layout', $lively, "lively $i");
-            $this->fits('run-sheet', RunSheet::of(Layout::fromArray($lively), 0, new Means('UTC', new Typewriter())), "lively $i");
+            $this->fits('run-sheet', Make::runSheet(Make::composed($lively), 0, new Surroundings('UTC', new Typewriter())), "lively $i");
         }
     }
 

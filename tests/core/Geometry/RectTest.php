@@ -6,7 +6,7 @@ namespace UpperPane\Tests\Core\Geometry;
 
 use PHPUnit\Framework\Attributes\TestWith;
 use PHPUnit\Framework\TestCase;
-use UpperPane\Core\Document\DocumentRefused;
+use UpperPane\Core\Document\Refused;
 use UpperPane\Core\Geometry\Box;
 use UpperPane\Core\Geometry\Rect;
 use UpperPane\Core\Geometry\Size;
@@ -39,7 +39,7 @@ final class RectTest extends TestCase
     #[TestWith([1_000_001, 5])]
     public function testARectangleHasAtLeastOnePixelEachWay(int $width, int $height): void
     {
-        $this->expectException(DocumentRefused::class);
+        $this->expectException(Refused::class);
         Rect::at(0, 0, $width, $height);
     }
 

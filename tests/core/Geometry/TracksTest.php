@@ -6,7 +6,7 @@ namespace UpperPane\Tests\Core\Geometry;
 
 use PHPUnit\Framework\Attributes\TestWith;
 use PHPUnit\Framework\TestCase;
-use UpperPane\Core\Document\DocumentRefused;
+use UpperPane\Core\Document\Refused;
 use UpperPane\Core\Geometry\Tracks;
 use UpperPane\Tests\Core\Make;
 
@@ -32,7 +32,7 @@ final class TracksTest extends TestCase
     public function testALengthIsDividedAsCssDoesIt(string $text, int $length, int $gap, ?array $sizes): void
     {
         if ($sizes === null) {
-            $this->expectException(DocumentRefused::class);
+            $this->expectException(Refused::class);
             $this->expectExceptionMessage('px too many');
         }
         self::assertSame($sizes, array_column(Tracks::parse($text)->solve($length, $gap), 'size'));
@@ -61,7 +61,7 @@ final class TracksTest extends TestCase
     #[TestWith(['99999999fr', 'is more than 1000000'])]
     public function testWhatIsNoDivisionIsRefusedAtItsPlace(string $text, string $said): void
     {
-        $this->expectException(DocumentRefused::class);
+        $this->expectException(Refused::class);
         $this->expectExceptionMessage($said);
         Tracks::parse($text);
     }

@@ -6,9 +6,8 @@ namespace UpperPane\Tests\Core\Handover;
 
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
-use UpperPane\Core\Handover\Difference;
-use UpperPane\Core\Layout\Layout;
 use UpperPane\Core\Layout\Library;
+use UpperPane\Core\Playback\Programme;
 use UpperPane\Tests\Core\Make;
 
 /** @phpstan-import-type Doc from Make */
@@ -23,7 +22,7 @@ final class DifferenceTest extends TestCase
     {
         $old = self::design();
 
-        self::assertSame($words, Difference::between(Layout::fromArray($old), Layout::fromArray($change($old))));
+        self::assertSame($words, Programme::endless(Make::composed($change($old)))->changesFrom(Programme::endless(Make::composed($old))));
     }
 
     /** @return iterable<string, array{\Closure(Doc): Doc, list<string>}> */
@@ -100,7 +99,7 @@ final class DifferenceTest extends TestCase
 
     public function testTheFirstIsSaidToBeTheFirst(): void
     {
-        self::assertSame(['"Layout test" is the first to be handed over.'], Difference::between(null, Layout::fromArray(self::design())));
+        self::assertSame(['"Layout test" is the first to be handed over.'], Programme::endless(Make::composed(self::design()))->changesFrom(null));
     }
 
     public function testANestedLayoutIsNamed(): void
@@ -109,7 +108,7 @@ final class DifferenceTest extends TestCase
         $with = self::design();
         $with['elements'][0]['playlist']['items'][] = ['id' => 'n', 'layout' => ['ref' => 'tides'], 'duration_ms' => 1000];
 
-        self::assertSame(['"main" plays Layout tides too.'], Difference::between(Layout::fromArray(self::design()), Layout::fromArray($with, $library)));
+        self::assertSame(['"main" plays Layout tides too.'], Programme::endless(Make::composed($with, $library))->changesFrom(Programme::endless(Make::composed(self::design()))));
     }
 
     /** @return Doc */

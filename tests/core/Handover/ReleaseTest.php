@@ -7,8 +7,9 @@ namespace UpperPane\Tests\Core\Handover;
 use PHPUnit\Framework\TestCase;
 use UpperPane\Core\Display\Display;
 use UpperPane\Core\Handover\Release;
-use UpperPane\Core\Layout\Layout;
+use UpperPane\Core\Layout\Composed;
 use UpperPane\Core\Layout\Library;
+use UpperPane\Core\Playback\Programme;
 use UpperPane\Tests\Core\Make;
 
 final class ReleaseTest extends TestCase
@@ -21,7 +22,7 @@ final class ReleaseTest extends TestCase
 
     public function testTheSameInputsGiveTheSameBytesInWhateverOrderTheFilesCome(): void
     {
-        $make = static fn (array $files): Release => Release::of(Display::fromArray(Make::display()), self::layout(), $files, self::FACES);
+        $make = static fn (array $files): Release => Release::of(Display::fromArray(Make::display()), Programme::endless(self::layout()), $files, self::FACES);
         $one = $make(['b' => self::FILE, 'a' => self::FILE]);
         $two = $make(['a' => self::FILE, 'b' => self::FILE, 'unused' => self::FILE]);
 
@@ -32,7 +33,7 @@ final class ReleaseTest extends TestCase
     public function testItCarriesJustTheMediaAndFacesThatAreUsed(): void
     {
         $files = ['a' => self::FILE, 'b' => self::FILE, 'c' => self::FILE];
-        $release = Release::of(Display::fromArray(Make::display(1920, 1080, 90)), self::layout(), $files, self::FACES)->toArray();
+        $release = Release::of(Display::fromArray(Make::display(1920, 1080, 90)), Programme::endless(self::layout()), $files, self::FACES)->toArray();
 
         self::assertSame(['a', 'b'], array_column($release['media'], 'id'));
         self::assertSame(['Inter'], array_column($release['faces'], 'family'));
@@ -44,14 +45,14 @@ final class ReleaseTest extends TestCase
 
     public function testAWallHasOneRunSheetAndASourceForEachOutput(): void
     {
-        $release = Release::of(Display::fromArray(Make::wall(2, 1, 90, players: [['id' => 'a'], ['id' => 'b']])), self::layout(), ['a' => self::FILE, 'b' => self::FILE], [])->toArray();
+        $release = Release::of(Display::fromArray(Make::wall(2, 1, 90, players: [['id' => 'a'], ['id' => 'b']])), Programme::endless(self::layout()), ['a' => self::FILE, 'b' => self::FILE], [])->toArray();
         self::assertSame(
             [['a', 1, ['A1'], 90, ['x' => 0, 'y' => 0, 'width' => 1080, 'height' => 1920]], ['a', 2, ['A2'], 90, ['x' => 1084, 'y' => 0, 'width' => 1080, 'height' => 1920]]],
             array_map(static fn (array $out): array => [$out['player'], $out['output'], $out['panels'], $out['rotation'], $out['source']], $release['display']['outputs']),
         );
 
         $processor = ['player' => 'a', 'output' => 1, 'raster' => ['width' => 3840, 'height' => 2160]];
-        $processed = Release::of(Display::fromArray(Make::wall(processor: $processor)), self::layout(), ['a' => self::FILE, 'b' => self::FILE], [])->toArray();
+        $processed = Release::of(Display::fromArray(Make::wall(processor: $processor)), Programme::endless(self::layout()), ['a' => self::FILE, 'b' => self::FILE], [])->toArray();
         self::assertSame([[6, ['width' => 5768, 'height' => 2164]]], array_map(
             static fn (array $out): array => [count($out['panels']), array_slice($out['source'], 2)],
             $processed['display']['outputs'],
@@ -61,10 +62,10 @@ final class ReleaseTest extends TestCase
     public function testAMediaWithoutAFileIsNotReleased(): void
     {
         $this->expectExceptionMessage('The media "b.png" (b) has no file.');
-        Release::of(Display::fromArray(Make::display()), self::layout(), ['a' => self::FILE], []);
+        Release::of(Display::fromArray(Make::display()), Programme::endless(self::layout()), ['a' => self::FILE], []);
     }
 
-    private static function layout(): Layout
+    private static function layout(): Composed
     {
         $picture = static fn (string $id): array => ['id' => "i$id", 'media' => ['id' => $id, 'name' => "$id.png", 'width' => 9, 'height' => 9], 'duration_ms' => 1000];
         $nested = Make::layout([
@@ -72,7 +73,7 @@ final class ReleaseTest extends TestCase
             ['id' => 't', 'kind' => 'text', 'rect' => ['x' => 0, 'y' => 0, 'width' => 9, 'height' => 9], 'text' => 'x', 'style' => ['size_px' => 9, 'family' => 'Inter']],
         ], 10, 10, 'nested');
 
-        return Layout::fromArray(
+        return Make::composed(
             Make::layout([Make::zone('main', 0, 0, 1920, 1080, [$picture('a'), ['id' => 'n', 'layout' => ['ref' => 'nested'], 'duration_ms' => 500]])]),
             Library::of([$nested]),
         );

@@ -10,7 +10,6 @@ use UpperPane\Core\Display\Display;
 use UpperPane\Core\Finding\Finding;
 use UpperPane\Core\Finding\Level;
 use UpperPane\Core\Layout\Checks;
-use UpperPane\Core\Layout\Layout;
 use UpperPane\Tests\Core\Make;
 
 /** @phpstan-import-type Doc from Make */
@@ -241,7 +240,13 @@ final class ChecksTest extends TestCase
     public function testEveryCheckIsExplainedAndEveryCheckRuns(): void
     {
         $classes = array_map(static fn (object $check): string => basename(str_replace('\\', '/', $check::class)) . '.php', Checks::all());
-        $files = array_diff(array_map(static fn (string $file): string => basename($file), glob(__DIR__ . '/../../../core/src/Layout/Check/*.php') ?: []), ['Check.php', 'Subject.php']);
+        $files = [];
+        foreach ([...glob(__DIR__ . '/../../../core/src/Layout/Check/*.php') ?: [], ...glob(__DIR__ . '/../../../core/src/Layout/Kind/*/*.php') ?: []] as $file) {
+            if (str_contains((string) file_get_contents($file), ' implements Check')) {
+                $files[$file] = basename($file);
+            }
+        }
+        asort($files);
         sort($classes);
         self::assertSame(array_values($files), $classes);
 
@@ -253,8 +258,8 @@ final class ChecksTest extends TestCase
         foreach ([...$surveyed[1], ...$booked[1]] as $code) {
             self::assertStringContainsString("`$code`", $explained);
         }
-        foreach ($files as $file) {
-            $code = (string) file_get_contents(__DIR__ . "/../../../core/src/Layout/Check/$file");
+        foreach (array_keys($files) as $file) {
+            $code = (string) file_get_contents($file);
             preg_match_all("/'((?:zone|element|item|canvas|display|seam|span|player|recipe|text|ticker|duration|code|follow|loop|sound)\\.[a-z-]+)'/", $code, $codes);
             self::assertNotEmpty($codes[1], $file);
             foreach ($codes[1] as $code) {
@@ -302,7 +307,7 @@ final class ChecksTest extends TestCase
                 $items = array_map(static fn (int $i): array => Make::film("f$i", 1000 * $random->getInt(1, 9), volume: $random->getInt(0, 2) === 0 ? 50 : 0), range(0, $random->getInt(0, 3)));
                 $zones[] = Make::zone($id, 960 * $n, 0, 960, 1080, $items);
             }
-            $layout = Layout::fromArray(Make::layout($zones));
+            $layout = Make::composed(Make::layout($zones));
             $heard = static function (string $id, int $ms) use ($layout): bool {
                 $loop = $layout->loops[$id];
                 $slot = $loop->slotAt($loop->position($ms));
@@ -313,7 +318,7 @@ final class ChecksTest extends TestCase
             for ($ms = 500; $ms < (int) $layout->meetsEveryMs() && !$meet; $ms += 1000) {
                 $meet = $heard('a', $ms) && $heard('b', $ms);
             }
-            $found = array_filter(Checks::run($layout)->all, static fn (Finding $finding): bool => $finding->code === 'sound.twice');
+            $found = array_filter(Make::checked($layout)->all, static fn (Finding $finding): bool => $finding->code === 'sound.twice');
             self::assertSame($meet, $found !== [], "round $round");
             $met += (int) $meet;
         }
@@ -354,7 +359,7 @@ final class ChecksTest extends TestCase
      */
     private function findings(array $document, ?array $display = null): array
     {
-        return Checks::run(Layout::fromArray($document), $display === null ? null : Display::fromArray($display))->all;
+        return Make::checked(Make::composed($document), $display === null ? null : Display::fromArray($display))->all;
     }
 
     /**

@@ -8,18 +8,13 @@ use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\Attributes\TestWith;
 use PHPUnit\Framework\TestCase;
 use UpperPane\Core\Display\Display;
-use UpperPane\Core\Document\DocumentRefused;
+use UpperPane\Core\Document\Refused;
 use UpperPane\Core\Finding\Finding;
-use UpperPane\Core\Handover\Release;
-use UpperPane\Core\Layout\Checks;
-use UpperPane\Core\Layout\Code;
-use UpperPane\Core\Layout\CodeMaker;
-use UpperPane\Core\Layout\Layout;
+use UpperPane\Core\Layout\Kind\Code\Code;
+use UpperPane\Core\Layout\Kind\Code\CodeMaker;
 use UpperPane\Core\Layout\Library;
-use UpperPane\Core\Layout\Reading;
-use UpperPane\Core\Playback\Means;
-use UpperPane\Core\Playback\RunSheet;
-use UpperPane\Core\Playback\ShownAt;
+use UpperPane\Core\Layout\Surroundings;
+use UpperPane\Core\Layout\Type\ReadingTime;
 use UpperPane\Core\Units\Instant;
 use UpperPane\Tests\Core\Make;
 use UpperPane\Tests\Core\Typewriter;
@@ -61,14 +56,14 @@ final class LivelyTest extends TestCase
     {
         $ticker = self::ticker(str_repeat('abcdefghi ', 8), 120);
         $at = static fn (int $ms): float => self::things([$ticker], (string) Instant::ofMs($ms))[0]['drawn']['x'];
-        $sheet = RunSheet::of(Layout::fromArray(Make::layout([$ticker])), 0, new Means('UTC', new Typewriter()))['layers'][0]['part']['ticker'];
+        $sheet = Make::runSheet(Make::composed(Make::layout([$ticker])), 0, new Surroundings('UTC', new Typewriter()))['layers'][0]['part']['ticker'];
 
         self::assertSame(14_917, $sheet['pass_ms'], 'the last space does not count');
         self::assertEquals([1000, 880, -790], [$at(0), $at(1000), round($at(14_917 - 1))]);
         self::assertEquals($at(0), $at(14_917), 'and over again');
         $right = ['way' => 'right'] + $ticker;
         self::assertEquals(-790.0 + 120, self::things([$right], '1970-01-01T00:00:01Z')[0]['drawn']['x']);
-        self::assertSame(8, Reading::wordsIn(Layout::fromArray(Make::layout([$ticker]))));
+        self::assertSame(8, ReadingTime::wordsIn(Make::composed(Make::layout([$ticker]))));
         self::assertSame([], self::findings([$ticker], 'text.overflow'), 'it has all the room it wants');
     }
 
@@ -117,9 +112,9 @@ final class LivelyTest extends TestCase
     {
         $zone = Make::zone('z', 0, 100, 900, 900, [['lasts' => 'endless'] + Make::film('f')]);
         self::assertSame(0, self::things([$zone, self::bar(['zone' => 'z', 'of' => 'loop'])], '1970-01-01T00:00:05Z')[1]['rect']['width']);
-        $this->expectException(DocumentRefused::class);
+        $this->expectException(Refused::class);
         $this->expectExceptionMessage('/elements/0/progress/zone is "q", which is no zone of this layout.');
-        Layout::fromArray(Make::layout([self::bar(['zone' => 'q'])]));
+        Make::composed(Make::layout([self::bar(['zone' => 'q'])]));
     }
 
     /** Version 1 has 21 modules; with a quiet zone of 4 on each side 29. */
@@ -136,7 +131,7 @@ final class LivelyTest extends TestCase
     public function testACodeStandsOnWholePx(int $width, int $height, ?int $captionPx, array $symbol, ?array $caption): void
     {
         $code = self::code($width, $height, $captionPx === null ? [] : ['caption' => ['text' => 'UP-7', 'style' => self::style($captionPx)]]);
-        $element = Layout::fromArray(Make::layout([$code]))->elements[0];
+        $element = Make::composed(Make::layout([$code]))->elements[0];
         self::assertInstanceOf(Code::class, $element);
         $box = $element->symbol();
         self::assertEquals($symbol, [$box->x, $box->y, $box->width]);
@@ -152,7 +147,7 @@ final class LivelyTest extends TestCase
             }
         };
         $code = self::code(300, 300, ['level' => 'H', 'text' => 'QUAY', 'caption' => ['text' => 'UP-7', 'style' => self::style(20)]]);
-        $things = ShownAt::of(Layout::fromArray(Make::layout([$code])), 0, new Means('UTC', new Typewriter(), $maker))->at(0)->toArray()['things'];
+        $things = Make::shownAt(Make::composed(Make::layout([$code])), 0, new Surroundings('UTC', new Typewriter(), $maker))->at(0)->toArray()['things'];
 
         self::assertSame(['QUAY H'], $things[0]['code']['modules']);
         self::assertSame(['k', 'text', 'UP-7'], [$things[1]['element'], $things[1]['kind'], $things[1]['text']]);
@@ -178,9 +173,9 @@ final class LivelyTest extends TestCase
 
     public function testACodeThatHoldsNoMoreIsRefused(): void
     {
-        $this->expectException(DocumentRefused::class);
+        $this->expectException(Refused::class);
         $this->expectExceptionMessage('/elements/0/text has 2954 bytes, more than a code of level L holds');
-        Layout::fromArray(Make::layout([self::code(900, 900, ['text' => str_repeat('a', 2954), 'level' => 'L'])]));
+        Make::composed(Make::layout([self::code(900, 900, ['text' => str_repeat('a', 2954), 'level' => 'L'])]));
     }
 
     public function testWhatIsLeftOutIsNeitherDrawnNorCheckedNorPacked(): void
@@ -192,21 +187,21 @@ final class LivelyTest extends TestCase
             Make::zone('z', 0, 0, 1920, 1080, [Make::picture('b', 1920, 1080)], follows: 'lead'),
             $hidden(['id' => 't', 'kind' => 'text', 'rect' => self::rect(0, 0, 9, 9), 'text' => 'too long', 'style' => self::style(40)]),
         ]);
-        $layout = Layout::fromArray($document);
+        $layout = Make::composed($document);
 
-        self::assertSame([], Checks::run($layout, Display::fromArray(Make::display()), new Typewriter())->all);
-        self::assertSame(['z'], array_column(ShownAt::of($layout)->at(0)->toArray()['things'], 'element'));
+        self::assertSame([], Make::checked($layout, Display::fromArray(Make::display()), new Typewriter())->all);
+        self::assertSame(['z'], array_column(Make::shownAt($layout)->at(0)->toArray()['things'], 'element'));
         self::assertSame(4000, $layout->loops['z']->periodMs, 'its leader still sets the moments');
-        self::assertSame(['b.png'], array_map(static fn ($media): string => $media->name, Release::mediaOf($layout)));
+        self::assertSame(['b.png'], array_map(static fn ($media): string => $media->name, $layout->media()));
         self::assertCount(3, $layout->elements, 'and it stays in the document');
-        self::assertSame(0, Reading::wordsIn($layout));
+        self::assertSame(0, ReadingTime::wordsIn($layout));
     }
 
     public function testAClockInALayoutWithinAZoneTellsTheTimeToo(): void
     {
         $inner = Make::layout([self::clock('c'), self::ticker('abcdefghij', 60)], 1000, 200, 'inner');
         $outer = Make::layout([Make::zone('z', 0, 0, 500, 100, [['id' => 'i', 'layout' => ['ref' => 'inner'], 'duration_ms' => 5000]])]);
-        $things = ShownAt::of(Layout::fromArray($outer, Library::of([$inner])), 0, new Means('Europe/Lisbon', new Typewriter()))->at(Instant::parse('2026-06-01T08:00:02Z')->ms)->toArray()['things'];
+        $things = Make::shownAt(Make::composed($outer, Library::of([$inner])), 0, new Surroundings('Europe/Lisbon', new Typewriter()))->at(Instant::parse('2026-06-01T08:00:02Z')->ms)->toArray()['things'];
 
         self::assertSame(['background', 'clock', 'ticker'], array_column($things, 'kind'));
         self::assertSame('09:00', $things[1]['text']);
@@ -263,7 +258,7 @@ final class LivelyTest extends TestCase
     private static function things(array $elements, string $at): array
     {
         /** @var list<array<string, mixed>> $things */
-        $things = ShownAt::of(Layout::fromArray(Make::layout($elements)), 0, new Means('Europe/Lisbon', new Typewriter()))->at(Instant::parse($at)->ms)->toArray()['things'];
+        $things = Make::shownAt(Make::composed(Make::layout($elements)), 0, new Surroundings('Europe/Lisbon', new Typewriter()))->at(Instant::parse($at)->ms)->toArray()['things'];
 
         return $things;
     }
@@ -275,7 +270,7 @@ final class LivelyTest extends TestCase
      */
     private static function findings(array $elements, ?string $code, ?array $display = null): array
     {
-        $found = Checks::run(Layout::fromArray(Make::layout($elements)), $display === null ? null : Display::fromArray($display), new Typewriter())->all;
+        $found = Make::checked(Make::composed(Make::layout($elements)), $display === null ? null : Display::fromArray($display), new Typewriter())->all;
 
         return array_values(array_filter($found, static fn (Finding $finding): bool => $code === null || $finding->code === $code));
     }

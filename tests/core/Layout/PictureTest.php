@@ -6,11 +6,10 @@ namespace UpperPane\Tests\Core\Layout;
 
 use PHPUnit\Framework\Attributes\TestWith;
 use PHPUnit\Framework\TestCase;
-use UpperPane\Core\Layout\Coat;
-use UpperPane\Core\Layout\Layout;
-use UpperPane\Core\Layout\Picture;
+use UpperPane\Core\Layout\Kind\Picture\Picture;
+use UpperPane\Core\Media\Media;
 use UpperPane\Core\Media\Swatch;
-use UpperPane\Core\Playback\ShownAt;
+use UpperPane\Core\Media\Swatches;
 use UpperPane\Tests\Core\Make;
 
 /** Pictures that are cropped, flipped, rounded or seen through: a picture of 800 x 400 px in a box of 400 x 400 px at 100, 50. */
@@ -37,7 +36,7 @@ final class PictureTest extends TestCase
 
     public function testItIsDrawnAsItSays(): void
     {
-        $thing = ShownAt::of(Layout::fromArray(Make::layout([self::picture(['flip' => 'both', 'opacity' => 0.25, 'radius_px' => 8])])))->at(0)->toArray()['things'][0];
+        $thing = Make::shownAt(Make::composed(Make::layout([self::picture(['flip' => 'both', 'opacity' => 0.25, 'radius_px' => 8])])))->at(0)->toArray()['things'][0];
         self::assertSame(['both', 0.25, 8], [$thing['flip'], $thing['opacity'], $thing['radius_px']]);
     }
 
@@ -54,8 +53,14 @@ final class PictureTest extends TestCase
     #[TestWith([['crop' => [0, 0, 400, 400]], 'ff0000'])]
     public function testWhatLiesUnderWordsIsWhatIsDrawn(array $more, string $hex): void
     {
-        $coat = Coat::ofPicture(self::read(['fit' => 'fill'] + $more), Swatch::of(2, 1, "\xff\x00\x00\xff\x00\x00\xff\xff"));
-        [$red, $green, $blue] = $coat->over([0.0, 0.0, 0.0], 490, 400);
+        $swatches = new class implements Swatches {
+            public function of(Media $media): Swatch
+            {
+                return Swatch::of(2, 1, "\xff\x00\x00\xff\x00\x00\xff\xff");
+            }
+        };
+        [$layer] = self::read(['fit' => 'fill'] + $more)->paint(null, $swatches) ?? [];
+        [$red, $green, $blue] = $layer->over([0.0, 0.0, 0.0], 490, 400);
         self::assertSame($hex, sprintf('%02x%02x%02x', (int) round($red), (int) round($green), (int) round($blue)));
     }
 
@@ -72,7 +77,7 @@ final class PictureTest extends TestCase
     public function testTheGroundOfABoxLiesBelowWhatIsInIt(): void
     {
         $zone = ['ground' => '#123456'] + Make::zone('z', 0, 0, 100, 100, [Make::picture('i', 50, 100, 1000, fit: 'contain')]);
-        $things = ShownAt::of(Layout::fromArray(Make::layout([$zone, self::picture(['ground' => '#654321'])])))->at(0)->toArray()['things'];
+        $things = Make::shownAt(Make::composed(Make::layout([$zone, self::picture(['ground' => '#654321'])])))->at(0)->toArray()['things'];
         $seen = array_map(static fn (array $t): array => [$t['kind'], $t['fill'] ?? null], $things);
         self::assertSame([['background', '#123456'], ['zone', null], ['background', '#654321'], ['picture', null]], $seen);
     }
@@ -99,7 +104,7 @@ final class PictureTest extends TestCase
     /** @param array<string, mixed> $more */
     private static function read(array $more): Picture
     {
-        $element = Layout::fromArray(Make::layout([self::picture($more)]))->elements[0];
+        $element = Make::composed(Make::layout([self::picture($more)]))->elements[0];
 
         return $element instanceof Picture ? $element : throw new \LogicException('A picture is a picture.');
     }

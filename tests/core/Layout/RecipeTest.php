@@ -6,12 +6,12 @@ namespace UpperPane\Tests\Core\Layout;
 
 use PHPUnit\Framework\Attributes\TestWith;
 use PHPUnit\Framework\TestCase;
-use UpperPane\Core\Document\DocumentRefused;
 use UpperPane\Core\Document\Node;
+use UpperPane\Core\Document\Refused;
+use UpperPane\Core\Geometry\FreeSpace;
 use UpperPane\Core\Geometry\Rect;
-use UpperPane\Core\Geometry\Rest;
 use UpperPane\Core\Geometry\Size;
-use UpperPane\Core\Layout\Recipe;
+use UpperPane\Core\Layout\Division\Recipe;
 use UpperPane\Tests\Core\Make;
 
 final class RecipeTest extends TestCase
@@ -41,7 +41,7 @@ final class RecipeTest extends TestCase
         try {
             self::recipe($columns, $rows, $areas);
             self::fail('read');
-        } catch (DocumentRefused $e) {
+        } catch (Refused $e) {
             self::assertSame($path, $e->path);
             self::assertStringContainsString($said, $e->getMessage());
         }
@@ -55,7 +55,7 @@ final class RecipeTest extends TestCase
         try {
             $recipe->solve(Size::px(1920, 1080));
             self::fail('solved');
-        } catch (DocumentRefused $e) {
+        } catch (Refused $e) {
             self::assertSame($path, $e->path);
             self::assertStringContainsString($said, $e->getMessage());
         }
@@ -70,7 +70,7 @@ final class RecipeTest extends TestCase
             $canvas = Size::px($random->getInt(600, 8000), $random->getInt(600, 8000));
             $rects = array_values($recipe->solve($canvas));
             self::assertSame($canvas->area(), array_sum(array_map(static fn (Rect $r): int => $r->area(), $rects)), "$canvas");
-            self::assertSame([], Rest::of($canvas, $rects), 'no part is left, so none lies on another');
+            self::assertSame([], FreeSpace::of($canvas, $rects), 'no part is left, so none lies on another');
         }
     }
 

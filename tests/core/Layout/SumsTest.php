@@ -6,11 +6,11 @@ namespace UpperPane\Tests\Core\Layout;
 
 use PHPUnit\Framework\Attributes\TestWith;
 use PHPUnit\Framework\TestCase;
-use UpperPane\Core\Layout\Layout;
-use UpperPane\Core\Layout\Neighbours;
-use UpperPane\Core\Layout\Sum;
-use UpperPane\Core\Layout\Sums;
-use UpperPane\Core\Layout\Zone;
+use UpperPane\Core\Layout\Composed;
+use UpperPane\Core\Layout\Division\Neighbours;
+use UpperPane\Core\Layout\Division\Sum;
+use UpperPane\Core\Layout\Division\Sums;
+use UpperPane\Core\Layout\Kind\Zone\PlayingZone;
 use UpperPane\Tests\Core\Make;
 
 final class SumsTest extends TestCase
@@ -86,7 +86,7 @@ final class SumsTest extends TestCase
     }
 
     /**
-     * @param list<Zone> $elements
+     * @param list<PlayingZone> $elements
      * @return list<string>
      */
     private function allPairs(array $elements, int $gap): array
@@ -105,8 +105,8 @@ final class SumsTest extends TestCase
     }
 
     /** @param list<array{int, int, int, int}> $zones */
-    private function layout(array $zones): Layout
+    private function layout(array $zones): Composed
     {
-        return Layout::fromArray(Make::layout(array_map(static fn (int $i, array $z): array => Make::zone("z$i", ...$z), array_keys($zones), $zones)));
+        return Make::composed(Make::layout(array_map(static fn (int $i, array $z): array => Make::zone("z$i", ...$z), array_keys($zones), $zones)));
     }
 }

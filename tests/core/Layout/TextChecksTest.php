@@ -8,14 +8,13 @@ use PHPUnit\Framework\Attributes\TestWith;
 use PHPUnit\Framework\TestCase;
 use UpperPane\Core\Display\Display;
 use UpperPane\Core\Finding\Finding;
-use UpperPane\Core\Layout\AsSeen;
-use UpperPane\Core\Layout\Checks;
-use UpperPane\Core\Layout\Layout;
-use UpperPane\Core\Layout\Reading;
-use UpperPane\Core\Layout\TextContrasts;
+use UpperPane\Core\Layout\Surroundings;
+use UpperPane\Core\Layout\Type\AsSeen;
+use UpperPane\Core\Layout\Type\ReadingTime;
+use UpperPane\Core\Layout\Type\TextContrasts;
 use UpperPane\Core\Media\Media;
-use UpperPane\Core\Media\Pixels;
 use UpperPane\Core\Media\Swatch;
+use UpperPane\Core\Media\Swatches;
 use UpperPane\Tests\Core\Make;
 use UpperPane\Tests\Core\Typewriter;
 
@@ -119,8 +118,8 @@ final class TextChecksTest extends TestCase
 
     public function testALayoutIsAsLargeAsItsViewersSeeIt(): void
     {
-        $layout = Layout::fromArray(Make::layout([self::text('Welcome', 0, 0, 1900, 300, ['size_px' => 136]), self::text('', 0, 400, 100, 100, [], 'empty')]));
-        $seen = AsSeen::of($layout, Display::fromArray(Make::display()), new Typewriter(), null);
+        $layout = Make::composed(Make::layout([self::text('Welcome', 0, 0, 1900, 300, ['size_px' => 136]), self::text('', 0, 400, 100, 100, [], 'empty')]));
+        $seen = AsSeen::of($layout, (new Surroundings('UTC', new Typewriter()))->on(Display::fromArray(Make::display())));
 
         // 941 mm at 10 m are 5.389 degrees, a CSS px is 0.0213: CSS Values 4, 6.2.
         self::assertSame([10_000.0, 253.0, 142.3], array_values($seen['from'][0]));
@@ -131,14 +130,14 @@ final class TextChecksTest extends TestCase
         $cells = $seen['texts'][0]['cells'];
         self::assertSame([16.0, 'limit', 21.0], [$seen['texts'][0]['arcmin'], $seen['texts'][0]['verdict'], $seen['texts'][0]['ratio']]);
         self::assertEqualsWithDelta(476 * 136 * 1.2, array_sum(array_map(static fn (array $c): float => $c['width'] * $c['height'], $cells)), 476 * 2, 'the cells cover the line');
-        self::assertSame([], AsSeen::of($layout, null, new Typewriter(), null)['from'], 'nobody is known to look');
+        self::assertSame([], AsSeen::of($layout, new Surroundings('UTC', new Typewriter()))['from'], 'nobody is known to look');
     }
 
     /** Common practice, no source: 12 words take 1 + 2 x 4 = 9 s. */
     public function testWordsNeedTimeToBeRead(): void
     {
-        self::assertSame([0, 9000, 2000], [Reading::neededMs(0), Reading::neededMs(12), Reading::neededMs(1)]);
-        self::assertSame(7, Reading::wordsOf("Berth 2 is closed: don't wait – go!"));
+        self::assertSame([0, 9000, 2000], [ReadingTime::neededMs(0), ReadingTime::neededMs(12), ReadingTime::neededMs(1)]);
+        self::assertSame(7, ReadingTime::wordsOf("Berth 2 is closed: don't wait – go!"));
         $inner = Make::layout([self::text('Berth 2 is closed until noon. Sailings to Tolm leave from berth')], 800, 600, 'inner');
         $zone = static fn (int $ms): array => Make::zone('z', 0, 0, 800, 600, [['id' => 'i', 'layout' => $inner, 'duration_ms' => $ms], Make::picture('p')]);
         [$finding] = self::findings([$zone(5000)], 'duration.short');
@@ -172,7 +171,7 @@ final class TextChecksTest extends TestCase
      */
     private static function findings(array $elements, string $code, ?array $display = null): array
     {
-        $pixels = new class implements Pixels {
+        $swatches = new class implements Swatches {
             public function of(Media $media): ?Swatch
             {
                 return match ($media->id) {
@@ -182,7 +181,7 @@ final class TextChecksTest extends TestCase
                 };
             }
         };
-        $found = Checks::run(Layout::fromArray(Make::layout($elements)), $display === null ? null : Display::fromArray($display), new Typewriter(), $pixels)->all;
+        $found = Make::checked(Make::composed(Make::layout($elements)), $display === null ? null : Display::fromArray($display), new Typewriter(), $swatches)->all;
 
         return array_values(array_filter($found, static fn (Finding $finding): bool => $finding->code === $code));
     }

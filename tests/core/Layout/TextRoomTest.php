@@ -6,13 +6,10 @@ namespace UpperPane\Tests\Core\Layout;
 
 use PHPUnit\Framework\Attributes\TestWith;
 use PHPUnit\Framework\TestCase;
-use UpperPane\Core\Document\DocumentRefused;
+use UpperPane\Core\Document\Refused;
 use UpperPane\Core\Finding\Finding;
-use UpperPane\Core\Layout\Checks;
-use UpperPane\Core\Layout\Layout;
-use UpperPane\Core\Layout\Text;
-use UpperPane\Core\Playback\Means;
-use UpperPane\Core\Playback\ShownAt;
+use UpperPane\Core\Layout\Kind\Text\Text;
+use UpperPane\Core\Layout\Surroundings;
 use UpperPane\Tests\Core\Make;
 use UpperPane\Tests\Core\Typewriter;
 
@@ -53,7 +50,7 @@ final class TextRoomTest extends TestCase
         self::assertSame([], self::findings(self::text('Berth 2 is closed', ['overflow' => 'shrink', 'least_px' => 12], 200, 24), 'text.overflow'));
         self::assertCount(1, self::findings(self::text('Berth 2 is closed', ['overflow' => 'shrink', 'least_px' => 30], 200, 24), 'text.overflow'), 'below 30 px it is told');
         self::assertSame(40.0, self::read('Berth 2', ['overflow' => 'shrink'], 200, 48)->resolved($faces)->style->sizePx, 'what fits stays');
-        $drawn = ShownAt::of(Layout::fromArray(Make::layout([self::text('Berth 2 is closed', ['overflow' => 'shrink'], 200, 24)])), 0, new Means('UTC', $faces))->at(0)->toArray()['things'][0];
+        $drawn = Make::shownAt(Make::composed(Make::layout([self::text('Berth 2 is closed', ['overflow' => 'shrink'], 200, 24)])), 0, new Surroundings('UTC', $faces))->at(0)->toArray()['things'][0];
         self::assertSame(20, $drawn['style']['size_px'], 'and so it is drawn');
     }
 
@@ -78,7 +75,7 @@ final class TextRoomTest extends TestCase
     public function testTheSmallestPartAndThePalestPartAreLookedAt(): void
     {
         $small = self::text('Welcome', ['marks' => [['from' => 0, 'to' => 2, 'size' => 0.05]]], 1900, 600, 400);
-        $found = Checks::run(Layout::fromArray(Make::layout([$small])), \UpperPane\Core\Display\Display::fromArray(Make::display()), new Typewriter())->all;
+        $found = Make::checked(Make::composed(Make::layout([$small])), \UpperPane\Core\Display\Display::fromArray(Make::display()), new Typewriter())->all;
         self::assertSame(['text.small'], array_map(static fn (Finding $f): string => $f->code, $found));
         self::assertSame(2713, $found[0]->measure['size_px']['limit'] ?? null, '135.63 px for the smallest, which is a twentieth');
         [$finding] = self::findings(self::text('Welcome', ['marks' => [['from' => 0, 'to' => 2, 'color' => '#222222']]]), 'text.contrast');
@@ -94,7 +91,7 @@ final class TextRoomTest extends TestCase
         try {
             self::read('Berth 2', ['marks' => $marks]);
             self::fail('It was read.');
-        } catch (DocumentRefused $e) {
+        } catch (Refused $e) {
             self::assertSame($path, $e->path);
         }
     }
@@ -119,7 +116,7 @@ final class TextRoomTest extends TestCase
     /** @param array<string, mixed> $more */
     private static function read(string $text, array $more = [], int $width = 1900, int $height = 300): Text
     {
-        $element = Layout::fromArray(Make::layout([self::text($text, $more, $width, $height)]))->elements[0];
+        $element = Make::composed(Make::layout([self::text($text, $more, $width, $height)]))->elements[0];
 
         return $element instanceof Text ? $element : throw new \LogicException('A text is a text.');
     }
@@ -130,7 +127,7 @@ final class TextRoomTest extends TestCase
      */
     private static function findings(array $text, string $code): array
     {
-        $found = Checks::run(Layout::fromArray(Make::layout([$text])), null, new Typewriter())->all;
+        $found = Make::checked(Make::composed(Make::layout([$text])), null, new Typewriter())->all;
 
         return array_values(array_filter($found, static fn (Finding $finding): bool => $finding->code === $code));
     }

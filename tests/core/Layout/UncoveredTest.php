@@ -7,7 +7,7 @@ namespace UpperPane\Tests\Core\Layout;
 use PHPUnit\Framework\TestCase;
 use UpperPane\Core\Geometry\Rect;
 use UpperPane\Core\Geometry\Size;
-use UpperPane\Core\Layout\Uncovered;
+use UpperPane\Core\Layout\Division\Uncovered;
 use UpperPane\Tests\Core\Make;
 
 final class UncoveredTest extends TestCase

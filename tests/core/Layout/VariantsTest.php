@@ -6,11 +6,9 @@ namespace UpperPane\Tests\Core\Layout;
 
 use PHPUnit\Framework\Attributes\TestWith;
 use PHPUnit\Framework\TestCase;
-use UpperPane\Core\Document\DocumentRefused;
+use UpperPane\Core\Document\Refused;
 use UpperPane\Core\Geometry\Size;
-use UpperPane\Core\Layout\Arrange\Arrangement;
-use UpperPane\Core\Layout\Layout;
-use UpperPane\Core\Layout\Text;
+use UpperPane\Core\Layout\Kind\Text\Text;
 use UpperPane\Tests\Core\Make;
 
 /** Portrait and landscape of one layout: the same content, an arrangement each. */
@@ -24,12 +22,12 @@ final class VariantsTest extends TestCase
     #[TestWith([1000, 1000, 1920], 'a square is crossed by neither; the first of two alike')]
     public function testTheMatchChoosesTheVariant(int $width, int $height, int $canvas): void
     {
-        self::assertSame($canvas, Layout::fromArray(self::both())->for(Size::px($width, $height))->canvas->width);
+        self::assertSame($canvas, Make::composed(self::both())->for(Size::px($width, $height))->canvas->width);
     }
 
     public function testAVariantSharesTheContentAndHasItsOwnPlaces(): void
     {
-        $portrait = Layout::fromArray(self::both())->for(Size::px(1080, 1920));
+        $portrait = Make::composed(self::both())->for(Size::px(1080, 1920));
 
         self::assertSame(['main', 'foot', 'head'], array_map(static fn ($element): string => $element->id(), $portrait->elements), 'side is left out');
         self::assertSame([1080, 1536], [$portrait->zones['main']->rect()->width, $portrait->zones['main']->rect()->height]);
@@ -44,14 +42,14 @@ final class VariantsTest extends TestCase
     {
         $outer = Make::layout([Make::zone('z', 0, 0, 540, 960, [['id' => 'i', 'layout' => ['id' => 'inner'] + self::both(), 'duration_ms' => 5000]])], 540, 960, 'outer');
 
-        self::assertSame(1080, Layout::fromArray($outer)->zones['z']->layouts['i']->canvas->width);
+        self::assertSame(1080, Make::composed($outer)->zones['z']->layouts['i']->canvas->width);
     }
 
     public function testWhatIsTakenOutIsTakenOutOfItsVariantsToo(): void
     {
-        $joined = Arrangement::of(self::both())->joined(['side', 'main']);
+        $joined = Make::arranged(self::both())->joined(['side', 'main']);
 
-        self::assertSame(['foot', 'head'], array_keys($joined->document['variants'][0]['places']));
+        self::assertSame(['foot', 'head'], array_keys($joined->layout->toArray()['variants'][0]['places']));
     }
 
     /** @param array<string, mixed> $change */
@@ -65,10 +63,10 @@ final class VariantsTest extends TestCase
         $document = self::both();
         $document['variants'][0] = array_replace($document['variants'][0], $change);
         try {
-            Layout::fromArray($document);
+            Make::composed($document);
             self::fail('read');
-        } catch (DocumentRefused $e) {
-            self::assertSame([$path, $code], [$e->path, $e->reason]);
+        } catch (Refused $e) {
+            self::assertSame([$path, $code], [$e->path, $e->reason->value]);
         }
     }
 

@@ -5,9 +5,10 @@ declare(strict_types=1);
 namespace UpperPane\Tests\Core\Playback;
 
 use PHPUnit\Framework\TestCase;
-use UpperPane\Core\Document\DocumentRefused;
-use UpperPane\Core\Layout\Layout;
+use UpperPane\Core\Document\Refused;
+use UpperPane\Core\Layout\Budget;
 use UpperPane\Core\Playback\Course;
+use UpperPane\Core\Playback\Programme;
 use UpperPane\Core\Playback\ShownAt;
 use UpperPane\Core\Playback\Stretch;
 use UpperPane\Core\Units\Instant;
@@ -22,11 +23,11 @@ final class CourseTest extends TestCase
 
     public function testALeaderOfThreeFilmsAndItsFollowerChangeTogether(): void
     {
-        $layout = Layout::fromArray(Make::layout([
+        $layout = Make::composed(Make::layout([
             Make::zone('main', 0, 0, 960, 1080, [Make::film('a', 15_000), Make::film('b', 20_000), Make::film('c', 10_000)]),
             Make::zone('side', 960, 0, 960, 1080, [Make::picture('x'), Make::picture('y'), Make::picture('z')], follows: 'main'),
         ]));
-        $course = Course::ofLayout($layout, 'UTC', 0, 45_000);
+        $course = Course::of(Programme::endless($layout, 'UTC'), 0, 45_000);
         self::assertSame([
             '0 45000 - Layout test: it plays without end',
             '0 15000 main a.mp4: its own list', '0 15000 side x.png: changes with "main"',
@@ -44,14 +45,14 @@ final class CourseTest extends TestCase
         $clock = WallClock::in('Europe/Lisbon');
         [$from, $to] = [1000 * (int) $clock->utc(self::local('2026-10-25T00:30:00')), 1000 * (int) $clock->utc(self::local('2026-10-25T03:30:00'))];
         self::assertSame(4 * 3_600_000, $to - $from);
-        $whole = array_values(array_filter(Course::ofProgramme($programme, $from, $to)->stretches, static fn (Stretch $one): bool => $one->zone === null));
+        $whole = array_values(array_filter(Course::of($programme, $from, $to)->stretches, static fn (Stretch $one): bool => $one->zone === null));
         self::assertSame(
             [['2026-10-24T23:30:00Z', '2026-10-25T00:30:00Z', 'late'], ['2026-10-25T00:30:00Z', '2026-10-25T03:30:00Z', null]],
             array_map(static fn (Stretch $one): array => [$one->toArray()['from'], $one->toArray()['to'], $one->booking], $whole),
         );
         self::assertSame('standby: no booking is due', $whole[1]->why);
         self::assertSame(['nothing', 'everyday booking "Late boat"'], [
-            Course::ofProgramme(Make::programme(['day' => []], [], null), $from, $to)->stretches[0]->kind, $whole[0]->why,
+            Course::of(Make::programme(['day' => []], [], null), $from, $to)->stretches[0]->kind, $whole[0]->why,
         ]);
     }
 
@@ -71,17 +72,17 @@ final class CourseTest extends TestCase
             '30000 90000 main m.png: its own list', '30000 90000 side Layout noon: everyday booking "n"', '30000 70000 side/whole x.png: its own list',
             '70000 90000 side/whole x.png: its own list',
             '90000 120000 main m.png: its own list', '90000 120000 side : its list is empty',
-        ], self::told(Course::ofProgramme($programme, $from, $from + 120_000), $from));
-        self::assertCount(2, Course::ofProgramme($programme, $from, $from + 120_000, false)->stretches, 'without items only bookings are told');
+        ], self::told(Course::of($programme, $from, $from + 120_000), $from));
+        self::assertCount(2, Course::of($programme, $from, $from + 120_000, false)->stretches, 'without items only bookings are told');
     }
 
     public function testASpanWithTooManyChangesIsRefused(): void
     {
-        $layout = Layout::fromArray(Make::layout([Make::zone('z', 0, 0, 1920, 1080, [Make::picture('a', durationMs: 100), Make::picture('b', durationMs: 100)])]));
-        self::assertCount(Course::MOST, Course::ofLayout($layout, 'UTC', 0, 100 * (Course::MOST - 1))->stretches);
-        $this->expectException(DocumentRefused::class);
-        $this->expectExceptionMessage('more than 100,000 changes');
-        Course::ofLayout($layout, 'UTC', 0, 100 * Course::MOST);
+        $layout = Make::composed(Make::layout([Make::zone('z', 0, 0, 1920, 1080, [Make::picture('a', durationMs: 100), Make::picture('b', durationMs: 100)])]));
+        self::assertCount(Budget::STRETCHES, Course::of(Programme::endless($layout, 'UTC'), 0, 100 * (Budget::STRETCHES - 1))->stretches);
+        $this->expectException(Refused::class);
+        $this->expectExceptionMessage('100,000 are the most');
+        Course::of(Programme::endless($layout, 'UTC'), 0, 100 * Budget::STRETCHES);
     }
 
     /** The property: at random instants the course tells of each zone the item that ShownAt shows in it. */
@@ -91,13 +92,13 @@ final class CourseTest extends TestCase
         $from = Instant::parse('2026-10-24T20:00:00Z')->ms;
         $checked = 0;
         for ($round = 0; $round < 12; $round++) {
-            $layout = Layout::fromArray(Make::comingAndGoing($random));
+            $layout = Make::composed(Make::comingAndGoing($random));
             $programme = Make::programme(['l' => Make::comingAndGoing($random), 'k' => Make::comingAndGoing($random)], [
                 ['id' => 'b', 'plays' => ['layout' => 'k'], 'start' => '2026-10-24T23:10:00', 'end' => '2026-10-25T01:45:13'] + self::HOUR,
             ], ['layout' => 'l']);
             $both = [
-                [Course::ofLayout($layout, 'UTC', $from, $from + 7_200_000), ShownAt::of($layout)],
-                [Course::ofProgramme($programme, $from, $from + 18_000_000), ShownAt::ofProgramme($programme)],
+                [Course::of(Programme::endless($layout, 'UTC'), $from, $from + 7_200_000), Make::shownAt($layout)],
+                [Course::of($programme, $from, $from + 18_000_000), ShownAt::of($programme)],
             ];
             foreach ($both as [$course, $shownAt]) {
                 for ($n = 0; $n < 30; $n++) {

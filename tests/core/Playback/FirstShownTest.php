@@ -6,13 +6,14 @@ namespace UpperPane\Tests\Core\Playback;
 
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
-use UpperPane\Core\Layout\Layout;
 use UpperPane\Core\Layout\Library;
+use UpperPane\Core\Layout\Surroundings;
 use UpperPane\Core\Playback\FirstShown;
-use UpperPane\Core\Playback\Means;
+use UpperPane\Core\Playback\Programme;
+use UpperPane\Core\Playback\SearchTarget;
 use UpperPane\Core\Playback\ShownAt;
-use UpperPane\Core\Playback\Sought;
 use UpperPane\Core\Time\Schedule\Booking;
+use UpperPane\Core\Time\Schedule\Schedule;
 use UpperPane\Core\Units\Instant;
 use UpperPane\Tests\Core\Make;
 
@@ -30,8 +31,8 @@ final class FirstShownTest extends TestCase
     #[DataProvider('lists')]
     public function testAMediaInAListIsSeenOrToldWhyNot(array $items, string $said): void
     {
-        $layout = Layout::fromArray(Make::layout([Make::zone('main', 0, 0, 1920, 1080, $items)]));
-        $found = FirstShown::inLayout($layout, Sought::media('m'), 'Europe/Lisbon', Instant::parse(self::NOW)->ms);
+        $layout = Make::composed(Make::layout([Make::zone('main', 0, 0, 1920, 1080, $items)]));
+        $found = FirstShown::of(Programme::endless($layout, 'Europe/Lisbon'), SearchTarget::media('m'), Instant::parse(self::NOW)->ms);
         self::assertSame($said, ($found?->toArray()['at'] ?? $found?->never) . ', ' . $found?->why);
     }
 
@@ -60,12 +61,12 @@ final class FirstShownTest extends TestCase
         $outer = static fn (int $ms): array => Make::layout([
             Make::zone('main', 0, 0, 1920, 1080, [Make::picture('o', durationMs: 50_000), ['id' => 'n', 'layout' => ['ref' => 'inner'], 'duration_ms' => $ms]]),
         ]);
-        $find = static fn (int $ms, Sought $sought): ?array => FirstShown::inLayout(Layout::fromArray($outer($ms), Library::of(['inner' => $inner])), $sought, 'UTC', 0)?->toArray();
-        self::assertSame('1970-01-01T00:00:50Z', $find(8000, Sought::layout('inner'))['at'] ?? null);
-        self::assertSame('1970-01-01T00:00:54Z', $find(8000, Sought::media('m'))['at'] ?? null);
-        self::assertSame(['at' => null, 'never' => 'unreached', 'why' => 'its turn in zone "z" of "Layout inner" never comes in the time that it has'], $find(3000, Sought::media('m')));
-        self::assertNull($find(8000, Sought::playlist('inner-list')));
-        self::assertNull($find(8000, Sought::media('elsewhere')));
+        $find = static fn (int $ms, SearchTarget $target): ?array => FirstShown::of(Programme::endless(Make::composed($outer($ms), Library::of(['inner' => $inner])), 'UTC'), $target, 0)?->toArray();
+        self::assertSame('1970-01-01T00:00:50Z', $find(8000, SearchTarget::layout('inner'))['at'] ?? null);
+        self::assertSame('1970-01-01T00:00:54Z', $find(8000, SearchTarget::media('m'))['at'] ?? null);
+        self::assertSame(['at' => null, 'never' => 'unreached', 'why' => 'its turn in zone "z" of "Layout inner" never comes in the time that it has'], $find(3000, SearchTarget::media('m')));
+        self::assertNull($find(8000, SearchTarget::playlist('inner-list')));
+        self::assertNull($find(8000, SearchTarget::media('elsewhere')));
     }
 
     /**
@@ -78,12 +79,12 @@ final class FirstShownTest extends TestCase
         $zones = [Make::zone('main', 0, 0, 960, 1080), Make::zone('side', 960, 0, 960, 1080)];
         $documents = array_map(static fn (string $id): array => Make::layout($zones, id: $id), ['night' => 'night', 'fair' => 'fair', 'day' => 'day']);
         $programme = Make::programme($documents, $bookings, $standby, 'Europe/Lisbon');
-        $found = FirstShown::inProgramme($programme, Sought::layout('fair'), Instant::parse(self::NOW)->ms);
+        $found = FirstShown::of($programme, SearchTarget::layout('fair'), Instant::parse(self::NOW)->ms);
         self::assertSame($said, $found === null ? 'nowhere' : ($found->toArray()['at'] ?? $found->never) . ', ' . $found->why);
         // The booking itself says the same.
-        $booking = array_values(array_filter($programme->schedule->bookings, static fn (Booking $one): bool => $one->id === 'f'))[0] ?? null;
+        $booking = array_values(array_filter(self::schedule($programme)->bookings, static fn (Booking $one): bool => $one->id === 'f'))[0] ?? null;
         if ($booking !== null) {
-            $own = FirstShown::ofBooking($programme->schedule, $programme->clock, $booking, Instant::parse(self::NOW)->ms);
+            $own = FirstShown::ofBooking(self::schedule($programme), $programme->clock(), $booking, Instant::parse(self::NOW)->ms);
             self::assertSame([$found?->atMs, $found?->never], [$own->atMs, $own->never]);
         }
     }
@@ -114,10 +115,10 @@ final class FirstShownTest extends TestCase
         [$seen, $never] = [0, 0];
         for ($round = 0; $round < 60; $round++) {
             $document = Make::comingAndGoing($random);
-            $layout = Layout::fromArray(self::withIds($document));
-            $shown = ShownAt::of($layout, 0, new Means('Europe/Lisbon'));
+            $layout = Make::composed(self::withIds($document));
+            $shown = Make::shownAt($layout, 0, new Surroundings('Europe/Lisbon'));
             foreach (['i0', 'i1', 'i2', 'i3'] as $item) {
-                $found = FirstShown::inLayout($layout, Sought::media("z0-$item"), 'Europe/Lisbon', $now);
+                $found = FirstShown::of(Programme::endless($layout, 'Europe/Lisbon'), SearchTarget::media("z0-$item"), $now);
                 if ($found?->atMs === null) {
                     $never++;
                     continue;
@@ -147,9 +148,9 @@ final class FirstShownTest extends TestCase
                 'id' => 'b', 'plays' => ['layout' => 'k'], 'rank' => 'dated', 'start' => $start,
                 'end' => gmdate('Y-m-d\TH:i:s', (int) strtotime("$start UTC") + $random->getInt(20, 9000)), 'rrule' => ['FREQ=DAILY;COUNT=3', 'FREQ=HOURLY;COUNT=9'][$round % 2],
             ]], ['layout' => 'l']);
-            $shown = ShownAt::ofProgramme($programme);
+            $shown = ShownAt::of($programme);
             foreach (['i0', 'i1', 'i2', 'i3'] as $item) {
-                $found = FirstShown::inProgramme($programme, Sought::media("z0-$item"), $now);
+                $found = FirstShown::of($programme, SearchTarget::media("z0-$item"), $now);
                 $has = static fn (int $at): bool => array_filter($shown->at($at)->things, static fn ($thing): bool => $thing->part->media?->id === "z0-$item") !== [];
                 if ($found?->atMs === null) {
                     $never++;
@@ -190,5 +191,10 @@ final class FirstShownTest extends TestCase
         }
 
         return ['elements' => $elements] + $document;
+    }
+
+    private static function schedule(Programme $programme): Schedule
+    {
+        return $programme->base->schedule ?? throw new \LogicException('It plays by a schedule.');
     }
 }

@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace UpperPane\Tests\Core\Playback;
 
 use PHPUnit\Framework\TestCase;
-use UpperPane\Core\Playback\Means;
+use UpperPane\Core\Layout\Surroundings;
 use UpperPane\Core\Playback\RunSheet;
 use UpperPane\Core\Playback\ShownAt;
 use UpperPane\Core\Units\Instant;
@@ -43,7 +43,7 @@ final class ProgrammeTest extends TestCase
         ], ['layout' => 'hall']);
         $at = static fn (string $instant): array => array_map(
             static fn ($thing): string => $thing->part->element . ' ' . ($thing->part->item ?? $thing->part->kind),
-            ShownAt::ofProgramme($programme)->at(Instant::parse($instant)->ms)->things,
+            ShownAt::of($programme)->at(Instant::parse($instant)->ms)->things,
         );
         self::assertSame(['schedule background', 'main m', 'side own'], $at('2026-06-03T10:59:59Z'));
         self::assertSame(['schedule background', 'main m', 'side background', 'side/whole x'], $at('2026-06-03T11:00:02.999Z'));
@@ -56,7 +56,7 @@ final class ProgrammeTest extends TestCase
         $programme = Make::programme(['tall' => Make::layout([Make::zone('z', 0, 0, 540, 960, [Make::picture('p')])], 540, 960, 'tall')], [
             ['id' => 'x', 'zone' => 'gone', 'plays' => ['layout' => 'tall']] + self::DAY,
         ], ['layout' => 'tall']);
-        $things = array_map(static fn ($thing): array => $thing->toArray(), ShownAt::ofProgramme($programme)->at(0)->things);
+        $things = array_map(static fn ($thing): array => $thing->toArray(), ShownAt::of($programme)->at(0)->things);
         self::assertEquals(['x' => 656.25, 'y' => 0, 'width' => 607.5, 'height' => 1080], $things[0]['rect']);
         self::assertEquals($things[0]['rect'], $things[1]['rect']);
         self::assertSame(['Zone "gone" is booked, but no layout that plays on the display has a zone of that name.'], array_column($programme->findings(), 'message'));
@@ -65,8 +65,8 @@ final class ProgrammeTest extends TestCase
     public function testNothingIsShownWhereNothingIsDueAndThereIsNoStandby(): void
     {
         $programme = Make::programme(['day' => [Make::picture('a')]], [['id' => 'day', 'plays' => ['layout' => 'day']] + self::DAY], null);
-        self::assertSame([], ShownAt::ofProgramme($programme)->at(Instant::parse('2026-06-03T00:00:00Z')->ms)->things);
-        self::assertNotSame([], ShownAt::ofProgramme($programme)->at(Instant::parse('2026-06-03T08:00:00Z')->ms)->things);
+        self::assertSame([], ShownAt::of($programme)->at(Instant::parse('2026-06-03T00:00:00Z')->ms)->things);
+        self::assertNotSame([], ShownAt::of($programme)->at(Instant::parse('2026-06-03T08:00:00Z')->ms)->things);
     }
 
     /** The property: at random instants around the odd night the compiled sheet says what the core shows. */
@@ -96,8 +96,8 @@ final class ProgrammeTest extends TestCase
                 ], static fn (mixed $value): bool => $value !== null);
             }
             $programme = Make::programme($documents, $bookings, $round % 4 === 0 ? null : ['layout' => 'l1']);
-            $sheet = json_decode((string) json_encode(RunSheet::ofProgramme($programme, new Means(), $from, $to)), true);
-            $shownAt = ShownAt::ofProgramme($programme);
+            $sheet = json_decode((string) json_encode(RunSheet::of($programme, new Surroundings(), $from, $to)), true);
+            $shownAt = ShownAt::of($programme);
             for ($n = 0; $n < 40; $n++) {
                 $at = $random->getInt($from + 60_000, $to - 1);
                 $want = $shownAt->at($at)->toArray()['things'];
@@ -118,7 +118,7 @@ final class ProgrammeTest extends TestCase
         $programme = Make::programme($lists, $bookings, ['layout' => 'night']);
 
         return static function (string $instant) use ($programme): string {
-            $thing = ShownAt::ofProgramme($programme)->at(Instant::parse($instant)->ms)->things[1];
+            $thing = ShownAt::of($programme)->at(Instant::parse($instant)->ms)->things[1];
 
             return $thing->part->item . ' ' . $thing->offsetMs;
         };

@@ -5,11 +5,9 @@ declare(strict_types=1);
 namespace UpperPane\Tests\Core\Playback;
 
 use PHPUnit\Framework\TestCase;
-use UpperPane\Core\Layout\Layout;
+use UpperPane\Core\Layout\Composed;
 use UpperPane\Core\Layout\Library;
-use UpperPane\Core\Playback\Means;
-use UpperPane\Core\Playback\RunSheet;
-use UpperPane\Core\Playback\ShownAt;
+use UpperPane\Core\Layout\Surroundings;
 use UpperPane\Core\Playback\Timeline;
 use UpperPane\Core\Units\Instant;
 use UpperPane\Tests\Core\Make;
@@ -20,10 +18,10 @@ final class ShownAtTest extends TestCase
     {
         $random = Make::random(2026);
         for ($i = 0; $i < 60; $i++) {
-            $layout = Layout::fromArray(Make::randomLayout($random));
+            $layout = Make::composed(Make::randomLayout($random));
             $anchor = $random->getInt(0, 1) * $random->getInt(0, 2_000_000_000_000);
-            $shownAt = ShownAt::of($layout, $anchor);
-            $sheet = json_decode((string) json_encode(RunSheet::of($layout, $anchor)), true);
+            $shownAt = Make::shownAt($layout, $anchor);
+            $sheet = json_decode((string) json_encode(Make::runSheet($layout, $anchor)), true);
             for ($n = 0; $n < 40; $n++) {
                 $at = $anchor + $random->getInt(-20_000, 60_000);
                 $want = json_decode((string) json_encode($shownAt->at($at)->toArray()), true)['things'];
@@ -35,13 +33,13 @@ final class ShownAtTest extends TestCase
     public function testTheRunSheetAgreesWithShownAtWhereItemsComeAndGo(): void
     {
         $random = Make::random(2610);
-        $means = new Means('Europe/Lisbon');
+        $surroundings = new Surroundings('Europe/Lisbon');
         $from = Instant::parse('2026-10-24T00:00:00Z')->ms;
         $turns = 0;
         for ($i = 0; $i < 40; $i++) {
-            $layout = Layout::fromArray(Make::comingAndGoing($random));
-            $shownAt = ShownAt::of($layout, 0, $means);
-            $sheet = json_decode((string) json_encode(RunSheet::of($layout, 0, $means, $from, $from + 3 * 86_400_000)), true);
+            $layout = Make::composed(Make::comingAndGoing($random));
+            $shownAt = Make::shownAt($layout, 0, $surroundings);
+            $sheet = json_decode((string) json_encode(Make::runSheet($layout, 0, $surroundings, $from, $from + 3 * 86_400_000)), true);
             $turns += max(0, ...array_map(static fn (array $layer): int => count($layer['turns'] ?? []), $sheet['layers']));
             for ($n = 0; $n < 40; $n++) {
                 $at = $random->getInt($from + 60_000, $from + 3 * 86_400_000);
@@ -69,11 +67,11 @@ final class ShownAtTest extends TestCase
     {
         $random = Make::random(8);
         for ($i = 0; $i < 40; $i++) {
-            $layout = Layout::fromArray(Make::randomLayout($random, 2));
+            $layout = Make::composed(Make::randomLayout($random, 2));
             $from = $random->getInt(0, 100_000);
             foreach (Timeline::of($layout, $from, $from + 9000)['zones'] as $zone) {
                 foreach ($zone['segments'] as $segment) {
-                    foreach (ShownAt::of($layout)->at(Instant::parse($segment['from'])->ms)->things as $thing) {
+                    foreach (Make::shownAt($layout)->at(Instant::parse($segment['from'])->ms)->things as $thing) {
                         if ($thing->part->element === $zone['id'] && $thing->opacity === 1.0 && $thing->offsetMs === $segment['offset_ms']) {
                             self::assertSame($segment['item'], $thing->part->item);
                         }
@@ -86,8 +84,8 @@ final class ShownAtTest extends TestCase
 
     public function testZonesCountFromTheWallClock(): void
     {
-        $layout = Layout::fromArray(Make::layout([Make::zone('a', 0, 0, 1600, 900, [Make::picture('i1'), Make::film('f1')])]));
-        $at = fn (string $instant): array => ShownAt::of($layout)->at(Instant::parse($instant)->ms)->things[0]->toArray();
+        $layout = Make::composed(Make::layout([Make::zone('a', 0, 0, 1600, 900, [Make::picture('i1'), Make::film('f1')])]));
+        $at = fn (string $instant): array => Make::shownAt($layout)->at(Instant::parse($instant)->ms)->things[0]->toArray();
 
         self::assertSame(['i1', 0], [$at('1970-01-01T00:00:00Z')['item'], $at('1970-01-01T00:00:00Z')['offset_ms']]);
         self::assertSame(['i1', 9999], [$at('1970-01-01T00:00:34.999Z')['item'], $at('1970-01-01T00:00:34.999Z')['offset_ms']]);
@@ -97,10 +95,10 @@ final class ShownAtTest extends TestCase
     public function testAFadeShowsBothItemsAndLiesInsideTheDuration(): void
     {
         $fading = Make::film('f1', transition: ['kind' => 'fade', 'ms' => 1000]);
-        $layout = Layout::fromArray(Make::layout([Make::zone('a', 0, 0, 1600, 900, [Make::picture('i1'), $fading])]));
+        $layout = Make::composed(Make::layout([Make::zone('a', 0, 0, 1600, 900, [Make::picture('i1'), $fading])]));
         $shown = static fn (int $ms): array => array_map(
             static fn ($thing): array => [$thing->part->item, $thing->offsetMs, $thing->opacity],
-            ShownAt::of($layout)->at($ms)->things,
+            Make::shownAt($layout)->at($ms)->things,
         );
 
         self::assertSame([['i1', 9999, 1.0]], $shown(9_999));
@@ -115,10 +113,10 @@ final class ShownAtTest extends TestCase
             ['id' => 'head', 'kind' => 'text', 'rect' => ['x' => 500, 'y' => 0, 'width' => 500, 'height' => 100], 'text' => 'Tides', 'style' => ['size_px' => 80]],
         ], 1000, 500, 'tides');
         $outer = Make::layout([Make::zone('main', 100, 50, 500, 300, [Make::picture('p', 500, 300, 1000), ['id' => 'n', 'layout' => ['ref' => 'tides']]])]);
-        $layout = Layout::fromArray($outer, Library::of([$inner]));
+        $layout = Make::composed($outer, Library::of([$inner]));
 
         self::assertSame(1600, $layout->loops['main']->periodMs);
-        $things = array_map(static fn ($thing): array => $thing->toArray(), ShownAt::of($layout)->at(1600 * 1000 + 1350)->things);
+        $things = array_map(static fn ($thing): array => $thing->toArray(), Make::shownAt($layout)->at(1600 * 1000 + 1350)->things);
         self::assertSame(['main', 'main/z', 'main/head'], array_column($things, 'element'));
         self::assertSame('b', $things[1]['item']);
         self::assertSame(50, $things[1]['offset_ms']);
@@ -128,7 +126,7 @@ final class ShownAtTest extends TestCase
 
     public function testLoopsMeetAfterTheirLeastCommonMultipleOrNeverWithinAYear(): void
     {
-        $zones = static fn (int $a, int $b): Layout => Layout::fromArray(Make::layout([
+        $zones = static fn (int $a, int $b): Composed => Make::composed(Make::layout([
             Make::zone('a', 0, 0, 960, 1080, [Make::picture('i1', durationMs: $a)]),
             Make::zone('b', 960, 0, 960, 1080, [Make::picture('i1', durationMs: $b)]),
         ]));

@@ -8,50 +8,50 @@ use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
 use UpperPane\Core\Finding\Level;
 use UpperPane\Core\Playback\Call;
-use UpperPane\Core\Playback\Standing;
+use UpperPane\Core\Playback\DisplayStatus;
 
 final class StandingTest extends TestCase
 {
     private const NOW = 1_780_000_000_000;
 
     #[DataProvider('calls')]
-    public function testOnePlayer(Standing $expected, ?int $calledAgo, ?string $plays = 'a', ?string $trouble = null, ?string $due = 'a', int $boundAgo = 3_600_000): void
+    public function testOnePlayer(DisplayStatus $expected, ?int $calledAgo, ?string $plays = 'a', ?string $trouble = null, ?string $due = 'a', int $boundAgo = 3_600_000): void
     {
         $call = new Call(self::NOW - $boundAgo, $calledAgo === null ? null : self::NOW - $calledAgo, $plays, $trouble);
 
-        self::assertSame($expected, Standing::of($call, $due, self::NOW));
+        self::assertSame($expected, DisplayStatus::of($call, $due, self::NOW));
     }
 
     /** @return iterable<string, list<mixed>> */
     public static function calls(): iterable
     {
-        yield 'called just now' => [Standing::Plays, 0];
-        yield 'three calls missed' => [Standing::Plays, 45_000];
-        yield 'a moment more' => [Standing::Silent, 45_001];
-        yield 'bound long ago and never heard' => [Standing::Silent, null];
-        yield 'bound a moment ago, not heard yet' => [Standing::Changing, null, null, null, 'a', 20_000];
-        yield 'bound a moment ago, nothing handed over' => [Standing::Blank, null, null, null, null, 20_000];
-        yield 'plays an older release' => [Standing::Changing, 5_000, 'b'];
-        yield 'says what troubles it' => [Standing::Troubled, 5_000, 'a', 'No room for quay.mp4.'];
-        yield 'silence says more than an old trouble' => [Standing::Silent, 60_000, 'a', 'No room for quay.mp4.'];
-        yield 'plays something though nothing was handed over' => [Standing::Blank, 5_000, 'b', null, null];
-        yield 'its clock is ahead of ours' => [Standing::Plays, -5_000];
+        yield 'called just now' => [DisplayStatus::Plays, 0];
+        yield 'three calls missed' => [DisplayStatus::Plays, 45_000];
+        yield 'a moment more' => [DisplayStatus::Silent, 45_001];
+        yield 'bound long ago and never heard' => [DisplayStatus::Silent, null];
+        yield 'bound a moment ago, not heard yet' => [DisplayStatus::Changing, null, null, null, 'a', 20_000];
+        yield 'bound a moment ago, nothing handed over' => [DisplayStatus::Blank, null, null, null, null, 20_000];
+        yield 'plays an older release' => [DisplayStatus::Changing, 5_000, 'b'];
+        yield 'says what troubles it' => [DisplayStatus::Troubled, 5_000, 'a', 'No room for quay.mp4.'];
+        yield 'silence says more than an old trouble' => [DisplayStatus::Silent, 60_000, 'a', 'No room for quay.mp4.'];
+        yield 'plays something though nothing was handed over' => [DisplayStatus::Blank, 5_000, 'b', null, null];
+        yield 'its clock is ahead of ours' => [DisplayStatus::Plays, -5_000];
     }
 
     public function testADisplayStandsAsTheBestOfItsPlayers(): void
     {
-        self::assertSame(Standing::Unbound, Standing::together([]));
-        self::assertSame(Standing::Silent, Standing::together([Standing::Silent, Standing::Silent]));
-        self::assertSame(Standing::Plays, Standing::together([Standing::Silent, Standing::Plays, Standing::Troubled]));
-        self::assertSame(Standing::Changing, Standing::together([Standing::Troubled, Standing::Changing]));
+        self::assertSame(DisplayStatus::Unbound, DisplayStatus::together([]));
+        self::assertSame(DisplayStatus::Silent, DisplayStatus::together([DisplayStatus::Silent, DisplayStatus::Silent]));
+        self::assertSame(DisplayStatus::Plays, DisplayStatus::together([DisplayStatus::Silent, DisplayStatus::Plays, DisplayStatus::Troubled]));
+        self::assertSame(DisplayStatus::Changing, DisplayStatus::together([DisplayStatus::Troubled, DisplayStatus::Changing]));
     }
 
     public function testSaysHowMuchItMattersAndWhy(): void
     {
-        self::assertSame([Level::Warning, Level::Stop, Level::Warning, Level::Hint, Level::Warning, null], array_map(static fn (Standing $s) => $s->level(), Standing::cases()));
-        self::assertSame('on its way to release 7', Standing::Changing->sentence(7));
-        self::assertSame('No room for quay.mp4.', Standing::Troubled->sentence(7, 'No room for quay.mp4.'));
-        self::assertSame('silent; it goes on with what it has', Standing::Silent->sentence(7));
+        self::assertSame([Level::Warning, Level::Stop, Level::Warning, Level::Hint, Level::Warning, null], array_map(static fn (DisplayStatus $s) => $s->level(), DisplayStatus::cases()));
+        self::assertSame('on its way to release 7', DisplayStatus::Changing->sentence(7));
+        self::assertSame('No room for quay.mp4.', DisplayStatus::Troubled->sentence(7, 'No room for quay.mp4.'));
+        self::assertSame('silent; it goes on with what it has', DisplayStatus::Silent->sentence(7));
     }
 
     public function testAPlayerOfSeveralOutputsSaysWhatHoldsOfTheWorst(): void

@@ -6,8 +6,8 @@ namespace UpperPane\Tests\Core\Text;
 
 use PHPUnit\Framework\Attributes\TestWith;
 use PHPUnit\Framework\TestCase;
-use UpperPane\Core\Document\DocumentRefused;
 use UpperPane\Core\Document\Node;
+use UpperPane\Core\Document\Refused;
 use UpperPane\Core\Text\TimePattern;
 use UpperPane\Core\Units\UtcOffsets;
 use UpperPane\Tests\Core\Make;
@@ -65,7 +65,7 @@ final class TimePatternTest extends TestCase
     #[TestWith(['', false, '0 characters'])]
     public function testWhatNoClockTellsIsRefusedWithItsPlace(string $pattern, bool $left, string $says): void
     {
-        $this->expectException(DocumentRefused::class);
+        $this->expectException(Refused::class);
         $this->expectExceptionMessage($says);
         $left ? TimePattern::ofTimeLeft(Node::root($pattern), 'en') : TimePattern::ofClock(Node::root($pattern), 'en');
     }

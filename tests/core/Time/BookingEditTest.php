@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace UpperPane\Tests\Core\Time;
 
 use PHPUnit\Framework\TestCase;
-use UpperPane\Core\Document\DocumentRefused;
+use UpperPane\Core\Document\Refused;
 use UpperPane\Core\Time\Schedule\BookingEdit;
 use UpperPane\Core\Time\Schedule\Schedule;
 use UpperPane\Core\Units\Instant;
@@ -78,7 +78,7 @@ final class BookingEditTest extends TestCase
             try {
                 BookingEdit::of(self::document(self::WEEKLY), $booking, LocalTime::parse($at), 'one');
                 self::fail('It was taken.');
-            } catch (DocumentRefused $e) {
+            } catch (Refused $e) {
                 self::assertSame($path, $e->path);
             }
         }

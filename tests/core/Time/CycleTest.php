@@ -6,9 +6,9 @@ namespace UpperPane\Tests\Core\Time;
 
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
-use UpperPane\Core\Document\DocumentRefused;
 use UpperPane\Core\Document\Node;
-use UpperPane\Core\Layout\Layout;
+use UpperPane\Core\Document\Refused;
+use UpperPane\Core\Layout\Composer;
 use UpperPane\Core\Layout\Library;
 use UpperPane\Core\Time\Cycle;
 use UpperPane\Core\Time\CycleFigures;
@@ -99,9 +99,9 @@ final class CycleTest extends TestCase
     public function testACycleThatCannotBeWrittenOutIsRefused(): void
     {
         $many = implode(' ', array_map(static fn (int $n): string => "i$n", range(1, 997)));
-        $this->expectException(DocumentRefused::class);
-        $this->expectExceptionMessage('makes a cycle of 1,096,700 items before all begins again; at most 100,000 are played');
-        self::playlist($many, 10, implode(' ', array_map(static fn (int $n): string => "x$n", range(1, 100))));
+        $this->expectException(Refused::class);
+        $this->expectExceptionMessage('makes a loop of 1,096,700 slots before all begins again; 100,000 are the most');
+        Composer::over()->playlist(self::playlist($many, 10, implode(' ', array_map(static fn (int $n): string => "x$n", range(1, 100)))));
     }
 
     public function testPlaysAnHourAndSharesAreThoseOfTheCycle(): void
@@ -109,7 +109,7 @@ final class CycleTest extends TestCase
         $document = ['format' => Playlist::FORMAT, 'id' => 'p', 'name' => 'P', 'items' => [
             Make::picture('A', durationMs: 10_000), Make::film('B', 15_000), Make::picture('C', durationMs: 5000, enabled: false),
         ], 'interleave' => ['every' => 2, 'items' => [Make::picture('X', durationMs: 5000)]]];
-        $zone = Layout::ofPlaylist($document, Library::empty())->zones['whole'];
+        $zone = Make::list($document, Library::empty())->zones['whole'];
         $figures = CycleFigures::of($zone->loop(null), $zone->playlist->all(), $zone->playlist->enabled());
 
         self::assertSame([30_000, 3, ['A', 'B', 'X']], [$figures['cycle_ms'], $figures['cycle_items'], $figures['cycle']]);
@@ -124,7 +124,7 @@ final class CycleTest extends TestCase
     public function testOneWithoutEndHasAllTheTimeInTheLongRun(): void
     {
         $document = ['format' => Playlist::FORMAT, 'id' => 'p', 'name' => 'P', 'items' => [Make::picture('A'), ['lasts' => 'endless'] + Make::film('B'), Make::picture('C')]];
-        $zone = Layout::ofPlaylist($document, Library::empty())->zones['whole'];
+        $zone = Make::list($document, Library::empty())->zones['whole'];
         $figures = CycleFigures::of($zone->loop(null), $zone->playlist->all(), $zone->playlist->enabled());
         self::assertSame([null, ['A', 'B'], [0, 1, 0]], [$figures['cycle_ms'], $figures['cycle'], array_column($figures['items'], 'share')]);
     }
@@ -133,12 +133,12 @@ final class CycleTest extends TestCase
     {
         $notices = ['format' => Playlist::FORMAT, 'id' => 'notices', 'name' => 'Notices', 'items' => [Make::picture('i1'), Make::picture('i2')]];
         $round = ['format' => Playlist::FORMAT, 'id' => 'round', 'name' => 'Round', 'items' => [Make::picture('i1')], 'interleave' => ['every' => 1, 'ref' => 'notices']];
-        self::assertSame('i1 notices/i1 i1 notices/i2', self::cycle(Library::of([$notices])->playlist(Node::root($round))));
+        self::assertSame('i1 notices/i1 i1 notices/i2', self::cycle(Make::list($round, Library::of([$notices]))->zones['whole']->playlist));
         foreach ([['round' => $round], ['notices' => ['interleave' => ['every' => 1, 'items' => []]] + $notices], []] as $given) {
             try {
-                Library::of(array_values($given))->playlist(Node::root($round));
+                Make::list($round, Library::of(array_values($given)));
                 self::fail('It was read.');
-            } catch (DocumentRefused $e) {
+            } catch (Refused $e) {
                 self::assertSame('/interleave/ref', $e->path);
             }
         }

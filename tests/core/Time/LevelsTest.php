@@ -6,10 +6,8 @@ namespace UpperPane\Tests\Core\Time;
 
 use PHPUnit\Framework\TestCase;
 use UpperPane\Core\Document\Node;
-use UpperPane\Core\Layout\Layout;
-use UpperPane\Core\Playback\Means;
-use UpperPane\Core\Playback\ShownAt;
-use UpperPane\Core\Time\Levels;
+use UpperPane\Core\Layout\Surroundings;
+use UpperPane\Core\Time\VolumeByHours;
 use UpperPane\Core\Units\Instant;
 use UpperPane\Tests\Core\Make;
 
@@ -32,28 +30,28 @@ final class LevelsTest extends TestCase
         $day = self::levels(50, [['21:00', '07:00', 0]]);
         $dawn = self::levels(0, [['05:30', '06:30', 5]]);
         self::assertSame([false, true, false, false, true], [
-            $night->isHeardWith($day), $night->isHeardWith($dawn), $day->isHeardWith($dawn), Levels::mute()->isHeardWith($day), $day->isHeard(),
+            $night->isHeardWith($day), $night->isHeardWith($dawn), $day->isHeardWith($dawn), VolumeByHours::mute()->isHeardWith($day), $day->isHeard(),
         ]);
-        self::assertFalse(Levels::mute()->isHeard());
+        self::assertFalse(VolumeByHours::mute()->isHeard());
     }
 
     public function testAFilmIsAsLoudAsItsHourOnTheOtherIsland(): void
     {
         $film = Make::film('f', 15_000, volume: 70, levels: [['hours' => ['08:00', '09:00'], 'volume' => 20]]);
-        $layout = Layout::fromArray(Make::layout([Make::zone('z', 0, 0, 1920, 1080, [$film, Make::picture('p'), Make::film('still')])]));
+        $layout = Make::composed(Make::layout([Make::zone('z', 0, 0, 1920, 1080, [$film, Make::picture('p'), Make::film('still')])]));
         // 08:30 in Lisbon in summer, 07:30 on the Azores.
         $at = Instant::parse('2026-06-03T07:30:00Z')->ms;
         foreach (['Europe/Lisbon' => 20, 'Atlantic/Azores' => 70] as $zone => $volume) {
-            self::assertSame($volume, ShownAt::of($layout, $at, new Means($zone))->at($at)->toArray()['things'][0]['volume']);
+            self::assertSame($volume, Make::shownAt($layout, $at, new Surroundings($zone))->at($at)->toArray()['things'][0]['volume']);
         }
-        self::assertArrayNotHasKey('volume', ShownAt::of($layout, $at)->at($at + 26_000)->toArray()['things'][0], 'muted unless it is said');
+        self::assertArrayNotHasKey('volume', Make::shownAt($layout, $at)->at($at + 26_000)->toArray()['things'][0], 'muted unless it is said');
     }
 
     /** @param list<array{string, string, int}> $hours */
-    private static function levels(int $volume, array $hours): Levels
+    private static function levels(int $volume, array $hours): VolumeByHours
     {
         $node = Node::root(['volume' => $volume, 'levels' => array_map(static fn (array $one): array => ['hours' => [$one[0], $one[1]], 'volume' => $one[2]], $hours)]);
 
-        return Levels::fromNodes($node->field('volume'), $node->field('levels'));
+        return VolumeByHours::fromNodes($node->field('volume'), $node->field('levels'));
     }
 }

@@ -6,7 +6,7 @@ namespace UpperPane\Tests\Core\Time;
 
 use PHPUnit\Framework\TestCase;
 use UpperPane\Core\Time\Loop;
-use UpperPane\Core\Units\Whole;
+use UpperPane\Core\Units\Integers;
 use UpperPane\Tests\Core\Make;
 
 final class LoopTest extends TestCase
@@ -67,8 +67,8 @@ final class LoopTest extends TestCase
 
     public function testMultiplesBeyondTheLimitAreNull(): void
     {
-        self::assertSame(60, Whole::leastCommonMultiple([4, 6, 10], 1000));
-        self::assertNull(Whole::leastCommonMultiple([4, 6, 10], 59));
-        self::assertNull(Whole::leastCommonMultiple([PHP_INT_MAX, PHP_INT_MAX - 1], PHP_INT_MAX));
+        self::assertSame(60, Integers::leastCommonMultiple([4, 6, 10], 1000));
+        self::assertNull(Integers::leastCommonMultiple([4, 6, 10], 59));
+        self::assertNull(Integers::leastCommonMultiple([PHP_INT_MAX, PHP_INT_MAX - 1], PHP_INT_MAX));
     }
 }

@@ -6,9 +6,8 @@ namespace UpperPane\Tests\Core\Time;
 
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
-use UpperPane\Core\Document\DocumentRefused;
 use UpperPane\Core\Document\Node;
-use UpperPane\Core\Layout\Layout;
+use UpperPane\Core\Document\Refused;
 use UpperPane\Core\Layout\Library;
 use UpperPane\Core\Time\Playlist;
 use UpperPane\Tests\Core\Make;
@@ -23,7 +22,7 @@ final class PlaylistTest extends TestCase
     #[DataProvider('lists')]
     public function testLasts(array $items, array $lengths, ?int $period): void
     {
-        $loop = Layout::fromArray(Make::layout([Make::zone('z', 0, 0, 100, 100, $items)]))->loops['z'];
+        $loop = Make::composed(Make::layout([Make::zone('z', 0, 0, 100, 100, $items)]))->loops['z'];
 
         self::assertSame($lengths, $loop->lengths);
         self::assertSame($period, $loop->periodMs);
@@ -62,9 +61,9 @@ final class PlaylistTest extends TestCase
     public function testRefuses(array $item, string $path): void
     {
         try {
-            Layout::fromArray(Make::layout([Make::zone('z', 0, 0, 100, 100, [$item])]));
+            Make::composed(Make::layout([Make::zone('z', 0, 0, 100, 100, [$item])]));
             self::fail('It was read.');
-        } catch (DocumentRefused $e) {
+        } catch (Refused $e) {
             self::assertSame("/elements/0/playlist/items/0$path", $e->path, $e->getMessage());
         }
     }
@@ -112,7 +111,7 @@ final class PlaylistTest extends TestCase
             try {
                 Playlist::fromNode(Node::root($document));
                 self::fail('It was read.');
-            } catch (DocumentRefused $e) {
+            } catch (Refused $e) {
                 self::assertSame($path, $e->path);
             }
         }
@@ -123,9 +122,9 @@ final class PlaylistTest extends TestCase
         $list = ['format' => 'upper-pane/playlist@1', 'id' => 'round', 'name' => 'Round', 'items' => [['id' => 'x']]];
         $layout = Make::layout([['playlist' => ['ref' => 'round']] + Make::zone('z', 0, 0, 9, 9)]);
         try {
-            Layout::fromArray($layout, Library::of([$list]));
+            Make::composed($layout, Library::of([$list]));
             self::fail('It was read.');
-        } catch (DocumentRefused $e) {
+        } catch (Refused $e) {
             self::assertSame('/elements/0/playlist/ref', $e->path);
             self::assertStringContainsString('In playlist "round": /items/0/media is missing', $e->getMessage());
         }
@@ -146,6 +145,6 @@ final class PlaylistTest extends TestCase
         $documents[] = Make::layout([], id: 'l9');
 
         $this->expectExceptionMessage('layouts deep; 6 are the most');
-        Layout::fromArray($documents[0], Library::of(array_slice($documents, 1)));
+        Make::composed($documents[0], Library::of(array_slice($documents, 1)));
     }
 }

@@ -6,7 +6,7 @@ namespace UpperPane\Tests\Core\Time;
 
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
-use UpperPane\Core\Document\DocumentRefused;
+use UpperPane\Core\Document\Refused;
 use UpperPane\Core\Time\Recurrence\Recurrence;
 use UpperPane\Core\Time\Recurrence\Rule;
 use UpperPane\Core\Units\Calendar;
@@ -163,7 +163,7 @@ final class RecurrenceTest extends TestCase
     #[DataProvider('wrongRules')]
     public function testARuleThatIsNoneIsRefusedWithTheReason(string $rule, string $reason): void
     {
-        $this->expectException(DocumentRefused::class);
+        $this->expectException(Refused::class);
         $this->expectExceptionMessage($reason);
         Rule::parse($rule);
     }

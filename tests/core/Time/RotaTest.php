@@ -6,7 +6,6 @@ namespace UpperPane\Tests\Core\Time;
 
 use PHPUnit\Framework\TestCase;
 use UpperPane\Core\Document\Node;
-use UpperPane\Core\Layout\Layout;
 use UpperPane\Core\Playback\Timeline;
 use UpperPane\Core\Time\Validity;
 use UpperPane\Core\Units\Instant;
@@ -66,7 +65,7 @@ final class RotaTest extends TestCase
 
     public function testFollowersChangeWithTheirLeaderAlsoWhereItemsComeAndGo(): void
     {
-        $layout = Layout::fromArray(Make::layout([
+        $layout = Make::composed(Make::layout([
             Make::zone('side', 0, 0, 9, 9, [Make::picture('a'), Make::picture('b', valid: ['from' => '2026-06-01T00:00:12']), Make::picture('c')], follows: 'main'),
             Make::zone('main', 0, 0, 9, 9, [Make::film('A', 15_000), Make::film('B', 20_000, valid: ['from' => '2026-06-01T00:00:12']), Make::film('C', 10_000)]),
         ]));
@@ -83,7 +82,7 @@ final class RotaTest extends TestCase
             Make::picture('A', durationMs: 7_000, valid: ['days' => ['MO', 'TU', 'WE', 'TH', 'FR', 'SA', 'SU']]),
             Make::picture('B', durationMs: 7_000, valid: ['hours' => [['00:00', '24:00']]]),
         ];
-        $layout = Layout::fromArray(Make::layout([Make::zone('z', 0, 0, 9, 9, $items)]));
+        $layout = Make::composed(Make::layout([Make::zone('z', 0, 0, 9, 9, $items)]));
         $midnight = Instant::parse('2026-06-30T23:00:00Z')->ms;
         $segments = Timeline::of($layout, $midnight - 20_000, $midnight + 20_000, 0, 'Europe/Lisbon')['zones'][0]['segments'];
         $at = array_search((string) Instant::ofMs($midnight), array_column($segments, 'from'), true);
@@ -104,7 +103,7 @@ final class RotaTest extends TestCase
                 unset($element['follows']);
             }
             unset($element);
-            $layout = Layout::fromArray($document);
+            $layout = Make::composed($document);
             $valid = [];
             foreach ($layout->zones as $id => $zone) {
                 foreach ($zone->playlist->enabled() as $item) {
@@ -159,7 +158,7 @@ final class RotaTest extends TestCase
     private static function told(array $items, string $from, int $seconds): array
     {
         $begin = Instant::parse($from)->ms;
-        $segments = Timeline::of(Layout::fromArray(Make::layout([Make::zone('z', 0, 0, 9, 9, $items)])), $begin, $begin + $seconds * 1000)['zones'][0]['segments'];
+        $segments = Timeline::of(Make::composed(Make::layout([Make::zone('z', 0, 0, 9, 9, $items)])), $begin, $begin + $seconds * 1000)['zones'][0]['segments'];
 
         return array_map(static fn (array $segment): string => gmdate('i:s', intdiv(Instant::parse($segment['from'])->ms - $begin, 1000)) . ' ' . $segment['item'], $segments);
     }

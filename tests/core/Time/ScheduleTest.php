@@ -6,7 +6,7 @@ namespace UpperPane\Tests\Core\Time;
 
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
-use UpperPane\Core\Document\DocumentRefused;
+use UpperPane\Core\Document\Refused;
 use UpperPane\Core\Finding\Finding;
 use UpperPane\Core\Time\Schedule\Play;
 use UpperPane\Core\Time\Schedule\Plays;
@@ -222,7 +222,7 @@ final class ScheduleTest extends TestCase
         try {
             self::schedule([['id' => 'day'] + $fields + self::DAY]);
             self::fail('It was read.');
-        } catch (DocumentRefused $e) {
+        } catch (Refused $e) {
             self::assertSame($path, $e->path);
             self::assertStringContainsString($reason, $e->getMessage());
         }
@@ -234,7 +234,7 @@ final class ScheduleTest extends TestCase
             try {
                 Schedule::fromArray(['format' => Schedule::FORMAT, 'id' => 's', 'name' => 'S'] + $fields);
                 self::fail('It was read.');
-            } catch (DocumentRefused $e) {
+            } catch (Refused $e) {
                 self::assertSame(['/timezone', '/bookings/1/id'][$index], $e->path);
             }
         }

@@ -6,7 +6,7 @@ namespace UpperPane\Tests\Core\Units;
 
 use PHPUnit\Framework\Attributes\TestWith;
 use PHPUnit\Framework\TestCase;
-use UpperPane\Core\Document\DocumentRefused;
+use UpperPane\Core\Document\Refused;
 use UpperPane\Core\Units\TypedFigure;
 
 final class TypedFigureTest extends TestCase
@@ -44,7 +44,7 @@ final class TypedFigureTest extends TestCase
     #[TestWith(['2mm', 'no display is chosen'])]
     public function testWhatIsNoFigureSaysWhy(string $text, string $why): void
     {
-        $this->expectException(DocumentRefused::class);
+        $this->expectException(Refused::class);
         $this->expectExceptionMessage($why);
         TypedFigure::px($text, 1920, null);
     }

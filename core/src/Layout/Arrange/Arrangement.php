@@ -4,47 +4,41 @@ declare(strict_types=1);
 
 namespace UpperPane\Core\Layout\Arrange;
 
+use UpperPane\Core\Document\ActRefused;
 use UpperPane\Core\Document\DocumentRefused;
+use UpperPane\Core\Document\Reason;
 use UpperPane\Core\Geometry\Rect;
 use UpperPane\Core\Geometry\Size;
 use UpperPane\Core\Geometry\Tracks;
-use UpperPane\Core\Layout\Guides;
+use UpperPane\Core\Layout\Composed;
+use UpperPane\Core\Layout\Division\Recipe;
+use UpperPane\Core\Layout\Division\Sums;
+use UpperPane\Core\Layout\Kind\Element;
+use UpperPane\Core\Layout\Kind\WrittenElement;
+use UpperPane\Core\Layout\Kind\Zone\Zone;
 use UpperPane\Core\Layout\Layout;
-use UpperPane\Core\Layout\Library;
-use UpperPane\Core\Layout\Recipe;
-use UpperPane\Core\Layout\Sums;
-use UpperPane\Core\Layout\Zone;
 
 /**
- * A layout document and what a designer does with the division of its canvas. Each act gives a new one: whole px, the recipe true, nothing lost.
+ * A layout and what a designer does with the division of its canvas. Each act gives a new one: whole px, the recipe true, nothing lost.
  */
 final readonly class Arrangement
 {
     private const MOST_REPEATED = 500;
 
-    /**
-     * @param array<string, mixed> $document in the format `upper-pane/layout@1`
-     * @param list<string> $said what changed beside what was asked for, in sentences
-     */
-    private function __construct(public array $document, private Layout $layout, private Library $library, public array $said)
+    /** @param list<string> $said what changed beside what was asked for, in sentences */
+    private function __construct(public Layout $layout, public array $said)
     {
     }
 
-    /**
-     * @param array<string, mixed> $document
-     * @throws DocumentRefused
-     */
-    public static function of(array $document, ?Library $library = null): self
+    public static function of(Layout $layout): self
     {
-        $library ??= Library::empty();
-
-        return new self($document, Layout::fromArray($document, $library), $library, []);
+        return new self($layout, []);
     }
 
     /** @return list<Border> that can be moved */
-    public static function borders(Layout $layout): array
+    public static function borders(Composed $layout): array
     {
-        return Border::all(self::dividing($layout), $layout->recipe->gap ?? 0);
+        return Border::all(self::dividing($layout->elements, array_values($layout->zones), $layout->recipe), $layout->recipe->gap ?? 0);
     }
 
     /**
@@ -73,16 +67,16 @@ final readonly class Arrangement
     public function divided(Recipe $recipe): self
     {
         $rects = $recipe->solve($this->layout->canvas, '/recipe');
-        $content = Content::of($this->document);
+        $next = $this->layout;
         $made = [];
         foreach ($rects as $name => $rect) {
             if ($this->layout->element((string) $name) === null) {
-                $content = $content->with(['id' => (string) $name, 'kind' => Zone::KIND, 'rect' => $rect->toArray(), 'playlist' => ['items' => []]]);
+                $next = $next->added(Zone::empty((string) $name, $rect));
                 $made[] = (string) $name;
             }
         }
 
-        return $this->next($content->document($this->document), $made === [] ? [] : [sprintf('New: %s.', self::names($made))])
+        return $this->next($next, $made === [] ? [] : [sprintf('New: %s.', self::names($made))])
             ->laid($rects, $this->layout->canvas, $recipe, scaled: false);
     }
 
@@ -93,9 +87,9 @@ final readonly class Arrangement
      */
     public function written(Tracks $columns, Tracks $rows, int $gap, int $margin): self
     {
-        $recipe = $this->layout->recipe ?? Recipe::describing(self::dividing($this->layout), $this->layout->canvas)
-            ?? throw DocumentRefused::because('recipe.none', 'No columns and rows divide the canvas as the zones do; choose a starting division.', '/recipe');
-        [$cells, $gone] = $recipe->cellsOf(count($columns->tracks), count($rows->tracks), Content::of($this->document)->freeId(...));
+        $recipe = $this->layout->recipe ?? Recipe::describing($this->rectsThatDivide(), $this->layout->canvas)
+            ?? throw ActRefused::because(Reason::RecipeNone, 'No columns and rows divide the canvas as the zones do; choose a starting division.', '/recipe');
+        [$cells, $gone] = $recipe->cellsOf(count($columns->tracks), count($rows->tracks), $this->layout->freeId(...));
         $divided = $this->divided(Recipe::of($columns, $rows, $gap, $margin, $cells));
 
         return $gone === [] ? $divided : $divided->saying(sprintf('%s stayed: the recipe has no area for it any more.', self::names($gone)));
@@ -108,7 +102,7 @@ final readonly class Arrangement
      */
     public function startedWith(Recipe $division): self
     {
-        $zones = self::dividing($this->layout);
+        $zones = $this->rectsThatDivide();
         uasort($zones, static fn (Rect $a, Rect $b): int => [$a->y, $a->x] <=> [$b->y, $b->x]);
         $left = array_map(strval(...), array_keys(array_diff_key($zones, $division->areas)));
         $names = [];
@@ -117,7 +111,7 @@ final readonly class Arrangement
             if (!isset($zones[$area]) && $left !== []) {
                 $names[$area] = array_shift($left);
             } elseif (!isset($zones[$area]) && $this->layout->element($area) !== null) {
-                $names[$area] = Content::of($this->document)->freeId($area);
+                $names[$area] = $this->layout->freeId($area);
             }
         }
         $divided = $this->divided($division->renamed($names));
@@ -135,23 +129,23 @@ final readonly class Arrangement
     {
         $rect = $this->zone($zone)->rect();
         $parts = $tracks->solve($into === 'columns' ? $rect->width : $rect->height, $this->layout->recipe->gap ?? 0, '/tracks');
-        $content = Content::of($this->document);
+        $next = $this->layout;
         $previous = $zone;
         foreach ($parts as $index => ['start' => $start, 'size' => $size]) {
             if ($size < 1) {
-                throw DocumentRefused::because('tracks.too-long', sprintf('"%s" leaves part %d of "%s" no px.', $tracks->written(), $index + 1, $zone), '/tracks');
+                throw DocumentRefused::because(Reason::TracksTooLong, sprintf('"%s" leaves part %d of "%s" no px.', $tracks->written(), $index + 1, $zone), '/tracks');
             }
             $part = $into === 'columns' ? Rect::at($rect->x + $start, $rect->y, $size, $rect->height) : Rect::at($rect->x, $rect->y + $start, $rect->width, $size);
             if ($index === 0) {
-                $content = $content->placed([$zone => $part]);
+                $next = $next->placed([$zone => $part]);
                 continue;
             }
-            $id = $content->freeId($zone);
-            $content = $content->after($previous, ['id' => $id, 'kind' => Zone::KIND, 'rect' => $part->toArray(), 'playlist' => ['items' => []]]);
+            $id = $next->freeId($zone);
+            $next = $next->added(Zone::empty($id, $part), $previous);
             $previous = $id;
         }
 
-        return $this->next($content->document($this->document), [])->following();
+        return $this->next($next, [])->following();
     }
 
     /**
@@ -164,23 +158,23 @@ final readonly class Arrangement
     {
         $rects = array_map(fn (string $id): Rect => $this->zone($id)->rect(), array_values(array_unique($zones)));
         if (count($rects) < 2) {
-            throw DocumentRefused::because('zone.unknown', 'Two zones or more can be joined.', '/zones');
+            throw ActRefused::because(Reason::ZoneUnknown, 'Two zones or more can be joined.', '/zones');
         }
         $whole = self::around($rects);
         $gap = $this->layout->recipe->gap ?? 0;
         // With the gap behind it, each zone is a tile; tiles that fill the rectangle are joined without a hole.
         $tiles = array_sum(array_map(static fn (Rect $r): int => ($r->width + $gap) * ($r->height + $gap), $rects));
-        foreach ($this->layout->zones as $id => $other) {
+        foreach ($this->zones() as $id => $other) {
             if (!in_array((string) $id, $zones, true) && $other->rect()->intersection($whole) !== null && !$whole->contains($other->rect())) {
-                throw DocumentRefused::because('zone.apart', sprintf('"%s" would lie under the joined zone.', $id), '/zones');
+                throw ActRefused::because(Reason::ZoneApart, sprintf('"%s" would lie under the joined zone.', $id), '/zones');
             }
         }
         if ($tiles !== ($whole->width + $gap) * ($whole->height + $gap)) {
-            throw DocumentRefused::because('zone.apart', sprintf('%s are no rectangle together; neighbours of the same height, or of the same width, are joined.', self::names($zones)), '/zones');
+            throw ActRefused::because(Reason::ZoneApart, sprintf('%s are no rectangle together; neighbours of the same height, or of the same width, are joined.', self::names($zones)), '/zones');
         }
-        [$content, $said] = Content::of($this->document)->poured(array_slice($zones, 1), $zones[0]);
+        [$poured, $said] = Pouring::of($this->layout, array_slice($zones, 1), $zones[0]);
 
-        return $this->next($content->placed([$zones[0] => $whole])->document($this->document), $said)->following();
+        return $this->next($poured->placed([$zones[0] => $whole]), $said)->following();
     }
 
     /**
@@ -194,18 +188,18 @@ final readonly class Arrangement
      */
     public function withBorder(string $between, int $from, int $along, int $to): self
     {
-        foreach (self::borders($this->layout) as $border) {
+        foreach (Border::all($this->rectsThatDivide(), $this->layout->recipe->gap ?? 0) as $border) {
             if ($border->between !== $between || $border->at !== $from || $along < $border->span['from'] || $along >= $border->span['to']) {
                 continue;
             }
             if ($to < $border->least || $to > $border->most) {
-                throw DocumentRefused::because('value.range', sprintf('The border is to lie at %d px; %d to %d px leave every zone at least 1 px.', $to, $border->least, $border->most), '/to');
+                throw DocumentRefused::because(Reason::ValueRange, sprintf('The border is to lie at %d px; %d to %d px leave every zone at least 1 px.', $to, $border->least, $border->most), '/to');
             }
 
-            return $this->next(Content::of($this->document)->placed($border->movedTo($to, self::dividing($this->layout)))->document($this->document), [])
+            return $this->next($this->layout->placed($border->movedTo($to, $this->rectsThatDivide())), [])
                 ->following();
         }
-        throw DocumentRefused::because('border.unknown', sprintf('No zones meet at %s = %d px.', $between === 'columns' ? 'x' : 'y', $from), '/from');
+        throw ActRefused::because(Reason::BorderUnknown, sprintf('No zones meet at %s = %d px.', $between === 'columns' ? 'x' : 'y', $from), '/from');
     }
 
     /**
@@ -221,11 +215,11 @@ final readonly class Arrangement
             $rects[$id] = $this->zone($id)->rect();
         }
         if ($rects === []) {
-            throw DocumentRefused::because('zone.unknown', 'Two zones or more can be made equal.', '/zones');
+            throw ActRefused::because(Reason::ZoneUnknown, 'Two zones or more can be made equal.', '/zones');
         }
         $inRow = self::gapsOf($rects, true);
         $gaps = $inRow ?? self::gapsOf($rects, false)
-            ?? throw DocumentRefused::because('zone.apart', sprintf('%s do not lie in one row or one column, side by side.', self::names($zones)), '/zones');
+            ?? throw ActRefused::because(Reason::ZoneApart, sprintf('%s do not lie in one row or one column, side by side.', self::names($zones)), '/zones');
         $wide = $inRow !== null;
         uasort($rects, static fn (Rect $a, Rect $b): int => $wide ? $a->x <=> $b->x : $a->y <=> $b->y);
         $whole = self::around(array_values($rects));
@@ -237,7 +231,7 @@ final readonly class Arrangement
             $at += $sizes[$index] + ($gaps[$index] ?? 0);
         }
 
-        return $this->next(Content::of($this->document)->placed($placed)->document($this->document), [])->following();
+        return $this->next($this->layout->placed($placed), [])->following();
     }
 
     /**
@@ -275,7 +269,7 @@ final readonly class Arrangement
         $whole = self::around(array_values($rects));
         $free = ($across ? $whole->width : $whole->height) - array_sum(array_map(static fn (Rect $r): int => $across ? $r->width : $r->height, $rects));
         if ($free < 0) {
-            throw DocumentRefused::because('zone.apart', sprintf('They are %d px larger together than the room that they have.', -$free), '/zones');
+            throw ActRefused::because(Reason::ZoneApart, sprintf('They are %d px larger together than the room that they have.', -$free), '/zones');
         }
         $between = max(1, count($rects) - 1);
         $gaps = Tracks::whole(array_fill(0, $between, $free / $between));
@@ -293,7 +287,7 @@ final readonly class Arrangement
     {
         $places = [$one => $this->zone($other)->rect(), $other => $this->zone($one)->rect()];
 
-        return $this->next(Content::of($this->document)->placed($places)->document($this->document), [])->following();
+        return $this->next($this->layout->placed($places), [])->following();
     }
 
     /**
@@ -303,12 +297,12 @@ final readonly class Arrangement
      */
     public function retold(): self
     {
-        $recipe = Recipe::describing(self::dividing($this->layout), $this->layout->canvas, $this->layout->recipe)
-            ?? Recipe::describing(self::dividing($this->layout), $this->layout->canvas);
+        $recipe = Recipe::describing($this->rectsThatDivide(), $this->layout->canvas, $this->layout->recipe)
+            ?? Recipe::describing($this->rectsThatDivide(), $this->layout->canvas);
 
         return $recipe === null
-            ? throw DocumentRefused::because('recipe.none', 'No columns and rows divide the canvas as these zones do: they overlap, stand beyond the canvas, or there are none.', '/elements')
-            : $this->next(array_replace($this->document, ['recipe' => $recipe->toArray()]), []);
+            ? throw ActRefused::because(Reason::RecipeNone, 'No columns and rows divide the canvas as these zones do: they overlap, stand beyond the canvas, or there are none.', '/elements')
+            : $this->next($this->layout->with(['recipe' => $recipe->toArray()]), []);
     }
 
     /**
@@ -323,48 +317,62 @@ final readonly class Arrangement
     {
         $around = self::around(array_values($this->rects($ids, 1)));
         if ($columns * $rows * count($ids) > self::MOST_REPEATED) {
-            throw DocumentRefused::because('value.range', sprintf('%d x %d of %d elements are more than %d.', $columns, $rows, count($ids), self::MOST_REPEATED), '/columns');
+            throw DocumentRefused::because(Reason::ValueRange, sprintf('%d x %d of %d elements are more than %d.', $columns, $rows, count($ids), self::MOST_REPEATED), '/columns');
         }
-        $content = Content::of($this->document);
+        $next = $this->layout;
+        $originals = array_values(array_filter($this->layout->elements, static fn (WrittenElement $element): bool => in_array($element->id(), $ids, true)));
         $beyond = 0;
         for ($row = 0; $row < $rows; $row++) {
             for ($column = 0; $column < $columns; $column++) {
                 if ($row + $column > 0) {
                     [$dx, $dy] = [$column * ($around->width + $gapX), $row * ($around->height + $gapY)];
-                    $content = $content->copied($ids, $dx, $dy);
+                    [$next] = $next->inserted($originals, $dx, $dy);
                     $beyond += $around->x + $dx >= $this->layout->canvas->width || $around->y + $dy >= $this->layout->canvas->height ? 1 : 0;
                 }
             }
         }
 
-        return $this->next($content->document($this->document), $beyond === 0 ? [] : [sprintf('%d of them lie beyond the canvas.', $beyond)]);
+        return $this->next($next, $beyond === 0 ? [] : [sprintf('%d of them lie beyond the canvas.', $beyond)]);
     }
 
     /** The recipe with its tracks of px as shares of this canvas. @throws DocumentRefused */
     public function inShares(): self
     {
-        return $this->next(array_replace($this->document, ['recipe' => $this->recipe()->inShares($this->layout->canvas)->toArray()]), []);
+        return $this->next($this->layout->with(['recipe' => $this->recipe()->inShares($this->layout->canvas)->toArray()]), []);
     }
 
     /**
      * What divides a canvas: the zones that lie in no other, and what the recipe names.
      *
+     * @param list<Element> $elements
+     * @param list<Element> $zones those of them that are zones
      * @return array<string, Rect> by id
      */
-    private static function dividing(Layout $layout): array
+    private static function dividing(array $elements, array $zones, ?Recipe $recipe): array
     {
         $rects = [];
-        foreach (Sums::withoutInsets($layout) as $zone) {
+        foreach (Sums::withoutInsets($zones) as $zone) {
             $rects[$zone->id()] = $zone->rect();
         }
-        foreach (array_keys($layout->recipe->areas ?? []) as $name) {
-            $element = $layout->element((string) $name);
-            if ($element !== null) {
+        foreach ($elements as $element) {
+            if (isset($recipe->areas[$element->id()])) {
                 $rects[$element->id()] = $element->rect();
             }
         }
 
         return $rects;
+    }
+
+    /** @return array<string, Rect> by id */
+    private function rectsThatDivide(): array
+    {
+        return self::dividing($this->layout->elements, array_values($this->zones()), $this->layout->recipe);
+    }
+
+    /** @return array<string, Zone> by id */
+    private function zones(): array
+    {
+        return Zone::among($this->layout->elements);
     }
 
     /** The recipe, if there is one, following what the zones have become; where it cannot, that is said. */
@@ -373,52 +381,60 @@ final readonly class Arrangement
         if ($this->layout->recipe === null) {
             return $this;
         }
-        $recipe = Recipe::describing(self::dividing($this->layout), $this->layout->canvas, $this->layout->recipe);
+        $recipe = Recipe::describing($this->rectsThatDivide(), $this->layout->canvas, $this->layout->recipe);
 
         return $recipe === null
             ? $this->saying('The recipe cannot say this: the zones do not stand in whole columns and rows.')
-            : $this->next(array_replace($this->document, ['recipe' => $recipe->toArray()]), []);
+            : $this->next($this->layout->with(['recipe' => $recipe->toArray()]), []);
     }
 
     /**
+     * All elements on another canvas, or in another division of it.
+     *
      * @param array<string, Rect> $rects of the elements that are given a place
      * @param bool $scaled whether all others scale with what they lie in
      */
     private function laid(array $rects, Size $canvas, ?Recipe $recipe, bool $scaled): self
     {
         $places = new Scaling($this->layout, $rects, $canvas);
-        [$content, $said] = Content::of($this->document)->laid($this->layout, $rects, $scaled ? $places : null);
-        $document = $content->document($this->document);
-        $document['canvas'] = $canvas->toArray();
-        if (!$canvas->equals($this->layout->canvas)) {
-            $document = Guides::scaled($document, $this->layout->canvas, $canvas);
+        [$elements, $said] = [[], []];
+        foreach ($this->layout->elements as $element) {
+            $rect = $rects[$element->id()] ?? ($scaled ? $places->rect($element) : $element->rect());
+            $next = $element->scaled($rect, $scaled ? $places->factor($element) : 1.0);
+            $elements[] = $next;
+            $words = $element->rect()->size()->equals($rect->size()) ? [] : [sprintf('%s becomes %s px', $element->rect()->size(), $rect->size())];
+            [$type, $before] = [Layout::typePx($next), Layout::typePx($element)];
+            if ($type !== null && $before !== null && $type !== $before) {
+                $words[] = sprintf('type of %s px becomes %s px', $before, $type);
+            }
+            if ($words !== []) {
+                $said[] = sprintf('"%s": %s.', $element->id(), implode(', ', $words));
+            }
         }
-        if ($recipe !== null) {
-            $document['recipe'] = $recipe->toArray();
-        }
+        $guides = $canvas->equals($this->layout->canvas) ? $this->layout->guides : $this->layout->guides->scaled($this->layout->canvas, $canvas);
 
-        return $this->next($document, $said);
+        return $this->next($this->layout->with(
+            ['elements' => array_map(static fn (WrittenElement $element): array => $element->toArray(), $elements), 'canvas' => $canvas->toArray()]
+                + $guides->toArray() + ($recipe === null ? [] : ['recipe' => $recipe->toArray()]),
+        ), $said);
     }
 
-    /**
-     * @param array<string, mixed> $document
-     * @param list<string> $said
-     */
-    private function next(array $document, array $said): self
+    /** @param list<string> $said */
+    private function next(Layout $layout, array $said): self
     {
-        return new self($document, Layout::fromArray($document, $this->library), $this->library, [...$this->said, ...$said]);
+        return new self($layout, [...$this->said, ...$said]);
     }
 
     private function saying(string $sentence): self
     {
-        return new self($this->document, $this->layout, $this->library, [...$this->said, $sentence]);
+        return new self($this->layout, [...$this->said, $sentence]);
     }
 
-    /** @throws DocumentRefused */
+    /** @throws ActRefused */
     private function recipe(): Recipe
     {
-        return $this->layout->recipe ?? throw DocumentRefused::because(
-            'recipe.missing',
+        return $this->layout->recipe ?? throw ActRefused::because(
+            Reason::RecipeMissing,
             'The layout has no recipe, so nothing says how it divides another raster; write one, or scale everything.',
             '/recipe',
         );
@@ -427,15 +443,15 @@ final readonly class Arrangement
     /** @throws DocumentRefused */
     private function zone(string $id): Zone
     {
-        return $this->layout->zones[$id] ?? throw DocumentRefused::because('zone.unknown', sprintf('"%s" is no zone of this layout.', $id), '/zones');
+        return $this->zones()[$id] ?? throw ActRefused::because(Reason::ZoneUnknown, sprintf('"%s" is no zone of this layout.', $id), '/zones');
     }
 
     /** @param array<string, Rect> $placed */
     private function put(array $placed): self
     {
-        $next = $this->next(Content::of($this->document)->placed($placed)->document($this->document), []);
+        $next = $this->next($this->layout->placed($placed), []);
 
-        return array_intersect_key($placed, $this->layout->zones) === [] ? $next : $next->following();
+        return array_intersect_key($placed, $this->zones()) === [] ? $next : $next->following();
     }
 
     /**
@@ -448,12 +464,12 @@ final readonly class Arrangement
         $rects = [];
         foreach ($ids as $id) {
             $rects[$id] = $this->layout->element($id)?->rect()
-                ?? throw DocumentRefused::because('zone.unknown', sprintf('"%s" is no element of this layout.', $id), '/zones');
+                ?? throw ActRefused::because(Reason::ZoneUnknown, sprintf('"%s" is no element of this layout.', $id), '/zones');
         }
 
         return count($rects) >= $least && $rects !== []
             ? $rects
-            : throw DocumentRefused::because('zone.unknown', sprintf('%d elements or more are wanted.', $least), '/zones');
+            : throw ActRefused::because(Reason::ZoneUnknown, sprintf('%d elements or more are wanted.', $least), '/zones');
     }
 
     /** @param non-empty-list<Rect> $rects */

@@ -6,7 +6,7 @@ namespace UpperPane\Core\Layout\Arrange;
 
 use UpperPane\Core\Document\Node;
 use UpperPane\Core\Geometry\Size;
-use UpperPane\Core\Layout\Recipe;
+use UpperPane\Core\Layout\Division\Recipe;
 
 /** Known divisions to begin with, for the shape of a raster: landscape, portrait, or stretched. Common practice, no source. */
 final readonly class Divisions

@@ -6,7 +6,7 @@ namespace UpperPane\Core\Layout\Arrange;
 
 use UpperPane\Core\Geometry\Rect;
 use UpperPane\Core\Geometry\Size;
-use UpperPane\Core\Layout\Element;
+use UpperPane\Core\Layout\Kind\Element;
 use UpperPane\Core\Layout\Layout;
 
 /** Where things go that lie in something that moves: with the zone in which most of them lies, else with the canvas. */

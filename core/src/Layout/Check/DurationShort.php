@@ -7,7 +7,7 @@ namespace UpperPane\Core\Layout\Check;
 use UpperPane\Core\Finding\Finding;
 use UpperPane\Core\Finding\Fix;
 use UpperPane\Core\Finding\Level;
-use UpperPane\Core\Layout\Reading;
+use UpperPane\Core\Layout\Type\ReadingTime;
 
 /** `duration.short`: a layout in a zone that goes before its words can be read (Layout\Reading). */
 final readonly class DurationShort implements Check
@@ -24,8 +24,8 @@ final readonly class DurationShort implements Check
                     continue;
                 }
                 $inner = $zone->layouts[$item->id];
-                $words = Reading::wordsIn($inner);
-                $needed = Reading::neededMs($words);
+                $words = ReadingTime::wordsIn($inner);
+                $needed = ReadingTime::neededMs($words);
                 $length = $loop->lengths[$slot];
                 $last = $slot === count($loop->items) - 1;
                 if ($length >= $needed || ($loop->periodMs === null && $last)) {

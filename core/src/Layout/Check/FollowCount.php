@@ -7,7 +7,7 @@ namespace UpperPane\Core\Layout\Check;
 use UpperPane\Core\Finding\Finding;
 use UpperPane\Core\Finding\Fix;
 use UpperPane\Core\Finding\Level;
-use UpperPane\Core\Layout\Zone;
+use UpperPane\Core\Layout\Kind\Zone\PlayingZone;
 use UpperPane\Core\Time\Item;
 
 /** `follow.count`: a zone that changes with another, but has more or fewer items: what stands beside what is another at every round. */
@@ -49,7 +49,7 @@ final readonly class FollowCount implements Check
     }
 
     /** Switching off the last ones is offered where each of them comes once a round, so that the counts then agree. */
-    private static function fix(Zone $more, int $by): ?Fix
+    private static function fix(PlayingZone $more, int $by): ?Fix
     {
         $on = array_values(array_filter($more->playlist->items, static fn (Item $item): bool => $item->enabled));
         $last = array_slice($on, -$by);

@@ -7,7 +7,7 @@ namespace UpperPane\Core\Layout\Check;
 use UpperPane\Core\Finding\Finding;
 use UpperPane\Core\Finding\Fix;
 use UpperPane\Core\Finding\Level;
-use UpperPane\Core\Layout\Layout;
+use UpperPane\Core\Layout\Composed;
 
 /** `item.cut`: a slot that is shorter than the film or loop it shows. */
 final readonly class ItemCut implements Check
@@ -55,7 +55,7 @@ final readonly class ItemCut implements Check
      * @param int $given ms
      * @return list<string> in words
      */
-    private static function inside(Layout $layout, int $given): array
+    private static function inside(Composed $layout, int $given): array
     {
         $words = [];
         foreach ($layout->visible()->zones as $id => $zone) {

@@ -7,11 +7,10 @@ namespace UpperPane\Core\Layout\Check;
 use UpperPane\Core\Finding\Finding;
 use UpperPane\Core\Finding\Fix;
 use UpperPane\Core\Finding\Level;
-use UpperPane\Core\Geometry\Fit;
 use UpperPane\Core\Geometry\FitMode;
-use UpperPane\Core\Layout\Element;
-use UpperPane\Core\Layout\Picture;
-use UpperPane\Core\Layout\Zone;
+use UpperPane\Core\Layout\Kind\Element;
+use UpperPane\Core\Layout\Kind\FitsContent;
+use UpperPane\Core\Layout\Kind\FittedContent;
 
 /** `item.aspect` and `item.upscaled`: how content of one shape and size meets its box, as CSS object-fit draws it. */
 final readonly class ItemFit implements Check
@@ -22,22 +21,16 @@ final readonly class ItemFit implements Check
     public function findings(Subject $subject): iterable
     {
         foreach ($subject->layout->elements as $element) {
-            if ($element instanceof Picture) {
-                yield from $this->of($subject, $element, null, $element->media->name, $element->fitted(), $element->fit);
-            } elseif ($element instanceof Zone) {
-                foreach ($element->playlist->enabled() as $item) {
-                    $size = $item->media !== null ? $item->media->size : $element->layouts[$item->id]->canvas;
-                    $name = $item->media !== null ? $item->media->name : $element->layouts[$item->id]->name;
-                    $fit = Fit::of($size, $element->rect()->size(), $item->fit, $item->focusX, $item->focusY);
-                    yield from $this->of($subject, $element, $item->id, $name, $fit, $item->fit, $item->layout !== null);
-                }
+            foreach ($element instanceof FitsContent ? $element->fitted() : [] as $content) {
+                yield from $this->of($subject, $element, $content);
             }
         }
     }
 
     /** @return iterable<Finding> */
-    private function of(Subject $subject, Element $element, ?string $item, string $name, Fit $fit, FitMode $mode, bool $vector = false): iterable
+    private function of(Subject $subject, Element $element, FittedContent $content): iterable
     {
+        [$item, $name, $fit, $mode] = [$content->item, $content->name, $content->fit, $content->mode];
         $measure = ($item === null ? [] : ['item' => $item]) + [
             'lost' => round($fit->lost(), 4),
             'bars' => round($fit->empty(), 4),
@@ -63,7 +56,7 @@ final readonly class ItemFit implements Check
             );
         }
         $scale = max($fit->scaleX, $fit->scaleY) * max(1.0, $subject->displayScale());
-        if (!$vector && $scale > 1.001) {
+        if (!$content->isDrawn && $scale > 1.001) {
             yield new Finding('item.upscaled', Level::Warning, [$element->id()], sprintf(
                 '"%s" has %s px and is drawn at %s times its size in "%s"%s: it will look soft.',
                 $name,

@@ -7,8 +7,8 @@ namespace UpperPane\Core\Layout\Check;
 use UpperPane\Core\Finding\Finding;
 use UpperPane\Core\Finding\Fix;
 use UpperPane\Core\Finding\Level;
-use UpperPane\Core\Layout\Layout;
-use UpperPane\Core\Units\Whole;
+use UpperPane\Core\Layout\Composed;
+use UpperPane\Core\Units\Integers;
 
 /** `loop.drift`: two zones of as many items, probably meant to change together, whose loops are not equally long. */
 final readonly class LoopDrift implements Check
@@ -29,7 +29,7 @@ final readonly class LoopDrift implements Check
                 if ($count !== $otherCount || $period === $otherPeriod) {
                     continue;
                 }
-                $meets = Whole::leastCommonMultiple([$period, $otherPeriod], Layout::YEAR_MS);
+                $meets = Integers::leastCommonMultiple([$period, $otherPeriod], Composed::YEAR_MS);
                 yield new Finding(
                     'loop.drift',
                     Level::Hint,

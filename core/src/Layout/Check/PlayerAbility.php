@@ -8,8 +8,8 @@ use UpperPane\Core\Display\PlacedPanel;
 use UpperPane\Core\Display\Player;
 use UpperPane\Core\Finding\Finding;
 use UpperPane\Core\Finding\Level;
-use UpperPane\Core\Layout\Element;
-use UpperPane\Core\Layout\Zone;
+use UpperPane\Core\Layout\Kind\Element;
+use UpperPane\Core\Layout\Kind\HasMedia;
 use UpperPane\Core\Media\Media;
 
 /** `player.kind`, `player.films`, `player.film-size`: what a layout asks for and a player of the display cannot do. */
@@ -69,10 +69,7 @@ final readonly class PlayerAbility implements Check
     {
         $zones = [];
         foreach ($drawn as $element) {
-            $films = $element instanceof Zone ? array_filter(
-                array_map(static fn ($item): ?Media => $item->media, $element->playlist->enabled()),
-                static fn (?Media $media): bool => $media !== null && $media->lengthMs !== null,
-            ) : [];
+            $films = $element instanceof HasMedia ? array_filter($element->media(), static fn (Media $media): bool => $media->isFilm()) : [];
             if ($films === []) {
                 continue;
             }

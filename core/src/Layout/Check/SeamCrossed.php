@@ -9,10 +9,8 @@ use UpperPane\Core\Finding\Finding;
 use UpperPane\Core\Finding\Fix;
 use UpperPane\Core\Finding\Level;
 use UpperPane\Core\Geometry\Rect;
-use UpperPane\Core\Layout\Clock;
-use UpperPane\Core\Layout\Code;
-use UpperPane\Core\Layout\Element;
-use UpperPane\Core\Layout\Text;
+use UpperPane\Core\Layout\Kind\Element;
+use UpperPane\Core\Layout\Kind\SeamSensitive;
 
 /** `seam.crossed`: words, a clock or a code that lie across the seam of a wall, with the smallest move that puts them on one panel. */
 final readonly class SeamCrossed implements Check
@@ -23,8 +21,7 @@ final readonly class SeamCrossed implements Check
             return;
         }
         foreach ($subject->layout->elements as $element) {
-            // Running text crosses seams as it runs.
-            if ($element instanceof Text || $element instanceof Clock || $element instanceof Code) {
+            if ($element instanceof SeamSensitive) {
                 yield from $this->of($subject, $element);
             }
         }

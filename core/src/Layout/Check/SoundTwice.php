@@ -7,11 +7,11 @@ namespace UpperPane\Core\Layout\Check;
 use UpperPane\Core\Finding\Finding;
 use UpperPane\Core\Finding\Fix;
 use UpperPane\Core\Finding\Level;
-use UpperPane\Core\Layout\Layout;
-use UpperPane\Core\Layout\Zone;
+use UpperPane\Core\Layout\Composed;
+use UpperPane\Core\Layout\Kind\Zone\PlayingZone;
 use UpperPane\Core\Time\Item;
 use UpperPane\Core\Time\Loop;
-use UpperPane\Core\Units\Whole;
+use UpperPane\Core\Units\Integers;
 
 /** `sound.twice`: two zones that are heard at the same instant, sooner or later. */
 final readonly class SoundTwice implements Check
@@ -53,14 +53,14 @@ final readonly class SoundTwice implements Check
     }
 
     /** @return array<int, Item> the enabled items of a zone that are heard, by their index; also layouts in which something is */
-    private static function heard(Zone $zone): array
+    private static function heard(PlayingZone $zone): array
     {
         return array_filter($zone->playlist->enabled(), static fn (Item $item): bool => $item->sound->isHeard() || ($item->layout !== null && self::isHeard($zone->layouts[$item->id])));
     }
 
-    private static function isHeard(Layout $layout): bool
+    private static function isHeard(Composed $layout): bool
     {
-        return array_filter($layout->zones, static fn (Zone $zone): bool => self::heard($zone) !== []) !== [];
+        return array_filter($layout->zones, static fn (PlayingZone $zone): bool => self::heard($zone) !== []) !== [];
     }
 
     /**
@@ -89,8 +89,8 @@ final readonly class SoundTwice implements Check
                 if ($loop->periodMs === null || $other->periodMs === null) {
                     continue;
                 }
-                $common = Whole::greatestCommonDivisor([$loop->periodMs, $other->periodMs]);
-                if (Whole::mod($otherStart - $start, $common) < $length || Whole::mod($start - $otherStart, $common) < $otherLength) {
+                $common = Integers::greatestCommonDivisor([$loop->periodMs, $other->periodMs]);
+                if (Integers::mod($otherStart - $start, $common) < $length || Integers::mod($start - $otherStart, $common) < $otherLength) {
                     return [$item, $otherItem];
                 }
             }
@@ -115,7 +115,7 @@ final readonly class SoundTwice implements Check
         return $slots;
     }
 
-    private static function name(Zone $zone, Item $item): string
+    private static function name(PlayingZone $zone, Item $item): string
     {
         return $item->media->name ?? $zone->layouts[$item->id]->name;
     }

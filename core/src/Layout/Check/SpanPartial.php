@@ -9,7 +9,7 @@ use UpperPane\Core\Finding\Finding;
 use UpperPane\Core\Finding\Fix;
 use UpperPane\Core\Finding\Level;
 use UpperPane\Core\Geometry\Rect;
-use UpperPane\Core\Layout\Zone;
+use UpperPane\Core\Layout\Kind\Zone\PlayingZone;
 
 /** `span.partial`: a zone over several panels of a wall that ends in the middle of one on which another zone plays. */
 final readonly class SpanPartial implements Check
@@ -19,7 +19,7 @@ final readonly class SpanPartial implements Check
         if ($subject->display === null || !$subject->display->isWall()) {
             return;
         }
-        $zones = array_map(static fn (Zone $zone): Rect => $subject->onRaster($zone->rect()), $subject->layout->zones);
+        $zones = array_map(static fn (PlayingZone $zone): Rect => $subject->onRaster($zone->rect()), $subject->layout->zones);
         foreach ($zones as $id => $rect) {
             $touched = array_filter($subject->display->wall->panels, static fn (PlacedPanel $panel): bool => $panel->source->intersection($rect) !== null);
             $shared = count($touched) < 2 ? [] : array_filter($touched, static fn (PlacedPanel $panel): bool => !$rect->contains($panel->source)

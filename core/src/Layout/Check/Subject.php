@@ -6,45 +6,49 @@ namespace UpperPane\Core\Layout\Check;
 
 use UpperPane\Core\Display\Display;
 use UpperPane\Core\Geometry\Rect;
-use UpperPane\Core\Layout\AsSeen;
-use UpperPane\Core\Layout\Layout;
+use UpperPane\Core\Layout\Composed;
+use UpperPane\Core\Layout\Division\Neighbours;
+use UpperPane\Core\Layout\Kind\Text\Text;
+use UpperPane\Core\Layout\Kind\Zone\PlayingZone;
 use UpperPane\Core\Layout\Matching;
-use UpperPane\Core\Layout\Neighbours;
-use UpperPane\Core\Layout\Text;
-use UpperPane\Core\Layout\Zone;
-use UpperPane\Core\Media\Pixels;
+use UpperPane\Core\Layout\Surroundings;
+use UpperPane\Core\Layout\Type\AsSeen;
+use UpperPane\Core\Media\Swatches;
 use UpperPane\Core\Text\FaceMetrics;
 
 /** What the checks look at: a layout, the display it is seen on if there is one, and what several checks need. */
 final readonly class Subject
 {
     /**
-     * @param list<array{Zone, Zone}> $overlaps pairs of zones with a common part, the lower one first
+     * @param list<array{PlayingZone, PlayingZone}> $overlaps pairs of zones with a common part, the lower one first
      * @param list<Text> $words all words, as they need the most room; none where nobody can measure them
      */
     private function __construct(
-        public Layout $layout,
+        public Composed $layout,
+        public Surroundings $surroundings,
         public ?Display $display,
         public ?Matching $matching,
         public array $overlaps,
         public ?FaceMetrics $faces,
-        public ?Pixels $pixels,
+        public ?Swatches $swatches,
         public array $words,
     ) {
     }
 
-    public static function of(Layout $layout, ?Display $display, ?FaceMetrics $faces = null, ?Pixels $pixels = null): self
+    public static function of(Composed $layout, Surroundings $surroundings): self
     {
         $layout = $layout->visible();
+        $display = $surroundings->display;
 
         return new self(
             $layout,
+            $surroundings,
             $display,
             $display === null ? null : Matching::of($layout->canvas, $display->raster()),
             Neighbours::overlapping(array_values($layout->zones)),
-            $faces,
-            $pixels,
-            $faces === null ? [] : AsSeen::words($layout, $faces),
+            $surroundings->faces,
+            $surroundings->swatches,
+            $surroundings->faces === null ? [] : AsSeen::words($layout, $surroundings->faces),
         );
     }
 

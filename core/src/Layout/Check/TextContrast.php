@@ -8,8 +8,8 @@ use UpperPane\Core\Colour\Contrast;
 use UpperPane\Core\Finding\Finding;
 use UpperPane\Core\Finding\Fix;
 use UpperPane\Core\Finding\Level;
-use UpperPane\Core\Layout\Text;
-use UpperPane\Core\Layout\TextContrasts;
+use UpperPane\Core\Layout\Kind\Text\Text;
+use UpperPane\Core\Layout\Type\TextContrasts;
 
 /** `text.contrast`: words that do not stand out from what lies under them (Layout\TextContrasts). */
 final readonly class TextContrast implements Check
@@ -21,7 +21,7 @@ final readonly class TextContrast implements Check
             return;
         }
         foreach ($subject->measurable() as $text) {
-            $worst = TextContrasts::worst($text, $subject->layout, $faces, $subject->pixels);
+            $worst = TextContrasts::worst($text, $subject->layout, $faces, $subject->swatches);
             $wanted = TextContrasts::needed($text->style, $subject->mmPerCanvasPx(), $subject->display?->viewing->farthestMm);
             if ($worst === null || $worst['ratio'] >= $wanted) {
                 continue;

@@ -8,8 +8,8 @@ use UpperPane\Core\Finding\Finding;
 use UpperPane\Core\Finding\Fix;
 use UpperPane\Core\Finding\Level;
 use UpperPane\Core\Geometry\Rect;
-use UpperPane\Core\Layout\Text;
-use UpperPane\Core\Layout\Worded;
+use UpperPane\Core\Layout\Kind\HasWords;
+use UpperPane\Core\Layout\Kind\Text\Text;
 use UpperPane\Core\Text\SetText;
 
 /** `text.overflow`: words that need more room than their box has; what stands beyond it is cut off. */
@@ -55,7 +55,7 @@ final readonly class TextOverflow implements Check
         $higher = Rect::at($rect->x, $rect->y, $rect->width, max($height, $rect->height));
         $free = $text->ownBox && $set->widthPx <= $rect->width && $higher->bottom() <= $subject->layout->canvas->height;
         foreach ($free ? $subject->layout->elements : [] as $other) {
-            if ($other->id() !== $text->id() && $other instanceof Worded && $other->rect()->intersection($higher) !== null && $other->rect()->intersection($rect) === null) {
+            if ($other->id() !== $text->id() && $other instanceof HasWords && $other->rect()->intersection($higher) !== null && $other->rect()->intersection($rect) === null) {
                 $free = false;
             }
         }

@@ -9,7 +9,7 @@ use UpperPane\Core\Finding\Finding;
 use UpperPane\Core\Finding\Fix;
 use UpperPane\Core\Finding\Level;
 use UpperPane\Core\Geometry\Rect;
-use UpperPane\Core\Layout\Text;
+use UpperPane\Core\Layout\Kind\Text\Text;
 
 /** `text.small`: capitals that the farthest viewer sees under less than 16 arc minutes, or that have too few px on an LED raster (Display\Legibility). */
 final readonly class TextSmall implements Check

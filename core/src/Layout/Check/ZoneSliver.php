@@ -9,8 +9,8 @@ use UpperPane\Core\Finding\Fix;
 use UpperPane\Core\Finding\Level;
 use UpperPane\Core\Geometry\Rect;
 use UpperPane\Core\Geometry\Size;
-use UpperPane\Core\Layout\Neighbours;
-use UpperPane\Core\Layout\Zone;
+use UpperPane\Core\Layout\Division\Neighbours;
+use UpperPane\Core\Layout\Kind\Zone\PlayingZone;
 
 /** `zone.sliver`: a gap or overlap of under 4 px is almost certainly a slip. Common practice, no source. */
 final readonly class ZoneSliver implements Check
@@ -38,7 +38,7 @@ final readonly class ZoneSliver implements Check
     }
 
     /** @param int $gap px; below 0 an overlap */
-    private function between(Zone $a, Zone $b, int $gap, bool $sideBySide): Finding
+    private function between(PlayingZone $a, PlayingZone $b, int $gap, bool $sideBySide): Finding
     {
         $first = ($sideBySide ? $a->rect()->x <= $b->rect()->x : $a->rect()->y <= $b->rect()->y) ? $a : $b;
         $rect = $first->rect();
@@ -67,7 +67,7 @@ final readonly class ZoneSliver implements Check
     }
 
     /** @return iterable<Finding> */
-    private function atEdges(Zone $zone, Size $canvas): iterable
+    private function atEdges(PlayingZone $zone, Size $canvas): iterable
     {
         $rect = $zone->rect();
         $gaps = [

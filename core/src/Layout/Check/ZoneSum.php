@@ -8,8 +8,8 @@ use UpperPane\Core\Finding\Finding;
 use UpperPane\Core\Finding\Fix;
 use UpperPane\Core\Finding\Level;
 use UpperPane\Core\Geometry\Rect;
-use UpperPane\Core\Layout\Sum;
-use UpperPane\Core\Layout\Sums;
+use UpperPane\Core\Layout\Division\Sum;
+use UpperPane\Core\Layout\Division\Sums;
 
 /** `zone.sum`: across every strip of the canvas the sizes of the zones have to add up to the canvas. Common practice, no source. */
 final readonly class ZoneSum implements Check

@@ -7,7 +7,7 @@ namespace UpperPane\Core\Layout\Check;
 use UpperPane\Core\Finding\Finding;
 use UpperPane\Core\Finding\Level;
 use UpperPane\Core\Geometry\Rect;
-use UpperPane\Core\Layout\Uncovered;
+use UpperPane\Core\Layout\Division\Uncovered;
 
 /** `zone.uncovered`: where a layout has zones, what neither they nor a picture or opaque shape covers. One finding a maximal rectangle. */
 final readonly class ZoneUncovered implements Check

@@ -5,9 +5,9 @@ declare(strict_types=1);
 namespace UpperPane\Core\Time\Recurrence;
 
 use UpperPane\Core\Units\Calendar;
+use UpperPane\Core\Units\Integers;
 use UpperPane\Core\Units\LocalTime;
 use UpperPane\Core\Units\WallClock;
-use UpperPane\Core\Units\Whole;
 
 /**
  * When something begins: DTSTART, RRULE, RDATE and EXDATE of RFC 5545, run on the clock on the wall as written.
@@ -198,7 +198,7 @@ final readonly class Recurrence
             return 0;
         }
         $startDay = $this->start->day();
-        $lastDay = intdiv($local - Whole::mod($local, Calendar::DAY_S), Calendar::DAY_S);
+        $lastDay = intdiv($local - Integers::mod($local, Calendar::DAY_S), Calendar::DAY_S);
         if ($this->rule->bySetPos !== [] && !$times->isChosen()) {
             $count = 0;
             foreach ($this->chunks($start, $local, $days, $times) as $locals) {

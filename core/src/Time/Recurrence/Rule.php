@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace UpperPane\Core\Time\Recurrence;
 
 use UpperPane\Core\Document\DocumentRefused;
+use UpperPane\Core\Document\Reason;
 use UpperPane\Core\Units\Calendar;
 use UpperPane\Core\Units\LocalTime;
 
@@ -61,7 +62,7 @@ final readonly class Rule
     public static function parse(string $text, string $path = ''): self
     {
         $wrong = static fn (string $why): DocumentRefused => DocumentRefused::because(
-            'rrule.wrong',
+            Reason::RruleWrong,
             trim(sprintf('%s "%s": %s', $path, mb_strimwidth($text, 0, 60, '...'), $why)),
             $path,
         );

@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace UpperPane\Core\Time\Recurrence;
 
 use UpperPane\Core\Units\Calendar;
-use UpperPane\Core\Units\Whole;
+use UpperPane\Core\Units\Integers;
 
 /**
  * The days on which a rule may fall, in the order of the calendar: those that its BY parts let through, in the rounds that its interval takes.
@@ -81,7 +81,7 @@ final class RuleDays
         $end = min($to, Calendar::newYear(10_000));
         if ($this->everyDay && in_array($rule->frequency, [Frequency::Daily, Frequency::Hourly, Frequency::Minutely, Frequency::Secondly], true)) {
             $step = $rule->frequency === Frequency::Daily ? $interval : 1;
-            for ($day = $from + Whole::mod($this->first - $from, $step); $day < $end; $day += $step) {
+            for ($day = $from + Integers::mod($this->first - $from, $step); $day < $end; $day += $step) {
                 yield $day;
             }
 
@@ -90,9 +90,9 @@ final class RuleDays
         $empty = 0;
         for ($year = Calendar::year($from); ($newYear = Calendar::newYear($year)) < $end && $empty <= 400; $year++) {
             $empty++;
-            if ($rule->frequency === Frequency::Yearly && Whole::mod($year - $this->firstYear, $interval) !== 0) {
+            if ($rule->frequency === Frequency::Yearly && Integers::mod($year - $this->firstYear, $interval) !== 0) {
                 $empty = $interval > 1 ? 0 : $empty;
-                $year += Whole::mod($this->firstYear - $year, $interval) - 1;
+                $year += Integers::mod($this->firstYear - $year, $interval) - 1;
                 continue;
             }
             // Of a few days no year is worked out.
@@ -128,10 +128,10 @@ final class RuleDays
     {
         $interval = $this->rule->interval;
         $place = match ($this->rule->frequency) {
-            Frequency::Yearly => Whole::mod($year - $this->firstYear, $interval) === 0 ? 0 : 1,
-            Frequency::Monthly => Whole::mod($year * 12 - $this->firstMonth, $interval),
-            Frequency::Weekly => Whole::mod(self::week($begin, $this->rule->weekStart) - $this->firstWeek, $interval),
-            Frequency::Daily => Whole::mod($begin - $this->first, $interval),
+            Frequency::Yearly => Integers::mod($year - $this->firstYear, $interval) === 0 ? 0 : 1,
+            Frequency::Monthly => Integers::mod($year * 12 - $this->firstMonth, $interval),
+            Frequency::Weekly => Integers::mod(self::week($begin, $this->rule->weekStart) - $this->firstWeek, $interval),
+            Frequency::Daily => Integers::mod($begin - $this->first, $interval),
             default => 0,
         };
 
@@ -146,9 +146,9 @@ final class RuleDays
         }
 
         return match ($this->rule->frequency) {
-            Frequency::Monthly => Whole::mod($year * 12 + Calendar::date($day)[1] - 1 - $this->firstMonth, $interval) === 0,
-            Frequency::Weekly => Whole::mod(self::week($day, $this->rule->weekStart) - $this->firstWeek, $interval) === 0,
-            Frequency::Daily => Whole::mod($day - $this->first, $interval) === 0,
+            Frequency::Monthly => Integers::mod($year * 12 + Calendar::date($day)[1] - 1 - $this->firstMonth, $interval) === 0,
+            Frequency::Weekly => Integers::mod(self::week($day, $this->rule->weekStart) - $this->firstWeek, $interval) === 0,
+            Frequency::Daily => Integers::mod($day - $this->first, $interval) === 0,
             default => true,
         };
     }
@@ -168,7 +168,7 @@ final class RuleDays
         return match ($this->rule->frequency) {
             Frequency::Yearly => Calendar::newYear(Calendar::year($day)),
             Frequency::Monthly => $day - Calendar::date($day)[2] + 1,
-            Frequency::Weekly => $day - Whole::mod(Calendar::weekday($day) - $this->rule->weekStart, 7),
+            Frequency::Weekly => $day - Integers::mod(Calendar::weekday($day) - $this->rule->weekStart, 7),
             default => $day,
         };
     }
@@ -177,7 +177,7 @@ final class RuleDays
     {
         $monday = $day + 3 - $weekStart;
 
-        return intdiv($monday - Whole::mod($monday, 7), 7);
+        return intdiv($monday - Integers::mod($monday, 7), 7);
     }
 
     /** @return list<int> days of the year from 0 */
@@ -266,7 +266,7 @@ final class RuleDays
     private function weekOne(int $year): int
     {
         $newYear = Calendar::newYear($year);
-        $since = Whole::mod(Calendar::weekday($newYear) - $this->rule->weekStart, 7);
+        $since = Integers::mod(Calendar::weekday($newYear) - $this->rule->weekStart, 7);
 
         return $since <= 3 ? $newYear - $since : $newYear + 7 - $since;
     }

@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace UpperPane\Core\Time\Recurrence;
 
 use UpperPane\Core\Units\Calendar;
-use UpperPane\Core\Units\Whole;
+use UpperPane\Core\Units\Integers;
 
 /**
  * The seconds of a day on which a rule falls.
@@ -31,8 +31,8 @@ final class RuleTimes
     {
         $unit = $rule->frequency->seconds();
         $this->unit = $unit ?? Calendar::DAY_S;
-        $this->first = intdiv($start - Whole::mod($start, $this->unit), $this->unit);
-        $ofDay = Whole::mod($start, Calendar::DAY_S);
+        $this->first = intdiv($start - Integers::mod($start, $this->unit), $this->unit);
+        $ofDay = Integers::mod($start, Calendar::DAY_S);
         $hours = $unit === null ? ($rule->byHour ?: [intdiv($ofDay, 3600)]) : ($rule->byHour ?: range(0, 23));
         $minutes = $unit === null || $unit === 3600 ? ($rule->byMinute ?: [intdiv($ofDay, 60) % 60]) : ($rule->byMinute ?: range(0, 59));
         $seconds = $unit === 1 ? $rule->bySecond : ($rule->bySecond ?: [$ofDay % 60]);
@@ -52,7 +52,7 @@ final class RuleTimes
         if ($this->unit === Calendar::DAY_S) {
             return $this->within;
         }
-        $phase = Whole::mod($this->first - $day * intdiv(Calendar::DAY_S, $this->unit), $this->rule->interval);
+        $phase = Integers::mod($this->first - $day * intdiv(Calendar::DAY_S, $this->unit), $this->rule->interval);
 
         return $this->byPhase[$phase] ??= $this->workedOut($phase);
     }

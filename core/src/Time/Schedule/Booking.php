@@ -4,8 +4,12 @@ declare(strict_types=1);
 
 namespace UpperPane\Core\Time\Schedule;
 
+use UpperPane\Core\Document\BudgetExceeded;
 use UpperPane\Core\Document\DocumentRefused;
+use UpperPane\Core\Document\Field;
+use UpperPane\Core\Document\Fields;
 use UpperPane\Core\Document\Node;
+use UpperPane\Core\Document\Reason;
 use UpperPane\Core\Time\Recurrence\Recurrence;
 use UpperPane\Core\Time\Recurrence\Rule;
 use UpperPane\Core\Units\Instant;
@@ -45,19 +49,43 @@ final readonly class Booking
     ) {
     }
 
+    public static function fields(): Fields
+    {
+        /** @var ?Fields $fields made once, since it never changes */
+        static $fields = null;
+        $local = Field::pattern(LocalTime::PATTERN);
+
+
+        return $fields ??= Fields::of([
+            'id' => Field::id()->required(),
+            'name' => Field::text(),
+            'plays' => Played::field()->required(),
+            'zone' => Field::id()->saying('of the standing layout; without it the whole display'),
+            'rank' => Field::oneOf(...array_column(Rank::cases(), 'value'))->required(),
+            'start' => $local->required(),
+            'end' => $local->required(),
+            'rrule' => Field::text(1, 16_384)->saying('RFC 5545'),
+            'exdates' => Field::list(Field::text()),
+            'rdates' => Field::list($local),
+            'from' => $local->saying('nothing of it is shown before'),
+            'until' => $local->saying('nothing of it is shown from then on'),
+            'created' => Field::text(1, 40)->saying('instant, UTC; within a rank the later one goes before'),
+        ]);
+    }
+
     /** @throws DocumentRefused */
     public static function fromNode(Node $node): self
     {
-        $node->object('id', 'name', 'plays', 'zone', 'rank', 'start', 'end', 'rrule', 'exdates', 'rdates', 'from', 'until', 'created');
+        $node->object(...self::fields()->names());
         $id = $node->field('id')->id();
         [$start, $end] = [LocalTime::fromNode($node->field('start')), LocalTime::fromNode($node->field('end'))];
         if ($end->seconds <= $start->seconds) {
-            throw $node->field('end')->refused('value.range', sprintf('is %s, which is not after its start, %s; an end past midnight has the date of the next day.', $end, $start));
+            throw $node->field('end')->refused(Reason::ValueRange, sprintf('is %s, which is not after its start, %s; an end past midnight has the date of the next day.', $end, $start));
         }
         $from = ($field = $node->optional('from')) ? LocalTime::fromNode($field) : null;
         $until = ($field = $node->optional('until')) ? LocalTime::fromNode($field) : null;
         if ($from !== null && $until !== null && $until->seconds <= $from->seconds) {
-            throw $node->field('until')->refused('value.range', sprintf('is %s, which is not after from, %s.', $until, $from));
+            throw $node->field('until')->refused(Reason::ValueRange, sprintf('is %s, which is not after from, %s.', $until, $from));
         }
         $without = $node->optional('exdates');
         [$times, $days] = LocalTime::timesAndDays(self::texts($without), $without->path ?? '');
@@ -145,7 +173,7 @@ final readonly class Booking
         // No change of a clock makes an occurrence longer by a day.
         $written = $this->recurrence($clock)->written(max($from, $begin) - $length - 86_400, min($to, $end), self::MOST);
         if (count($written) >= self::MOST) {
-            throw DocumentRefused::because('span.too-long', sprintf('"%s" begins more than %s times in that span; ask for a shorter one.', $this->name, number_format(self::MOST)), '');
+            throw BudgetExceeded::because(Reason::BudgetExceeded, sprintf('"%s" begins more than %s times in that span; ask for a shorter one.', $this->name, number_format(self::MOST)), '');
         }
         $locals = [];
         foreach ($written as $local) {

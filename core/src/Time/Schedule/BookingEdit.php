@@ -4,7 +4,9 @@ declare(strict_types=1);
 
 namespace UpperPane\Core\Time\Schedule;
 
+use UpperPane\Core\Document\ActRefused;
 use UpperPane\Core\Document\DocumentRefused;
+use UpperPane\Core\Document\Reason;
 use UpperPane\Core\Time\Recurrence\Frequency;
 use UpperPane\Core\Time\Recurrence\Rule;
 use UpperPane\Core\Units\Calendar;
@@ -39,13 +41,13 @@ final readonly class BookingEdit
             }
             $written = $one->recurrence($clock)->written($occurrence->seconds - 2 * Calendar::DAY_S, $occurrence->seconds + 2 * Calendar::DAY_S);
             if (!in_array($occurrence->seconds, $written, true)) {
-                throw DocumentRefused::because('occurrence.unknown', sprintf('"%s" does not begin at %s.', $one->name, $occurrence), '/occurrence');
+                throw ActRefused::because(Reason::OccurrenceUnknown, sprintf('"%s" does not begin at %s.', $one->name, $occurrence), '/occurrence');
             }
             $alone = $one->rule === null && $one->dates === [];
 
             return new self($document, $one, $occurrence, $alone || ($which === 'later' && $occurrence->seconds === $one->start->seconds) ? 'all' : $which, $clock);
         }
-        throw DocumentRefused::because('ref.unknown', sprintf('There is no booking "%s".', $booking), '/booking');
+        throw DocumentRefused::because(Reason::RefUnknown, sprintf('There is no booking "%s".', $booking), '/booking');
     }
 
     /**
@@ -146,7 +148,7 @@ final readonly class BookingEdit
         }
         $named = $rule->byDay !== [] || $rule->byMonthDay !== [] || $rule->byYearDay !== [] || $rule->byWeekNo !== [] || $rule->byMonth !== [];
         if ($rule->frequency !== Frequency::Weekly ? $named : $rule->byMonth !== []) {
-            throw DocumentRefused::because('move.rule', sprintf('Its rule, %s, says the day. Move this one alone, or change the rule.', $rule), '/start');
+            throw ActRefused::because(Reason::MoveRule, sprintf('Its rule, %s, says the day. Move this one alone, or change the rule.', $rule), '/start');
         }
         if ($rule->byDay !== []) {
             $weekdays = array_map(static fn (array $day): string => Rule::DAYS[(($day[0] + $days) % 7 + 7) % 7], $rule->byDay);

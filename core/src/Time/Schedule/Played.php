@@ -5,7 +5,11 @@ declare(strict_types=1);
 namespace UpperPane\Core\Time\Schedule;
 
 use UpperPane\Core\Document\DocumentRefused;
+use UpperPane\Core\Document\Field;
+use UpperPane\Core\Document\Fields;
 use UpperPane\Core\Document\Node;
+use UpperPane\Core\Document\Reason;
+use UpperPane\Core\Document\Role;
 
 /** What a booking or a standby plays, by name only: `{"layout": id}`, `{"playlist": id}` or `{"media": name}`. */
 final readonly class Played
@@ -23,10 +27,25 @@ final readonly class Played
         $node->object(...self::KINDS);
         $given = array_values(array_filter(self::KINDS, $node->has(...)));
         if (count($given) !== 1) {
-            throw $node->refused('value.range', sprintf('names %s; one of layout, playlist and media is right.', $given === [] ? 'nothing' : implode(' and ', $given)));
+            throw $node->refused(Reason::ValueRange, sprintf('names %s; one of layout, playlist and media is right.', $given === [] ? 'nothing' : implode(' and ', $given)));
         }
 
         return new self($given[0], $given[0] === 'media' ? $node->field('media')->text() : $node->field($given[0])->id());
+    }
+
+    /** @param 'layout'|'playlist'|'media' $kind */
+    public static function of(string $kind, string $id): self
+    {
+        return new self($kind, $id);
+    }
+
+    public static function field(): Field
+    {
+        return Field::either(
+            Field::object(Fields::of(['layout' => Field::id(Role::LayoutId)->required()])),
+            Field::object(Fields::of(['playlist' => Field::id(Role::PlaylistId)->required()])),
+            Field::object(Fields::of(['media' => Field::text(1, 200, Role::MediaId)->required()])),
+        );
     }
 
     public function key(): string

@@ -5,6 +5,8 @@ declare(strict_types=1);
 namespace UpperPane\Core\Time\Schedule;
 
 use UpperPane\Core\Document\DocumentRefused;
+use UpperPane\Core\Document\Field;
+use UpperPane\Core\Document\Fields;
 use UpperPane\Core\Document\Node;
 use UpperPane\Core\Document\UniqueIds;
 use UpperPane\Core\Units\UtcOffsets;
@@ -21,6 +23,7 @@ final readonly class Schedule
      * @param ?Played $standby what plays where nothing is due
      * @param array<string, ?Played> $zones standby of each zone of the standing layout, by its id
      * @param list<Booking> $bookings
+     * @param array<string, mixed> $given as it was read
      */
     private function __construct(
         public string $id,
@@ -29,7 +32,30 @@ final readonly class Schedule
         public ?Played $standby,
         public array $zones,
         public array $bookings,
+        private array $given,
     ) {
+    }
+
+    public static function fields(): Fields
+    {
+        /** @var ?Fields $fields made once, since it never changes */
+        static $fields = null;
+
+        return $fields ??= Fields::of([
+            'format' => Field::constant(self::FORMAT)->required(),
+            'id' => Field::id()->required(),
+            'name' => Field::text()->required(),
+            'timezone' => Field::text(1, 80)->required(),
+            'standby' => Played::field()->saying('what plays where nothing is due'),
+            'zones' => Field::map(Field::object(Fields::of(['standby' => Played::field()])))->saying('by id, of the standing layout'),
+            'bookings' => Field::list(Field::object(Booking::fields()), self::MOST_BOOKINGS)->required(),
+        ]);
+    }
+
+    /** @return array<string, mixed> the document as it was read */
+    public function toArray(): array
+    {
+        return self::fields()->written($this->given);
     }
 
     /**
@@ -40,7 +66,9 @@ final readonly class Schedule
     {
         $node = Node::root($document);
         $node->format(self::FORMAT);
-        $node->object('format', 'id', 'name', 'timezone', 'standby', 'zones', 'bookings');
+        $node->object(...self::fields()->names());
+        /** @var array<string, mixed> $given an object has names */
+        $given = is_array($node->value) ? $node->value : [];
         $zones = [];
         foreach ($node->optional('zones')?->members() ?? [] as $id => $zone) {
             $zones[$id] = ($standby = $zone->object('standby')->optional('standby')) ? Played::fromNode($standby) : null;
@@ -59,6 +87,7 @@ final readonly class Schedule
             ($standby = $node->optional('standby')) ? Played::fromNode($standby) : null,
             $zones,
             $bookings,
+            $given,
         );
     }
 
@@ -79,7 +108,7 @@ final readonly class Schedule
             }
         }
 
-        return new self($this->id, $this->name, $this->timezone, $standby, $zones, $bookings);
+        return new self($this->id, $this->name, $this->timezone, $standby, $zones, $bookings, []);
     }
 
     /**
@@ -98,6 +127,14 @@ final readonly class Schedule
         usort($ranked, static fn (array $a, array $b): int => $a[0] <=> $b[0]);
 
         return array_column($ranked, 1);
+    }
+
+    /** @return list<Played> what may come to play on the whole display, or in one zone: what is booked, the one that goes before all others first, and the standby */
+    public function playedIn(?string $zone): array
+    {
+        $standby = $this->standbyOf($zone);
+
+        return [...array_map(static fn (Booking $booking): Played => $booking->plays, $this->ranked($zone)), ...($standby === null ? [] : [$standby])];
     }
 
     public function standbyOf(?string $zone): ?Played

@@ -23,8 +23,8 @@ final readonly class ScheduleChecks
             array_push($findings, ...self::skipped($booking, $clock, $from, $to));
         }
         foreach (self::zones($schedule) as $zone) {
-            $contest = Contest::of($schedule, $clock, $from, $to, $zone);
-            array_push($findings, ...self::contested($schedule->ranked($zone), $contest, $clock, $from));
+            $conflicts = BookingConflicts::of($schedule, $clock, $from, $to, $zone);
+            array_push($findings, ...self::contested($schedule->ranked($zone), $conflicts, $clock, $from));
             if ($schedule->standbyOf($zone) === null && $zone === null) {
                 array_push($findings, ...self::gaps($schedule, $clock, $fromMs, $toMs));
             }
@@ -79,24 +79,24 @@ final readonly class ScheduleChecks
      * @param list<Booking> $ranked
      * @return list<Finding>
      */
-    private static function contested(array $ranked, Contest $contest, WallClock $clock, int $from): array
+    private static function contested(array $ranked, BookingConflicts $conflicts, WallClock $clock, int $from): array
     {
         $byId = array_combine(array_map(static fn (Booking $booking): string => $booking->id, $ranked), $ranked);
         $findings = [];
         foreach ($byId as $id => $booking) {
-            $hidden = $contest->hidden[$id] ?? [];
-            if ($contest->dueS[$id] > 0 && $contest->playedS[$id] === 0) {
+            $hidden = $conflicts->hidden[$id] ?? [];
+            if ($conflicts->dueS[$id] > 0 && $conflicts->playedS[$id] === 0) {
                 $others = array_map(static fn (string $other): string => sprintf('"%s"', $byId[$other]->name), array_keys($hidden));
                 $findings[] = new Finding(
                     'booking.never',
                     Level::Warning,
                     [$id, ...array_keys($hidden)],
                     sprintf('"%s" never gets its turn: %s %s before it whenever it is due.', $booking->name, implode(' and ', $others), count($others) === 1 ? 'goes' : 'go'),
-                    ['due_s' => $contest->dueS[$id]],
+                    ['due_s' => $conflicts->dueS[$id]],
                 );
                 continue;
             }
-            if ($contest->dueS[$id] === 0 && $booking->recurrence($clock)->next($from - $booking->lengthS()) === null && !self::wasDue($booking, $clock, $from)) {
+            if ($conflicts->dueS[$id] === 0 && $booking->recurrence($clock)->next($from - $booking->lengthS()) === null && !self::wasDue($booking, $clock, $from)) {
                 $findings[] = new Finding(
                     'booking.never',
                     Level::Warning,

@@ -1,0 +1,165 @@
+<?php
+
+declare(strict_types=1);
+
+namespace UpperPane\App\Playback;
+
+use Doctrine\ORM\EntityManagerInterface;
+use Psr\Clock\ClockInterface;
+use UpperPane\App\Display\SurveyedDisplay;
+use UpperPane\App\Handover\HandedReleaseRepository;
+use UpperPane\App\Handover\Handover;
+use UpperPane\App\Handover\Playable;
+use UpperPane\App\Layout\Design;
+use UpperPane\App\Layout\DesignKind;
+use UpperPane\App\Time\Schedules;
+use UpperPane\Core\Document\Node;
+use UpperPane\Core\Playback\FirstShown;
+use UpperPane\Core\Playback\SearchTarget;
+use UpperPane\Core\Units\Instant;
+
+/** Where and when something saved is next seen, over all displays; or why it never is. */
+final readonly class FirstShownFinder
+{
+    public function __construct(
+        private EntityManagerInterface $entities,
+        private Handover $handover,
+        private Schedules $schedules,
+        private HandedReleaseRepository $releases,
+        private ClockInterface $clock,
+    ) {
+    }
+
+    /**
+     * @param 'layout'|'playlist'|'media'|'schedule' $kind
+     * @return array{seen: list<array<string, mixed>>, never: ?string, says: string}
+     */
+    public function of(string $kind, string $id): array
+    {
+        $search = match ($kind) {
+            'layout' => SearchTarget::layout($id),
+            'playlist' => SearchTarget::playlist($id),
+            'media' => SearchTarget::media($id),
+            'schedule' => null,
+        };
+        $users = $this->users($id);
+        [$seen, $unseen] = $this->standing($search, [$id => true] + $users);
+        usort($seen, static fn (array $a, array $b): int => [$a['at'], $a['name']] <=> [$b['at'], $b['name']]);
+
+        return match (true) {
+            $seen !== [] => ['seen' => $seen, 'never' => null, 'says' => ''],
+            $unseen !== null => ['seen' => [], 'never' => $unseen->never, 'says' => ucfirst($unseen->why) . '.'],
+            default => ['seen' => []] + $this->notHandedOver($search, $id, $kind, $users),
+        };
+    }
+
+    /**
+     * On the displays on which one of these designs stands.
+     *
+     * @param ?SearchTarget $search null for a schedule, which plays as a whole
+     * @param array<mixed> $sources by id
+     * @return array{list<array{display: string, name: string, timezone: string, at: ?string, why: string, older: bool}>, ?FirstShown}
+     */
+    private function standing(?SearchTarget $search, array $sources): array
+    {
+        $older = array_column(array_merge(...array_values($this->releases->currentBySource())), 'older', 'display');
+        [$seen, $unseen, $known] = [[], null, []];
+        $ruled = array_flip(array_filter($this->entities->getConnection()->fetchFirstColumn("SELECT display_id FROM design WHERE kind = 'schedule'"), is_string(...)));
+        /** @var list<SurveyedDisplay> $displays */
+        $displays = $this->entities->createQuery(
+            'SELECT d, r FROM ' . SurveyedDisplay::class . ' d JOIN d.current r WHERE r.sourceId IN (:sources) ORDER BY d.position, d.id',
+        )->setParameter('sources', array_map(strval(...), array_keys($sources)))->getResult();
+        foreach ($displays as $target) {
+            $source = $this->handover->standing($target);
+            if ($source === null) {
+                continue;
+            }
+            $display = $target->display();
+            // On alike displays the same is seen; of those with a schedule, where they hang in the same place and none of their own rules.
+            $alike = $source->kind !== 'schedule' ? '' : (isset($ruled[$target->id]) ? $target->id : $target->place->id);
+            $key = "$source->id $alike $display->timezone {$display->raster()->width} {$display->raster()->height}";
+            $found = $known[$key] ??= [$this->found($search, $source, $target)];
+            if ($found[0]?->atMs !== null) {
+                $seen[] = ['display' => $target->id, 'name' => $display->name, 'timezone' => $display->timezone, 'older' => $older[$target->id] ?? false] + $found[0]->toArray();
+            }
+            $unseen ??= $found[0]?->atMs === null ? $found[0] : null;
+        }
+
+        return [$seen, $unseen];
+    }
+
+    private function found(?SearchTarget $search, Playable $source, SurveyedDisplay $target): ?FirstShown
+    {
+        $now = 1000 * $this->clock->now()->getTimestamp();
+        if ($search === null) {
+            return FirstShown::now($now);
+        }
+
+        return FirstShown::of($this->handover->programmeOf($source, $target), $search, $now);
+    }
+
+    /**
+     * Why it is seen nowhere, where it stands on no display.
+     *
+     * @param array<DesignKind> $users
+     * @return array{never: string, says: string}
+     */
+    private function notHandedOver(?SearchTarget $search, string $id, string $kind, array $users): array
+    {
+        $schedules = $kind === 'schedule' ? [$id] : array_keys(array_filter($users, static fn (DesignKind $one): bool => $one === DesignKind::Schedule));
+        foreach ($schedules as $one) {
+            $design = $this->entities->find(Design::class, $one);
+            $target = $design === null ? null : $this->schedules->displays($design)[0] ?? null;
+            if ($design === null || $target === null) {
+                continue;
+            }
+            if ($search === null) {
+                return ['never' => 'unhanded', 'says' => sprintf('It is not handed over: on %s something else stands.', $target->display()->name)];
+            }
+            $found = $this->found($search, $this->handover->source(Node::root(['kind' => 'schedule', 'id' => (string) $one])), $target);
+            if ($found?->atMs !== null) {
+                return ['never' => 'unhanded', 'says' => sprintf(
+                    'Not handed over: by schedule "%s" it would be seen on %s from %s UTC.',
+                    $design->name,
+                    $target->display()->name,
+                    strtr(substr((string) Instant::ofMs($found->atMs), 0, 16), 'T', ' '),
+                )];
+            }
+            if ($found !== null) {
+                return ['never' => (string) $found->never, 'says' => ucfirst($found->why) . '.'];
+            }
+        }
+        if ($kind === 'schedule') {
+            return ['never' => 'unattached', 'says' => 'It rules on no display.'];
+        }
+        $names = array_map(fn (string|int $user): string => sprintf('"%s"', $this->entities->find(Design::class, (string) $user)->name ?? $user), array_keys($users));
+
+        return $names === []
+            ? ['never' => 'unattached', 'says' => 'It is handed over to no display, and no layout, playlist or schedule uses it.']
+            : ['never' => 'unhanded', 'says' => sprintf(
+                'It is in %s%s, which %s handed over to no display.',
+                implode(', ', array_slice($names, 0, 3)),
+                count($names) > 3 ? sprintf(' and %d more', count($names) - 3) : '',
+                count($names) === 1 ? 'is' : 'are',
+            )];
+    }
+
+    /** @return array<DesignKind> by id: designs that name it, and those that name these, however far */
+    private function users(string $id): array
+    {
+        $users = [];
+        $next = [$id];
+        while ($next !== []) {
+            $of = array_shift($next);
+            $rows = $this->entities->getConnection()->fetchAllKeyValue('SELECT id, kind FROM design WHERE id <> ? AND LOCATE(?, document) > 0', [$of, sprintf('"%s"', $of)]);
+            foreach ($rows as $user => $kind) {
+                if (!isset($users[$user]) && (string) $user !== $id && is_string($kind)) {
+                    $users[$user] = DesignKind::from($kind);
+                    $next[] = (string) $user;
+                }
+            }
+        }
+
+        return $users;
+    }
+}

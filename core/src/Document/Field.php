@@ -1,0 +1,165 @@
+<?php
+
+declare(strict_types=1);
+
+namespace UpperPane\Core\Document;
+
+/** One field of a kind of document: what its value means, and its JSON Schema (2020-12). */
+final readonly class Field
+{
+    public const ID_PATTERN = '^[A-Za-z0-9][A-Za-z0-9._-]*$';
+
+    /**
+     * @param array<string, mixed> $schema
+     * @param ?Fields $fields where the value is an object
+     * @param ?self $each where it is a list, or an object whose names are ids
+     * @param list<self> $either where it is one of several, told apart by what each requires
+     */
+    private function __construct(
+        public Role $role,
+        private array $schema,
+        public bool $isRequired = false,
+        public ?Fields $fields = null,
+        public ?self $each = null,
+        public array $either = [],
+    ) {
+    }
+
+    public static function text(int $least = 1, int $most = 200, Role $role = Role::Plain): self
+    {
+        return new self($role, ['type' => 'string'] + ($least > 0 ? ['minLength' => $least] : []) + ['maxLength' => $most]);
+    }
+
+    public static function pattern(string $pattern): self
+    {
+        return new self(Role::Plain, ['type' => 'string', 'pattern' => $pattern]);
+    }
+
+    /** A value that is just this. */
+    public static function constant(string $value): self
+    {
+        return new self(Role::Plain, ['const' => $value]);
+    }
+
+    public static function oneOf(string ...$values): self
+    {
+        return new self(Role::Plain, ['enum' => array_values($values)]);
+    }
+
+    public static function bool(): self
+    {
+        return new self(Role::Plain, ['type' => 'boolean']);
+    }
+
+    public static function int(?int $least = null, ?int $most = null, Role $role = Role::Plain): self
+    {
+        return new self($role, ['type' => 'integer'] + array_filter(['minimum' => $least, 'maximum' => $most], is_int(...)));
+    }
+
+    public static function number(int|float|null $least = null, int|float|null $most = null, Role $role = Role::Plain): self
+    {
+        return new self($role, ['type' => 'number'] + array_filter(['minimum' => $least, 'maximum' => $most], static fn (mixed $edge): bool => $edge !== null));
+    }
+
+    public static function id(Role $role = Role::Plain): self
+    {
+        return new self($role, ['type' => 'string', 'pattern' => self::ID_PATTERN, 'maxLength' => 80]);
+    }
+
+    public static function colour(): self
+    {
+        return new self(Role::Colour, ['type' => 'string', 'pattern' => '^#([0-9a-fA-F]{6}|[0-9a-fA-F]{8})$']);
+    }
+
+    /** `{"ref": id}` of a layout, or the document itself. */
+    public static function layout(): self
+    {
+        return new self(Role::Layout, ['anyOf' => [
+            Fields::of(['ref' => self::id(Role::LayoutId)->required()])->schema(),
+            ['$ref' => 'https://upper-pane.invalid/formats/layout.schema.json'],
+        ]]);
+    }
+
+    public static function object(Fields $fields, Role $role = Role::Plain): self
+    {
+        return new self($role, [], fields: $fields);
+    }
+
+    public static function list(self $each, ?int $most = null, ?int $least = null): self
+    {
+        return new self(Role::Plain, ['type' => 'array'] + array_filter(['minItems' => $least, 'maxItems' => $most], is_int(...)), each: $each);
+    }
+
+    /** An object whose names are ids. */
+    public static function map(self $each): self
+    {
+        return new self(Role::Plain, ['type' => 'object'], each: $each);
+    }
+
+    public static function either(self ...$either): self
+    {
+        return new self(Role::Plain, [], either: array_values($either));
+    }
+
+    public function required(): self
+    {
+        return new self($this->role, $this->schema, true, $this->fields, $this->each, $this->either);
+    }
+
+    /** What it is, in a few words, for the schema. */
+    public function saying(string $description): self
+    {
+        return new self($this->role, $this->schema + ['description' => $description], $this->isRequired, $this->fields, $this->each, $this->either);
+    }
+
+    /** @return array<string, mixed> */
+    public function schema(): array
+    {
+        return match (true) {
+            $this->fields !== null => $this->fields->schema() + $this->schema,
+            $this->each !== null => $this->schema + [$this->isMap() ? 'additionalProperties' : 'items' => $this->each->schema()],
+            $this->either !== [] => ['anyOf' => array_map(static fn (self $one): array => $one->schema(), $this->either)] + $this->schema,
+            default => $this->schema,
+        };
+    }
+
+    public function isMap(): bool
+    {
+        return $this->each !== null && ($this->schema['type'] ?? null) === 'object';
+    }
+
+    /** Whether its value is written in braces, also where it is empty. */
+    public function isObject(): bool
+    {
+        return $this->fields !== null || $this->isMap();
+    }
+
+    /**
+     * A value with all that it is made of given to a function, innermost first.
+     *
+     * @param \Closure(mixed, Role, bool): mixed $change gets a value, what it means, and whether it is an object
+     */
+    public function mapped(mixed $value, \Closure $change): mixed
+    {
+        if (is_array($value)) {
+            if ($this->fields !== null) {
+                $value = $this->fields->mapped($value, $change);
+            } elseif ($this->each !== null) {
+                $value = array_map(fn (mixed $one): mixed => $this->each->mapped($one, $change), $value);
+            }
+        }
+        foreach ($this->either as $one) {
+            if ($one->suits($value)) {
+                return $one->mapped($value, $change);
+            }
+        }
+
+        return $change($value, $this->role, $this->isObject());
+    }
+
+    /** Whether all that it requires is there. */
+    private function suits(mixed $value): bool
+    {
+        return $this->fields === null || (is_array($value) && array_diff_key(array_flip($this->fields->required()), $value) === []);
+    }
+}

@@ -1,0 +1,263 @@
+<?php
+
+declare(strict_types=1);
+
+namespace UpperPane\Core\Layout;
+
+use UpperPane\Core\Colour\Colour;
+use UpperPane\Core\Document\BudgetExceeded;
+use UpperPane\Core\Geometry\Size;
+use UpperPane\Core\Layout\Division\Recipe;
+use UpperPane\Core\Layout\Kind\Element;
+use UpperPane\Core\Layout\Kind\HasMedia;
+use UpperPane\Core\Layout\Kind\HasWords;
+use UpperPane\Core\Layout\Kind\Nests;
+use UpperPane\Core\Layout\Kind\Zone\PlayingZone;
+use UpperPane\Core\Media\Media;
+use UpperPane\Core\Time\Loop;
+use UpperPane\Core\Time\Playlist;
+use UpperPane\Core\Time\Rota;
+use UpperPane\Core\Time\RotaTurns;
+use UpperPane\Core\Time\StandbyTurns;
+use UpperPane\Core\Time\SteadyTurns;
+use UpperPane\Core\Time\Turns;
+use UpperPane\Core\Units\Integers;
+use UpperPane\Core\Units\WallClock;
+
+/** A layout with all that it refers to, and its loops worked out: what is judged, and what plays. */
+final readonly class Composed
+{
+    /** Loops that meet only after more than a year are said never to meet. */
+    public const YEAR_MS = 31_536_000_000;
+
+    /**
+     * @param list<Element> $elements the first lowest
+     * @param array<string, PlayingZone> $zones by id, lowest first; those that are to be seen
+     * @param array<string, PlayingZone> $all the hidden ones as well, which may lead others
+     * @param array<string, Loop> $loops of the zones, by id
+     * @param array<string, self> $variants the same content on other canvases, by id
+     */
+    private function __construct(
+        public string $id,
+        public string $name,
+        public Size $canvas,
+        public Colour $background,
+        public array $elements,
+        public array $zones,
+        private array $all,
+        public array $loops,
+        public ?Recipe $recipe = null,
+        public array $variants = [],
+    ) {
+    }
+
+    /**
+     * @param list<Element> $elements the first lowest
+     * @param array<string, self> $variants
+     * @param string $path JSON Pointer to the layout
+     * @throws BudgetExceeded where a loop, or that of followers, has too many slots
+     */
+    public static function of(string $id, string $name, Size $canvas, Colour $background, array $elements, ?Recipe $recipe = null, array $variants = [], string $path = ''): self
+    {
+        $zones = PlayingZone::among($elements);
+        [$loops, $leaders] = [[], []];
+        foreach ($elements as $place => $element) {
+            $zone = $zones[$element->id()] ?? null;
+            if ($zone === null) {
+                continue;
+            }
+            if ($zone->follows === null) {
+                $loops[$zone->id()] = $leaders[$zone->id()] ?? $zone->loop(null);
+                continue;
+            }
+            $leader = $leaders[$zone->follows] ??= $loops[$zone->follows] ?? $zones[$zone->follows]->loop(null);
+            Budget::ofSlots($leader->slotsFollowedBy($zone->playlist->slots()), "$path/elements/$place/follows");
+            $loops[$zone->id()] = $zone->loop($leader);
+        }
+
+        return new self($id, $name, $canvas, $background, $elements, $zones, $zones, $loops, $recipe, $variants);
+    }
+
+    /** One zone over a whole canvas, drawn by nobody. */
+    public static function fullScreen(string $id, string $name, Size $canvas, PlayingZone $zone): self
+    {
+        return self::of($id, $name, $canvas, Colour::black(), [$zone]);
+    }
+
+    /** Itself or its variant, whichever suits a raster best (Matching::bestOf). */
+    public function for(Size $raster): self
+    {
+        $all = [$this, ...array_values($this->variants)];
+
+        return $all[Matching::bestOf(array_map(static fn (self $layout): Size => $layout->canvas, $all), $raster)];
+    }
+
+    /** Without the elements that are left out for the time being; followers of a hidden leader go on following it. */
+    public function visible(): self
+    {
+        $elements = array_values(array_filter($this->elements, static fn (Element $element): bool => !$element->isHidden()));
+
+        return count($elements) === count($this->elements) ? $this : new self(
+            $this->id,
+            $this->name,
+            $this->canvas,
+            $this->background,
+            $elements,
+            PlayingZone::among($elements),
+            $this->all,
+            $this->loops,
+            $this->recipe,
+            $this->variants,
+        );
+    }
+
+    /** Whether the layout has a zone that plays something. */
+    public function hasLoop(): bool
+    {
+        foreach ($this->loops as $loop) {
+            if ($loop->items !== []) {
+                return true;
+            }
+        }
+
+        return false;
+    }
+
+    /**
+     * What takes turns in each zone, the hidden ones too. Scenes are numbered as the enabled items of its list; behind them stands its standby.
+     *
+     * @param WallClock $clock on the wall of the display
+     * @param int $anchorMs Unix ms at which all loops begin
+     * @return array<string, Turns> by zone id
+     */
+    public function turns(WallClock $clock, int $anchorMs): array
+    {
+        $turns = [];
+        foreach ($this->all as $id => $leader) {
+            if ($leader->follows !== null) {
+                continue;
+            }
+            $family = [$leader, ...array_values(array_filter($this->all, static fn (PlayingZone $zone): bool => $zone->follows === (string) $id))];
+            $lists = array_map(static fn (PlayingZone $zone): Playlist => $zone->playlist, $family);
+            $rota = Rota::isNeeded(...$lists)
+                ? new Rota($lists, array_map($leader->lengthMs(...), $leader->playlist->enabled()), $clock, $anchorMs)
+                : null;
+            foreach ($family as $member => $zone) {
+                $own = $rota === null ? new SteadyTurns($this->loops[$zone->id()], $anchorMs) : new RotaTurns($rota, $member);
+                // A list that always has something to play never needs a standby.
+                $turns[$zone->id()] = $zone->standby === null || ($own instanceof SteadyTurns && $own->loop->items !== [])
+                    ? $own
+                    : new StandbyTurns($own, count($zone->playlist->enabled()));
+            }
+        }
+
+        return $turns;
+    }
+
+    /** Whether anything comes and goes in it, or in a layout within it. */
+    public function isTurning(): bool
+    {
+        foreach ($this->zones as $zone) {
+            if (Rota::isNeeded($zone->playlist) || array_filter($zone->nested(), static fn (self $nested): bool => $nested->isTurning()) !== []) {
+                return true;
+            }
+        }
+
+        return false;
+    }
+
+    /** Length of the layout's loop, ms: the leader's, or until all loops meet; null where it never comes round. */
+    public function loopMs(): ?int
+    {
+        foreach ($this->zones as $zone) {
+            if ($zone->follows !== null) {
+                return $this->loops[$zone->follows]->periodMs;
+            }
+        }
+        foreach ($this->loops as $loop) {
+            if ($loop->periodMs === null) {
+                return null;
+            }
+        }
+
+        return $this->meetsEveryMs();
+    }
+
+    /** After how many ms all loops that come round begin together again; null beyond a year, or where none comes round. */
+    public function meetsEveryMs(): ?int
+    {
+        $periods = [];
+        foreach ($this->loops as $loop) {
+            if ($loop->periodMs !== null && $loop->periodMs > 0) {
+                $periods[] = $loop->periodMs;
+            }
+        }
+
+        return $periods === [] ? null : Integers::leastCommonMultiple($periods, self::YEAR_MS);
+    }
+
+    /** @return array<string, float> which part of the canvas each zone takes up, by id; what lies outside counts as well */
+    public function shares(): array
+    {
+        return array_map(fn (PlayingZone $zone): float => $zone->rect()->area() / $this->canvas->area(), $this->zones);
+    }
+
+    public function element(string $id): ?Element
+    {
+        foreach ($this->elements as $element) {
+            if ($element->id() === $id) {
+                return $element;
+            }
+        }
+
+        return null;
+    }
+
+    /** @return list<Media> every picture and film that it or a layout within it may show, each once */
+    public function media(): array
+    {
+        $once = [];
+        foreach ($this->layouts() as $layout) {
+            foreach ($layout->visible()->elements as $element) {
+                foreach ($element instanceof HasMedia ? $element->media() : [] as $media) {
+                    $once[$media->id ?? $media->name] = $media;
+                }
+            }
+        }
+
+        return array_values($once);
+    }
+
+    /** @return list<string> families of the faces in which it and the layouts within it are set */
+    public function families(): array
+    {
+        $families = [];
+        foreach ($this->layouts() as $layout) {
+            foreach ($layout->visible()->elements as $element) {
+                foreach ($element instanceof HasWords ? $element->styles() : [] as $style) {
+                    $families[$style->family] = $style->family;
+                }
+            }
+        }
+
+        return array_values($families);
+    }
+
+    /** @return list<self> itself and the layouts that may be seen in it, however deep, each once */
+    public function layouts(): array
+    {
+        $found = [spl_object_id($this) => $this];
+        for ($open = [$this]; ($layout = array_shift($open)) !== null;) {
+            foreach ($layout->visible()->elements as $element) {
+                foreach ($element instanceof Nests ? $element->nested() : [] as $nested) {
+                    if (!isset($found[spl_object_id($nested)])) {
+                        $found[spl_object_id($nested)] = $nested;
+                        $open[] = $nested;
+                    }
+                }
+            }
+        }
+
+        return array_values($found);
+    }
+}

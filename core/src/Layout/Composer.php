@@ -1,0 +1,252 @@
+<?php
+
+declare(strict_types=1);
+
+namespace UpperPane\Core\Layout;
+
+use UpperPane\Core\Document\DocumentRefused;
+use UpperPane\Core\Document\Node;
+use UpperPane\Core\Document\Reason;
+use UpperPane\Core\Document\Refused;
+use UpperPane\Core\Geometry\Size;
+use UpperPane\Core\Layout\Kind\Composable;
+use UpperPane\Core\Layout\Kind\Zone\PlayingZone;
+use UpperPane\Core\Media\Media;
+use UpperPane\Core\Time\Playlist;
+use UpperPane\Core\Time\Schedule\Played;
+use UpperPane\Core\Time\Standby;
+
+/**
+ * Makes what is composed out of documents: follows refs, and works out loops. Each layout is composed once, whatever mentions it.
+ *
+ * One composer serves all that is asked of one library.
+ */
+final class Composer
+{
+    /** @var array<string, Composed> layouts of the library, by id */
+    private array $composed = [];
+
+    /** @var array<string, int> how many layouts deep each of them is, itself included */
+    private array $depths = [];
+
+    /** @var list<string> ids of the layouts that are being composed, the outermost first */
+    private array $way = [];
+
+    /** Of what is being composed, so far: the deepest that lies in it. */
+    private int $below = 0;
+
+    private int $mentions = 0;
+
+    private function __construct(private readonly Library $library, public readonly Surroundings $surroundings)
+    {
+    }
+
+    public static function over(?Library $library = null, ?Surroundings $surroundings = null): self
+    {
+        return new self($library ?? Library::empty(), $surroundings ?? new Surroundings());
+    }
+
+    /**
+     * One layout alone.
+     *
+     * @throws DocumentRefused where a ref means nothing, closes a cycle, or what it means cannot be read
+     */
+    public static function compose(Layout $layout, ?Library $library = null, ?Surroundings $surroundings = null): Composed
+    {
+        return self::over($library, $surroundings)->layout($layout);
+    }
+
+    /** @throws DocumentRefused where a ref means nothing, closes a cycle, or what it means cannot be read */
+    public function layout(Layout $layout): Composed
+    {
+        $this->mentions = 0;
+
+        return $this->whole($layout, [$layout->id]);
+    }
+
+    /**
+     * A playlist of its own over a whole canvas; without one, of 16:9, so that its items and their lengths are known.
+     *
+     * @throws DocumentRefused
+     */
+    public function playlist(Playlist $list, ?Size $canvas = null): Composed
+    {
+        $canvas ??= Size::px(1920, 1080);
+
+        return Composed::fullScreen($list->id ?? '', $list->name ?? '', $canvas, PlayingZone::whole($canvas, $list, $this));
+    }
+
+    /** A picture or film over a whole canvas. */
+    public function media(Media $media, Size $canvas, ?string $id = null): Composed
+    {
+        return Composed::fullScreen($id ?? $media->id ?? $media->name, $media->name, $canvas, PlayingZone::whole($canvas, Playlist::ofMedia($media), $this));
+    }
+
+    /**
+     * What a booking or a standby plays, of the library, on a canvas; a layout in the variant that suits it best.
+     *
+     * @throws DocumentRefused
+     */
+    public function played(Played $played, Size $canvas, string $path = ''): Composed
+    {
+        $ref = Node::root([$played->kind => $played->id])->field($played->kind);
+        $this->mentions = $this->way === [] ? 0 : $this->mentions;
+        $this->mention("$path$ref->path");
+        if ($played->kind === 'media') {
+            return $this->media($this->library->media($played->id) ?? throw self::unknown('media', $played->id, "$path$ref->path"), $canvas, $played->id);
+        }
+        if ($played->kind === 'playlist') {
+            $list = $this->read($played->id, "$path$ref->path");
+
+            return $this->within('playlist', $played->id, "$path$ref->path", fn (): Composed => $this->playlist($list, $canvas));
+        }
+
+        return $this->referred($played->id, "$path$ref->path")->for($canvas);
+    }
+
+    /**
+     * The list of a zone: itself, or the one that a ref means, with the extras that another has.
+     *
+     * @param string $path JSON Pointer to where it stands
+     * @throws DocumentRefused
+     */
+    public function list(?Playlist $list, ?string $ref, string $path): Playlist
+    {
+        if ($ref !== null) {
+            $this->mention("$path/ref");
+            $list = $this->read($ref, "$path/ref");
+        }
+        $list ?? throw new \LogicException('A zone has a list or names one.');
+        if ($list->interleaved === null) {
+            Budget::ofSlots($list->slots(), $ref === null ? "$path/items" : "$path/ref");
+
+            return $list;
+        }
+        $at = $ref === null ? "$path/interleave/ref" : "$path/ref";
+        $this->mention($at);
+        $extras = $this->read($list->interleaved, $at);
+        if ($extras->isInterleaved() || $extras->id === $list->id) {
+            throw DocumentRefused::because(Reason::RefCycle, sprintf('%s is "%s", which is this list or has extras put in itself; a plain list is put in.', $at, $list->interleaved), $at);
+        }
+
+        $interleaved = $list->interleavedWith($extras);
+        Budget::ofSlots($interleaved->slots(), $at);
+
+        return $interleaved;
+    }
+
+    /**
+     * What an item plays: the document itself, or `{"ref": id}`.
+     *
+     * @param ?Layout $read the document, where it has been read
+     * @throws DocumentRefused
+     */
+    public function nested(Node $layout, ?Layout $read = null): Composed
+    {
+        $this->mention($layout->path);
+        if (!$layout->has('ref')) {
+            $read ??= Layout::fromNode($layout);
+
+            return $this->whole($read, [...$this->way, $read->id], $layout->path);
+        }
+        $ref = $layout->object('ref')->field('ref');
+
+        return $this->referred($ref->id(), $ref->path);
+    }
+
+    /**
+     * @param string $path JSON Pointer to where it stands
+     * @throws DocumentRefused
+     */
+    public function standby(Standby $standby, Size $canvas, string $path): Composed
+    {
+        return $standby->media !== null
+            ? $this->media($standby->media, $canvas)
+            : $this->played($standby->plays ?? throw new \LogicException('A standby is a media or names something.'), $canvas, $path);
+    }
+
+    /** @throws DocumentRefused where the library has no such playlist, or one that cannot be read */
+    private function read(string $playlist, string $path): Playlist
+    {
+        return $this->within('playlist', $playlist, $path, fn (): Playlist => $this->library->playlist($playlist) ?? throw self::unknown('playlist', $playlist, $path));
+    }
+
+    /** @throws DocumentRefused also where layouts contain each other in a cycle, or too deep */
+    private function referred(string $id, string $path): Composed
+    {
+        if (in_array($id, $this->way, true)) {
+            throw DocumentRefused::because(Reason::RefCycle, sprintf('%s closes a cycle: %s.', $path, implode(' > ', [...$this->way, $id])), $path);
+        }
+        if (!isset($this->composed[$id])) {
+            Budget::ofDepth(count($this->way) + 1, $path);
+            $this->composed[$id] = $this->within('layout', $id, $path, function () use ($id, $path): Composed {
+                $outside = $this->below;
+                $this->below = 0;
+                $composed = $this->whole($this->library->layout($id) ?? throw self::unknown('layout', $id, $path), [...$this->way, $id]);
+                $this->depths[$id] = $this->below + 1;
+                $this->below = $outside;
+
+                return $composed;
+            });
+        }
+        Budget::ofDepth(count($this->way) + $this->depths[$id], $path);
+        $this->below = max($this->below, $this->depths[$id]);
+
+        return $this->composed[$id];
+    }
+
+    /**
+     * @template T
+     * @param \Closure(): T $work in another document, whose paths mean nothing here
+     * @return T
+     * @throws DocumentRefused
+     */
+    private function within(string $kind, string $id, string $path, \Closure $work): mixed
+    {
+        try {
+            return $work();
+        } catch (Refused $e) {
+            throw $e->path === $path ? $e : $e->in(sprintf('In %s "%s": ', $kind, $id), $path);
+        }
+    }
+
+    /**
+     * @param list<string> $way
+     * @param string $path JSON Pointer to the layout
+     */
+    private function whole(Layout $layout, array $way, string $path = ''): Composed
+    {
+        [$outer, $this->way] = [$this->way, $way];
+        try {
+            $variants = [];
+            foreach (array_keys($layout->variants) as $variant) {
+                $variants[(string) $variant] = $this->plain($layout->seenAs((string) $variant), $path);
+            }
+
+            return $this->plain($layout, $path, $variants);
+        } finally {
+            $this->way = $outer;
+        }
+    }
+
+    /** @param array<string, Composed> $variants */
+    private function plain(Layout $layout, string $path, array $variants = []): Composed
+    {
+        $elements = [];
+        foreach ($layout->elements as $place => $element) {
+            $elements[] = $element instanceof Composable ? $element->composed($this, "$path/elements/$place") : $element;
+        }
+
+        return Composed::of($layout->id, $layout->name, $layout->canvas, $layout->background, $elements, $layout->recipe, $variants, $path);
+    }
+
+    private function mention(string $path): void
+    {
+        Budget::ofMentions(++$this->mentions, $path);
+    }
+
+    private static function unknown(string $kind, string $id, string $path): DocumentRefused
+    {
+        return DocumentRefused::because(Reason::RefUnknown, sprintf('%s is "%s", and no %s of that id is given.', $path, $id, $kind), $path);
+    }
+}

@@ -1,0 +1,55 @@
+<?php
+
+declare(strict_types=1);
+
+namespace UpperPane\Core\Layout;
+
+use UpperPane\Core\Document\Fields;
+use UpperPane\Core\Document\Role;
+use UpperPane\Core\Layout\Kind\Kinds;
+use UpperPane\Core\Time\Playlist;
+use UpperPane\Core\Time\Schedule\Schedule;
+
+/** What documents of any format name, found without reading them: also in one that cannot be read. */
+final readonly class Documents
+{
+    /**
+     * @param array<mixed> $document a layout, a playlist or a schedule
+     * @return array{designs: list<string>, media: list<string>} ids, each once
+     */
+    public static function named(array $document): array
+    {
+        $found = ['designs' => [], 'media' => []];
+        self::collect(match ($document['format'] ?? null) {
+            Playlist::FORMAT => Playlist::fields(),
+            Schedule::FORMAT => Schedule::fields(),
+            default => Layout::fields(),
+        }, $document, $found);
+
+        return ['designs' => array_values($found['designs']), 'media' => array_values($found['media'])];
+    }
+
+    /**
+     * @param array<mixed> $value
+     * @param array{designs: array<string>, media: array<string>} $found
+     */
+    private static function collect(Fields $fields, array $value, array &$found): void
+    {
+        $fields->mapped($value, static function (mixed $one, Role $role) use (&$found): mixed {
+            if (is_string($one) && in_array($role, [Role::LayoutId, Role::PlaylistId], true)) {
+                $found['designs'][$one] = $one;
+            } elseif (is_string($one) && $role === Role::MediaId) {
+                $found['media'][$one] = $one;
+            } elseif (is_array($one) && $role === Role::Layout) {
+                is_string($one['ref'] ?? null) ? $found['designs'][$one['ref']] = $one['ref'] : self::collect(Layout::fields(), $one, $found);
+            }
+
+            return $one;
+        });
+        foreach (is_array($value['elements'] ?? null) ? $value['elements'] : [] as $element) {
+            if (is_array($element) && is_string($element['kind'] ?? null)) {
+                self::collect(Kinds::fieldsOf($element['kind']), $element, $found);
+            }
+        }
+    }
+}

@@ -1,0 +1,80 @@
+<?php
+
+declare(strict_types=1);
+
+namespace UpperPane\Core\Layout\Kind;
+
+use UpperPane\Core\Document\Node;
+use UpperPane\Core\Document\Role;
+use UpperPane\Core\Geometry\Box;
+use UpperPane\Core\Geometry\Rect;
+
+/** A written element that has a Head, and what follows from the fields of its kind. */
+trait ElementHead
+{
+    /** A display refreshes so often unless it was surveyed otherwise; half steps of a px at each refresh still run smoothly. */
+    private const SPEED_STEP = 30.0;
+
+    public function id(): string
+    {
+        return $this->head->id;
+    }
+
+    public function rect(): Rect
+    {
+        return $this->head->rect;
+    }
+
+    public function kind(): string
+    {
+        return self::KIND;
+    }
+
+    public function isHidden(): bool
+    {
+        return $this->head->hidden;
+    }
+
+    public function toArray(): array
+    {
+        return self::fields()->and(['rect' => Kinds::rect()])->written($this->head->given);
+    }
+
+    public function changed(array $fields): static
+    {
+        return static::fromNode(Node::root(array_filter(array_replace($this->head->given, $fields), static fn (mixed $value): bool => $value !== null)));
+    }
+
+    public function scaled(Rect $rect, float $factor): static
+    {
+        $given = $factor === 1.0 ? $this->head->given : self::fields()->mapped($this->head->given, static fn (mixed $value, Role $role): mixed => match (true) {
+            !is_int($value) && !is_float($value) => $value,
+            $role === Role::Px => Box::figure($value * $factor),
+            $role === Role::TypePx => Box::figure(max(1.0, $value * $factor)),
+            $role === Role::Speed => Box::figure(max(self::SPEED_STEP, round($value * $factor / self::SPEED_STEP) * self::SPEED_STEP)),
+            default => $value,
+        });
+
+        return static::fromNode(Node::root(['rect' => $rect->toArray()] + $given));
+    }
+
+    public function renamed(array $elements, array $groups): static
+    {
+        $given = self::fields()->mapped($this->head->given, static fn (mixed $value, Role $role): mixed => $role === Role::Element && is_string($value) ? $elements[$value] ?? $value : $value);
+        $group = $given['group'] ?? null;
+
+        return static::fromNode(Node::root(array_replace($given, ['id' => $elements[$this->head->id] ?? $this->head->id], is_string($group) ? ['group' => $groups[$group] ?? $group] : [])));
+    }
+
+    public function withoutRefsBeyond(string ...$ids): static
+    {
+        $own = self::fields();
+        $lost = array_filter(
+            $this->head->given,
+            static fn (mixed $value, string $name): bool => array_diff(array_filter($own->only($name)->collected([$name => $value], Role::Element), is_string(...)), $ids) !== [],
+            ARRAY_FILTER_USE_BOTH,
+        );
+
+        return $lost === [] ? $this : static::fromNode(Node::root(array_diff_key($this->head->given, $lost)));
+    }
+}

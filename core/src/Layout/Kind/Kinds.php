@@ -1,0 +1,77 @@
+<?php
+
+declare(strict_types=1);
+
+namespace UpperPane\Core\Layout\Kind;
+
+use UpperPane\Core\Document\DocumentRefused;
+use UpperPane\Core\Document\Field;
+use UpperPane\Core\Document\Fields;
+use UpperPane\Core\Document\Node;
+use UpperPane\Core\Document\Reason;
+use UpperPane\Core\Geometry\Rect;
+use UpperPane\Core\Layout\Check\Check;
+
+/** The kinds of elements that there are. A new one is a folder here, a line in this table, and a line in Playback\Drawing\Drawings. */
+final readonly class Kinds
+{
+    /** @var array<string, class-string<WrittenElement>> */
+    private const ALL = [
+        Zone\Zone::KIND => Zone\Zone::class,
+        Text\Text::KIND => Text\Text::class,
+        Picture\Picture::KIND => Picture\Picture::class,
+        Shape\Shape::KIND => Shape\Shape::class,
+        Clock\Clock::KIND => Clock\Clock::class,
+        Code\Code::KIND => Code\Code::class,
+        Ticker\Ticker::KIND => Ticker\Ticker::class,
+    ];
+
+    /** Kinds of the contract that are not drawn yet. */
+    private const UNBUILT = ['board', 'chart', 'live', 'web', 'stream', 'programme'];
+
+    /** @return list<string> */
+    public static function names(): array
+    {
+        return array_keys(self::ALL);
+    }
+
+    /** @throws DocumentRefused */
+    public static function read(Node $node): WrittenElement
+    {
+        $kind = $node->field('kind');
+        if (in_array($kind->value, self::UNBUILT, true)) {
+            $names = self::names();
+            $last = array_pop($names);
+            throw $kind->refused(Reason::KindUnbuilt, sprintf('is "%s", which is not drawn yet; %s and %s are.', $kind->text(), implode(', ', $names), $last));
+        }
+
+        return self::ALL[$kind->oneOf(...self::names())]::fromNode($node);
+    }
+
+    /** The fields of a kind beside those of every element; none of a kind that there is not. */
+    public static function fieldsOf(string $kind): Fields
+    {
+        return isset(self::ALL[$kind]) ? self::ALL[$kind]::fields() : Fields::of([]);
+    }
+
+    /** @return list<array<string, mixed>> JSON Schema of each kind */
+    public static function schemas(): array
+    {
+        return array_map(
+            static fn (string $kind, string $class): array => $class::fields()->and(['kind' => Field::constant($kind)->required()])->and(Head::fields()->all())->schema(),
+            self::names(),
+            array_values(self::ALL),
+        );
+    }
+
+    /** @return list<Check> what is looked for in one kind alone */
+    public static function checks(): array
+    {
+        return [new Text\TextClipped(), new Ticker\TickerPace(), new Code\CodeScan()];
+    }
+
+    public static function rect(): Field
+    {
+        return Field::object(Rect::fields());
+    }
+}

@@ -1,0 +1,176 @@
+<?php
+
+declare(strict_types=1);
+
+namespace UpperPane\Core\Layout\Kind\Picture;
+
+use UpperPane\Core\Colour\Colour;
+use UpperPane\Core\Document\DocumentRefused;
+use UpperPane\Core\Document\Field;
+use UpperPane\Core\Document\Fields;
+use UpperPane\Core\Document\Node;
+use UpperPane\Core\Document\Reason;
+use UpperPane\Core\Document\Role;
+use UpperPane\Core\Geometry\Box;
+use UpperPane\Core\Geometry\Fit;
+use UpperPane\Core\Geometry\FitMode;
+use UpperPane\Core\Geometry\Flip;
+use UpperPane\Core\Geometry\Rect;
+use UpperPane\Core\Layout\Kind\Compares;
+use UpperPane\Core\Layout\Kind\Element;
+use UpperPane\Core\Layout\Kind\ElementHead;
+use UpperPane\Core\Layout\Kind\FitsContent;
+use UpperPane\Core\Layout\Kind\FittedContent;
+use UpperPane\Core\Layout\Kind\HasMedia;
+use UpperPane\Core\Layout\Kind\Head;
+use UpperPane\Core\Layout\Kind\Paints;
+use UpperPane\Core\Layout\Kind\WrittenElement;
+use UpperPane\Core\Layout\Paint\PaintLayer;
+use UpperPane\Core\Media\Media;
+use UpperPane\Core\Media\Swatches;
+use UpperPane\Core\Time\Item;
+
+/** A still picture that is always there, outside any playlist. */
+final readonly class Picture implements WrittenElement, HasMedia, FitsContent, Paints, Compares
+{
+    use ElementHead;
+
+    public const KIND = 'picture';
+
+    private function __construct(
+        private Head $head,
+        public Media $media,
+        public FitMode $fit,
+        public float $focusX,
+        public float $focusY,
+        public ?Rect $crop,
+        public Flip $flip,
+        public float $opacity,
+        public float $radiusPx,
+        public ?Colour $ground,
+    ) {
+    }
+
+    public static function fields(): Fields
+    {
+        /** @var ?Fields $fields made once, since it never changes */
+        static $fields = null;
+
+        return $fields ??= Fields::of([
+            'media' => Field::object(Media::fields(), Role::Media)->required(),
+            'fit' => Field::oneOf(...FitMode::names()),
+            'focus' => Item::focusField(),
+            'crop' => Field::object(Rect::fields())->saying('the part that is shown, px of the picture'),
+            'flip' => Field::oneOf(...Flip::names()),
+            'opacity' => Field::number(0, 1),
+            'radius_px' => Field::number(0, 100_000, Role::Px),
+            'ground' => Field::colour()->saying('of the box, beside content that leaves bars'),
+        ]);
+    }
+
+    /** @throws DocumentRefused also for a film, since films play in zones, and for a crop beyond the picture */
+    public static function fromNode(Node $node): static
+    {
+        $head = Head::fromNode($node, self::fields());
+        $media = Media::fromNode($node->field('media'));
+        if ($media->isFilm()) {
+            throw $node->field('media')->refused(Reason::ValueUnknown, sprintf('is the film "%s"; a film plays in a zone.', $media->name));
+        }
+        [$x, $y] = Item::focus($node->optional('focus'));
+        $crop = ($cut = $node->optional('crop')) ? Rect::fromNode($cut) : null;
+        if ($cut !== null && $crop !== null && !Rect::whole($media->size)->contains($crop)) {
+            throw $cut->refused(Reason::ValueRange, sprintf('goes beyond the picture, which has %s px.', $media->size));
+        }
+
+        return new self(
+            $head,
+            $media,
+            FitMode::from($node->optional('fit')?->oneOf(...FitMode::names()) ?? FitMode::Contain->value),
+            $x,
+            $y,
+            $crop,
+            Flip::from($node->optional('flip')?->oneOf(...Flip::names()) ?? Flip::None->value),
+            $node->optional('opacity')?->number(0.0, 1.0) ?? 1.0,
+            $node->optional('radius_px')?->number(0.0, 100_000, 'px') ?? 0.0,
+            ($ground = $node->optional('ground')) ? Colour::fromNode($ground) : null,
+        );
+    }
+
+    public function covers(): bool
+    {
+        return $this->opacity === 1.0 && $this->radiusPx === 0.0;
+    }
+
+    /** How what is shown of it, its crop, meets its box. */
+    private function fit(): Fit
+    {
+        return Fit::of($this->crop?->size() ?? $this->media->size, $this->rect()->size(), $this->fit, $this->focusX, $this->focusY);
+    }
+
+    /** Where it is painted, canvas px: its box, or less of it. */
+    public function painted(): Box
+    {
+        $box = Box::ofRect($this->rect());
+
+        return $this->crop === null && $this->radiusPx === 0.0 ? $box : $this->fit()->drawn->placed(1, 1, $box->x, $box->y)->clippedTo($box);
+    }
+
+    /** Where the whole of it would lie, what is cropped away included, canvas px; a picture that is flipped is flipped within this box. */
+    public function whole(): Box
+    {
+        $fit = $this->fit();
+        $drawn = $fit->drawn->placed(1, 1, $this->rect()->x, $this->rect()->y);
+        $crop = $this->crop ?? Rect::whole($this->media->size);
+        [$left, $top] = [
+            $this->flip->isAcross() ? $this->media->size->width - $crop->right() : $crop->x,
+            $this->flip->isDown() ? $this->media->size->height - $crop->bottom() : $crop->y,
+        ];
+
+        return new Box(
+            $drawn->x - $left * $fit->scaleX,
+            $drawn->y - $top * $fit->scaleY,
+            $this->media->size->width * $fit->scaleX,
+            $this->media->size->height * $fit->scaleY,
+        );
+    }
+
+    public function media(): array
+    {
+        return [$this->media];
+    }
+
+    public function fitted(): array
+    {
+        return [new FittedContent(null, $this->media->name, $this->fit(), $this->fit)];
+    }
+
+    public function turns(): array
+    {
+        return [];
+    }
+
+    public function paint(?Item $due, ?Swatches $swatches): ?array
+    {
+        $swatch = $swatches?->of($this->media);
+        if ($swatch === null) {
+            return null;
+        }
+
+        return [
+            ...($this->ground === null ? [] : [PaintLayer::ofFill($this->rect(), $this->ground)]),
+            PaintLayer::ofPicture($this->painted(), $this->whole(), $swatch, $this->flip, $this->opacity),
+        ];
+    }
+
+    public function isSolid(): bool
+    {
+        return false;
+    }
+
+    public function changesFrom(Element $before): array
+    {
+        return $before instanceof self && $before->media->toArray() !== $this->media->toArray()
+            ? [sprintf('"%s" shows %s, was %s.', $this->id(), $this->media->name, $before->media->name)]
+            : [];
+    }
+}

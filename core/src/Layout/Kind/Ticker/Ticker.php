@@ -1,0 +1,141 @@
+<?php
+
+declare(strict_types=1);
+
+namespace UpperPane\Core\Layout\Kind\Ticker;
+
+use UpperPane\Core\Document\DocumentRefused;
+use UpperPane\Core\Document\Field;
+use UpperPane\Core\Document\Fields;
+use UpperPane\Core\Document\Node;
+use UpperPane\Core\Document\Role;
+use UpperPane\Core\Layout\Kind\Describes;
+use UpperPane\Core\Layout\Kind\ElementHead;
+use UpperPane\Core\Layout\Kind\HasWords;
+use UpperPane\Core\Layout\Kind\Head;
+use UpperPane\Core\Layout\Kind\Text\Text;
+use UpperPane\Core\Layout\Kind\WrittenElement;
+use UpperPane\Core\Layout\Type\ReadingTime;
+use UpperPane\Core\Layout\Type\TextStyle;
+use UpperPane\Core\Text\FaceMetrics;
+use UpperPane\Core\Text\SetText;
+
+/** Words that run through their box on one line, over and over. */
+final readonly class Ticker implements WrittenElement, HasWords, Describes
+{
+    use ElementHead;
+
+    public const KIND = 'ticker';
+
+    /** A second of a display refreshes so often unless it was surveyed otherwise. */
+    public const REFRESH_HZ = 60.0;
+
+    /** @param float $speedPxS canvas px a second */
+    private function __construct(private Head $head, public string $text, public TextStyle $style, public float $speedPxS, public bool $toTheRight)
+    {
+    }
+
+    public static function fields(): Fields
+    {
+        /** @var ?Fields $fields made once, since it never changes */
+        static $fields = null;
+
+        return $fields ??= Fields::of([
+            'text' => Field::text(0, 20_000, Role::Words)->required(),
+            'style' => Field::object(TextStyle::fields())->required(),
+            'speed_px_s' => Field::number(1, 100_000, Role::Speed),
+            'way' => Field::oneOf('left', 'right'),
+        ]);
+    }
+
+    /** @throws DocumentRefused */
+    public static function fromNode(Node $node): static
+    {
+        $head = Head::fromNode($node, self::fields());
+
+        return new self(
+            $head,
+            trim((string) preg_replace('/\s+/u', ' ', $node->field('text')->text(0, 20_000))),
+            TextStyle::fromNode($node->field('style')),
+            $node->optional('speed_px_s')?->number(1.0, 100_000.0, 'px/s') ?? 120.0,
+            ($node->optional('way')?->oneOf('left', 'right') ?? 'left') === 'right',
+        );
+    }
+
+    /** How wide its line is, canvas px; null where the face cannot be measured. */
+    public function lengthPx(FaceMetrics $faces): ?float
+    {
+        $style = $this->style;
+        if (!$faces->knows($style->family)) {
+            return null;
+        }
+
+        return SetText::of($this->text, $faces, $style->family, $style->weight, $style->sizePx, $style->lineHeight, INF)->widthPx + 2 * ($style->plate->px ?? 0.0);
+    }
+
+    /** How long it takes from the first letter's coming in to the last one's going out: (box + text) / speed. */
+    public function passMs(float $lengthPx): int
+    {
+        return max(1, (int) round(1000 * ($this->rect()->width + $lengthPx) / $this->speedPxS));
+    }
+
+    /** Where the line begins, px from the left of its box, so many ms into a pass. */
+    public function at(int $ms, float $lengthPx): float
+    {
+        $way = $this->speedPxS * $ms / 1000;
+
+        return $this->toTheRight ? $way - $lengthPx : $this->rect()->width - $way;
+    }
+
+    /** Words that come by in a minute while it runs; null where there are none. */
+    public function wordsAMinute(float $lengthPx): ?float
+    {
+        $words = $this->wordCount();
+
+        return $words === 0 || $lengthPx <= 0.0 ? null : 60 * $words * $this->speedPxS / $lengthPx;
+    }
+
+    public function title(): string
+    {
+        return $this->id();
+    }
+
+    public function described(FaceMetrics $faces, ?float $mmPerPx): ?string
+    {
+        $length = $this->lengthPx($faces);
+        $words = $length === null ? null : $this->wordsAMinute($length);
+
+        return $length === null || $words === null ? null : sprintf(
+            'one pass lasts %s s, %d words a minute come by',
+            round($this->passMs($length) / 1000, 1),
+            (int) round($words),
+        );
+    }
+
+    /** As many of its words as fill its box: what is seen of it at a time. */
+    public function words(FaceMetrics $faces): array
+    {
+        $seen = $this->text;
+        $length = $this->lengthPx($faces);
+        if ($length !== null && $length > $this->rect()->width) {
+            $seen = mb_substr($seen, 0, max(1, (int) floor(mb_strlen($seen) * $this->rect()->width / $length * 0.9)));
+        }
+
+        return [Text::within($this, $this->rect(), trim($seen), $this->style)];
+    }
+
+    public function styles(): array
+    {
+        return [$this->style];
+    }
+
+    public function wordCount(): int
+    {
+        return ReadingTime::wordsOf($this->text);
+    }
+
+    public function covers(): bool
+    {
+        return false;
+    }
+}

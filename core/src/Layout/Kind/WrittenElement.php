@@ -1,0 +1,47 @@
+<?php
+
+declare(strict_types=1);
+
+namespace UpperPane\Core\Layout\Kind;
+
+use UpperPane\Core\Document\DocumentRefused;
+use UpperPane\Core\Document\Fields;
+use UpperPane\Core\Document\Node;
+use UpperPane\Core\Geometry\Rect;
+
+/** An element as a document says it: read once, and written back as it was read. A new kind implements this and has a line in Kinds. */
+interface WrittenElement extends Element
+{
+    /** The fields that this kind has beside those of every element. */
+    public static function fields(): Fields;
+
+    /** @throws DocumentRefused */
+    public static function fromNode(Node $node): static;
+
+    /**
+     * The same with other fields.
+     *
+     * @param array<string, mixed> $fields null takes a field away
+     * @throws DocumentRefused
+     */
+    public function changed(array $fields): static;
+
+    /**
+     * The same elsewhere, its px scaled: type, corners, outlines, speed.
+     *
+     * @throws DocumentRefused
+     */
+    public function scaled(Rect $rect, float $factor): static;
+
+    /**
+     * A copy under other names.
+     *
+     * @param array<string, string> $elements new ids by old ones; also of what it refers to
+     * @param array<string, string> $groups new names by old ones
+     * @throws DocumentRefused
+     */
+    public function renamed(array $elements, array $groups): static;
+
+    /** The same without what it says of elements that are not among these, such as its leader. */
+    public function withoutRefsBeyond(string ...$ids): static;
+}

@@ -1,0 +1,268 @@
+<?php
+
+declare(strict_types=1);
+
+namespace UpperPane\Core\Layout\Kind\Zone;
+
+use UpperPane\Core\Colour\Colour;
+use UpperPane\Core\Document\DocumentRefused;
+use UpperPane\Core\Document\Reason;
+use UpperPane\Core\Geometry\Fit;
+use UpperPane\Core\Geometry\Rect;
+use UpperPane\Core\Geometry\Size;
+use UpperPane\Core\Layout\Composed;
+use UpperPane\Core\Layout\Composer;
+use UpperPane\Core\Layout\Kind\Compares;
+use UpperPane\Core\Layout\Kind\Element;
+use UpperPane\Core\Layout\Kind\FitsContent;
+use UpperPane\Core\Layout\Kind\FittedContent;
+use UpperPane\Core\Layout\Kind\HasMedia;
+use UpperPane\Core\Layout\Kind\Nests;
+use UpperPane\Core\Layout\Kind\Paints;
+use UpperPane\Core\Layout\Layout;
+use UpperPane\Core\Layout\Paint\PaintLayer;
+use UpperPane\Core\Media\Media;
+use UpperPane\Core\Media\Swatches;
+use UpperPane\Core\Time\CycleFigures;
+use UpperPane\Core\Time\Item;
+use UpperPane\Core\Time\Lasts;
+use UpperPane\Core\Time\Loop;
+use UpperPane\Core\Time\Playlist;
+
+/** A zone with all that it plays: its list, the layouts in it, and its standby. */
+final readonly class PlayingZone implements HasMedia, Nests, FitsContent, Paints, Compares
+{
+    /**
+     * @param array<string, Composed> $layouts the layouts that items play, by item id
+     * @param ?Composed $standby what plays whenever nothing of its list is due, on a canvas of its size
+     * @param ?string $follows id of the zone that sets the moments of this one
+     * @param ?Colour $ground what is seen beside content that leaves bars
+     * @param array<string, mixed> $written as it stands in its document
+     */
+    private function __construct(
+        private string $id,
+        private Rect $rect,
+        private bool $isHidden,
+        public Playlist $playlist,
+        public array $layouts,
+        public ?Composed $standby,
+        public ?string $follows,
+        public ?Colour $ground,
+        private array $written,
+    ) {
+    }
+
+    /**
+     * @param string $path JSON Pointer to the zone
+     * @throws DocumentRefused
+     */
+    public static function of(Zone $zone, Composer $composer, string $path): self
+    {
+        $list = $composer->list($zone->list, $zone->ref, "$path/playlist");
+
+        return new self(
+            $zone->id(),
+            $zone->rect(),
+            $zone->isHidden(),
+            $list,
+            self::layoutsOf($list, $zone->layouts, $zone->ref !== null, $zone->rect()->size(), $zone->follows !== null, $composer, "$path/playlist"),
+            $zone->standby === null ? null : $composer->standby($zone->standby, $zone->rect()->size(), "$path/standby"),
+            $zone->follows,
+            $zone->ground,
+            $zone->toArray(),
+        );
+    }
+
+    /**
+     * A zone over a whole canvas that plays a list handed over as such.
+     *
+     * @throws DocumentRefused
+     */
+    public static function whole(Size $canvas, Playlist $list, Composer $composer): self
+    {
+        $list = $composer->list($list, null, '');
+        $standby = $list->standby === null ? null : $composer->standby($list->standby, $canvas, '/standby');
+
+        return new self('whole', Rect::whole($canvas), false, $list, self::layoutsOf($list, [], false, $canvas, false, $composer, ''), $standby, null, null, []);
+    }
+
+    /**
+     * Those among elements that are zones.
+     *
+     * @param list<Element> $elements
+     * @return array<string, self> by id, lowest first
+     */
+    public static function among(array $elements): array
+    {
+        $zones = [];
+        foreach ($elements as $element) {
+            if ($element instanceof self) {
+                $zones[$element->id] = $element;
+            }
+        }
+
+        return $zones;
+    }
+
+    public function id(): string
+    {
+        return $this->id;
+    }
+
+    public function rect(): Rect
+    {
+        return $this->rect;
+    }
+
+    public function kind(): string
+    {
+        return Zone::KIND;
+    }
+
+    public function covers(): bool
+    {
+        return true;
+    }
+
+    public function isHidden(): bool
+    {
+        return $this->isHidden;
+    }
+
+    public function toArray(): array
+    {
+        return $this->written;
+    }
+
+    /** The zone's loop, of the enabled items; $leader is the loop of the zone it follows. */
+    public function loop(?Loop $leader): Loop
+    {
+        $cycle = $this->playlist->cycle();
+
+        return $leader === null
+            ? Loop::ofCycle($cycle, array_map($this->lengthMs(...), $this->playlist->enabled()))
+            : $leader->followedBy($cycle);
+    }
+
+    /**
+     * How it goes round a loop: lengths, plays an hour and shares, and the names of what it plays in the order of its scenes.
+     *
+     * @return array<string, mixed>
+     */
+    public function playing(Loop $loop): array
+    {
+        $enabled = $this->playlist->enabled();
+
+        return CycleFigures::of($loop, $this->playlist->all(), $enabled) + ['scenes' => array_map(
+            fn (Item $item): array => ['id' => $item->id, 'name' => $this->nameOf($item)],
+            $enabled,
+        )];
+    }
+
+    public function nameOf(Item $item): string
+    {
+        return $item->media->name ?? $this->layouts[$item->id]->name;
+    }
+
+    /** What an item lasts by itself, in ms; null without end. */
+    public function lengthMs(Item $item): ?int
+    {
+        return match (true) {
+            $item->durationMs !== null => $item->durationMs,
+            $item->lasts === Lasts::Endless => null,
+            default => $this->ownLengthMs($item),
+        };
+    }
+
+    /** Length of the film, or of the nested layout's loop, in ms; null for a picture or an endless layout. */
+    public function ownLengthMs(Item $item): ?int
+    {
+        return $item->media !== null ? $item->media->lengthMs : $this->layouts[$item->id]->loopMs();
+    }
+
+    public function fit(Item $item): Fit
+    {
+        return Fit::of($item->media->size ?? $this->layouts[$item->id]->canvas, $this->rect->size(), $item->fit, $item->focusX, $item->focusY);
+    }
+
+    public function media(): array
+    {
+        return array_values(array_filter(array_map(static fn (Item $item): ?Media => $item->media, $this->playlist->enabled())));
+    }
+
+    public function nested(): array
+    {
+        $nested = [];
+        foreach ($this->playlist->enabled() as $item) {
+            if ($item->media === null) {
+                $nested[] = $this->layouts[$item->id];
+            }
+        }
+
+        return $this->standby === null ? $nested : [...$nested, $this->standby];
+    }
+
+    public function fitted(): array
+    {
+        return array_map(
+            fn (Item $item): FittedContent => new FittedContent($item->id, $this->nameOf($item), $this->fit($item), $item->fit, $item->media === null),
+            $this->playlist->enabled(),
+        );
+    }
+
+    public function turns(): array
+    {
+        return $this->playlist->enabled();
+    }
+
+    public function paint(?Item $due, ?Swatches $swatches): ?array
+    {
+        $layers = $this->ground === null ? [] : [PaintLayer::ofFill($this->rect, $this->ground)];
+        $item = $due ?? $this->playlist->enabled()[0] ?? null;
+        if ($item === null) {
+            return $layers;
+        }
+        $swatch = $item->media === null ? null : $swatches?->of($item->media);
+
+        return $swatch === null ? null : [...$layers, PaintLayer::ofItem($this->rect, $this->fit($item), $swatch)];
+    }
+
+    public function isSolid(): bool
+    {
+        return false;
+    }
+
+    public function changesFrom(Element $before): array
+    {
+        return $before instanceof self ? ZoneChanges::between($before, $this) : [];
+    }
+
+    /**
+     * @param array<string, Layout> $read those that have been read, by item id
+     * @param bool $isElsewhere whether the list is a document of its own
+     * @return array<string, Composed>
+     * @throws DocumentRefused
+     */
+    private static function layoutsOf(Playlist $list, array $read, bool $isElsewhere, Size $size, bool $follows, Composer $composer, string $path): array
+    {
+        $layouts = [];
+        foreach ($list->all() as $index => $item) {
+            $at = match (true) {
+                $isElsewhere => $path,
+                $index < count($list->items) => "$path/items/$index",
+                $list->interleaved !== null => "$path/interleave/ref",
+                default => sprintf('%s/interleave/items/%d', $path, $index - count($list->items)),
+            };
+            if ($item->layout !== null) {
+                $layouts[$item->id] = $composer->nested($item->layout, $read[$item->id] ?? null)->for($size);
+                if ($item->durationMs === null && $item->lasts !== Lasts::Endless && !$layouts[$item->id]->hasLoop() && !$follows) {
+                    throw DocumentRefused::because(Reason::FieldMissing, "$at/duration_ms is missing: the layout has no loop of its own.", "$at/duration_ms");
+                }
+            } elseif ($item->lasts === Lasts::Leader && $item->durationMs === null && !$follows) {
+                throw DocumentRefused::because(Reason::ValueUnknown, "$at/lasts is \"leader\", but the zone follows no other.", "$at/lasts");
+            }
+        }
+
+        return $layouts;
+    }
+}

@@ -1,0 +1,147 @@
+<?php
+
+declare(strict_types=1);
+
+namespace UpperPane\Core\Playback\Drawing;
+
+use UpperPane\Core\Colour\Colour;
+use UpperPane\Core\Geometry\Box;
+use UpperPane\Core\Geometry\Fit;
+use UpperPane\Core\Geometry\FitMode;
+use UpperPane\Core\Geometry\Rect;
+use UpperPane\Core\Layout\Composed;
+use UpperPane\Core\Layout\Kind\Element;
+use UpperPane\Core\Layout\Kind\Zone\PlayingZone;
+use UpperPane\Core\Layout\Surroundings;
+use UpperPane\Core\Layout\Type\TextStyle;
+use UpperPane\Core\Playback\Base;
+use UpperPane\Core\Playback\Changing;
+use UpperPane\Core\Playback\Part;
+use UpperPane\Core\Playback\Placing;
+use UpperPane\Core\Playback\Scene;
+use UpperPane\Core\Playback\ZonePlan;
+use UpperPane\Core\Time\Loop;
+use UpperPane\Core\Time\Transition;
+use UpperPane\Core\Time\Turns;
+use UpperPane\Core\Units\WallClock;
+
+/** Draws layouts: what all drawings have in common, and what they need. */
+final readonly class Drawer
+{
+    /**
+     * @param ?Base $base of which a layout is drawn whose zones can be booked
+     * @param bool $begins whether what is drawn begins with the item of a zone: then what is due at its beginning stays until it ends
+     */
+    public function __construct(public Surroundings $surroundings, public WallClock $clock, private ?Base $base = null, private bool $begins = false)
+    {
+    }
+
+    /**
+     * @param array<string, Turns> $turns by zone id
+     * @return list<Part|ZonePlan> lowest first
+     */
+    public function layout(Composed $layout, Placing $placing, array $turns): array
+    {
+        $layers = [];
+        foreach ($layout->visible()->elements as $element) {
+            array_push($layers, ...Drawings::of($element)->layers($element, $layout, $placing, $this, $turns[$element->id()] ?? null));
+        }
+
+        return $layers;
+    }
+
+    /**
+     * A layout that begins with the item of a zone in which it is seen.
+     *
+     * @return list<Part|ZonePlan> lowest first
+     */
+    public function begun(Composed $layout, Placing $placing): array
+    {
+        $turns = array_map(static fn (Turns $own): Turns => $own->begun(), $layout->turns($this->clock, 0));
+
+        return (new self($this->surroundings, $this->clock, null, true))->layout($layout, $placing, $turns);
+    }
+
+    /**
+     * A layout that is booked, or a standby, fitted into a rectangle.
+     *
+     * @param ?Base $base where it plays on the whole display, so that its zones can be booked as well
+     * @return list<Part|ZonePlan> lowest first
+     */
+    public function booked(Composed $layout, string $id, Rect $rect, Placing $placing, ?Base $base): array
+    {
+        $box = Box::ofRect($rect);
+        $fit = Fit::of($layout->canvas, $rect->size(), FitMode::Contain, 50.0, 50.0);
+        $drawn = $placing->box($fit->drawn->placed(1, 1, $box->x, $box->y));
+        $ground = new Part($placing->element($id), 'background', null, null, $drawn->clippedTo($placing->rect($box)), $drawn, ['fill' => $layout->background->hex]);
+        $inside = $base !== null ? $placing->onto($box, $fit) : $placing->inside($id, $box, $fit);
+        $drawer = new self($this->surroundings, $this->clock, $base);
+
+        return [$ground, ...$drawer->layout($layout, $inside, $base?->turns($layout, 0) ?? $layout->turns($this->clock, 0))];
+    }
+
+    /** The standby of a zone. */
+    public function standby(Composed $layout, PlayingZone $zone, Placing $placing): Scene
+    {
+        if (!$this->begins) {
+            return Scene::later(fn (): array => $this->booked($layout, $zone->id(), $zone->rect(), $placing, null));
+        }
+        $box = Box::ofRect($zone->rect());
+        $fit = Fit::of($layout->canvas, $zone->rect()->size(), FitMode::Contain, 50.0, 50.0);
+
+        return Scene::later(fn (): array => $this->begun($layout, $placing->inside($zone->id(), $box, $fit)));
+    }
+
+    /**
+     * What is booked in a zone of what is drawn, as scenes.
+     *
+     * @return list<Scene>
+     */
+    public function bookedIn(PlayingZone $zone, Placing $placing): array
+    {
+        $scenes = [];
+        foreach ($this->base->zones[$zone->id()] ?? [] as $layout) {
+            $scenes[] = Scene::later(fn (): array => $this->booked($layout, $zone->id(), $zone->rect(), $placing, null));
+        }
+
+        return $scenes;
+    }
+
+    /**
+     * @param list<Scene> $scenes
+     * @param list<Transition> $transitions
+     * @param list<int> $anchored scenes that count from when their turn begins
+     */
+    public function zone(string $id, Loop $loop, array $scenes, array $transitions, Rect $rect, Placing $placing, Turns $turns, array $anchored = [], ?int $behind = null): ZonePlan
+    {
+        return new ZonePlan($placing->element($id), $loop, $scenes, $transitions, $placing->rect(Box::ofRect($rect)), $turns, $this->begins, $anchored, $behind);
+    }
+
+    /** How many scenes a zone has by itself: its enabled items, and its standby where it may come to play. */
+    public static function scenesOf(PlayingZone $zone): int
+    {
+        return count($zone->playlist->enabled()) + ($zone->standby === null ? 0 : 1);
+    }
+
+    /** @param array<string, mixed> $look */
+    public function plain(Element $element, Placing $placing, array $look, ?Changing $changing = null): Part
+    {
+        $box = Box::ofRect($element->rect());
+
+        return new Part($placing->element($element->id()), $element->kind(), null, null, $placing->rect($box), $placing->box($box), $look, changing: $changing);
+    }
+
+    /** @return list<Part> the colour of a box, below what is in it */
+    public function ground(Element $element, ?Colour $ground, Placing $placing): array
+    {
+        $box = Box::ofRect($element->rect());
+
+        return $ground === null ? [] : [new Part($placing->element($element->id()), 'background', null, null, $placing->rect($box), $placing->box($box), ['fill' => $ground->hex])];
+    }
+
+    /** @return array<string, mixed> */
+    public function words(string $text, TextStyle $style, float $scale): array
+    {
+        return ['text' => $text, 'style' => $style->toArray($scale)];
+    }
+}
