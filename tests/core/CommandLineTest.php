@@ -55,7 +55,7 @@ final class CommandLineTest extends TestCase
         self::assertSame(['2026-04-10T08:00:00Z', '2026-04-20T09:00:00Z'], $out['instants']);
         self::assertSame([2, 'rrule.wrong', ''], $this->refusal("recur FREQ=NEVER --start 2026-03-28T01:30:00 --tz UTC $span", null));
         self::assertSame([2, 'arguments.wrong', ''], $this->refusal("recur FREQ=DAILY --start 2026-03-28T01:30:00 --tz Mars/Olympus $span", null));
-        self::assertSame([2, 'arguments.wrong', ''], $this->refusal('recur FREQ=SECONDLY --start 1990-01-01T00:00:00 --tz UTC --from 2026-01-01T00:00:00Z --to 2027-01-01T00:00:00Z', null));
+        self::assertSame([2, 'budget.exceeded', '/to'], $this->refusal('recur FREQ=SECONDLY --start 1990-01-01T00:00:00 --tz UTC --from 2026-01-01T00:00:00Z --to 2027-01-01T00:00:00Z', null));
         self::assertSame([2, 'value.range', ''], $this->refusal("recur FREQ=DAILY --start 2026-03-28T01:30:00Z --tz UTC $span", null));
     }
 

@@ -58,7 +58,7 @@ final class SmilReferenceTest extends TestCase
         }
         $want = [];
         foreach (Timeline::of($layout, 0, (int) $layout->loops['whole']->periodMs)['zones'][0]['segments'] as $segment) {
-            $name = str_replace('n/', '', $segment['item']);
+            $name = str_replace('n/', '', (string) $segment['item']);
             $want[] = [$name === 'B' ? 'B.mp4' : "$name.png", Instant::parse($segment['to'])->ms - Instant::parse($segment['from'])->ms];
         }
         self::assertSame($want, $read);

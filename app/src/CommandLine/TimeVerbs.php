@@ -4,11 +4,11 @@ declare(strict_types=1);
 
 namespace UpperPane\App\CommandLine;
 
+use UpperPane\Core\Document\Budget;
 use UpperPane\Core\Document\DocumentRefused;
 use UpperPane\Core\Time\Recurrence\Recurrence;
 use UpperPane\Core\Time\Recurrence\Rule;
 use UpperPane\Core\Time\Schedule\Booking;
-use UpperPane\Core\Time\Schedule\Play;
 use UpperPane\Core\Time\Schedule\Plays;
 use UpperPane\Core\Time\Schedule\Schedule;
 use UpperPane\Core\Time\Schedule\ScheduleChecks;
@@ -20,9 +20,6 @@ use UpperPane\Core\Units\WallClock;
 /** The verbs of `bin/upperpane` that ask about time alone. */
 final readonly class TimeVerbs
 {
-    /** A span that holds more is asked for in parts. */
-    private const MOST_INSTANTS = 100_000;
-
     /**
      * @param list<string> $words
      * @return array{instants: list<string>}
@@ -40,10 +37,8 @@ final readonly class TimeVerbs
         [$without, $withoutDays] = LocalTime::timesAndDays($arguments->all('exdate'));
         $recurrence = Recurrence::of($start, Rule::parse($arguments->value(0)), WallClock::in($timezone), array_map(LocalTime::parse(...), $arguments->all('rdate')), $without, $withoutDays);
         // Instants here have whole seconds: the first at or after --from, the last before --to.
-        $instants = $recurrence->between(self::secondsUp($from), self::secondsUp($to), self::MOST_INSTANTS + 1);
-        if (count($instants) > self::MOST_INSTANTS) {
-            throw Arguments::wrong(sprintf('From --from to --to there are more than %s instants; ask for a shorter span.', number_format(self::MOST_INSTANTS)));
-        }
+        $instants = $recurrence->between(self::secondsUp($from), self::secondsUp($to), Budget::SEGMENTS + 1);
+        Budget::ofOccurrences(count($instants), '/to');
 
         return ['instants' => array_map(static fn (int $utc): string => (string) Instant::ofMs($utc * 1000), $instants)];
     }
@@ -69,8 +64,16 @@ final readonly class TimeVerbs
 
         return [
             'timezone' => $timezone,
-            'plays' => array_map(static fn (Play $play): array => $play->toArray(), Plays::of($schedule, $clock, $from, $to, $zone)->pieces),
+            'plays' => self::told(Plays::of($schedule, $clock, $from, $to, $zone)),
         ] + ScheduleChecks::run($schedule, $clock, $from, $to)->toArray();
+    }
+
+    /** @return iterable<array<string, mixed>> one by one: of a long span there are many */
+    private static function told(Plays $plays): iterable
+    {
+        foreach ($plays->pieces as $play) {
+            yield $play->toArray();
+        }
     }
 
     /**

@@ -17,6 +17,7 @@ use UpperPane\Core\Display\Millimetres;
 use UpperPane\Core\Display\StandardTimings;
 use UpperPane\Core\Display\Survey;
 use UpperPane\Core\Display\Timing;
+use UpperPane\Core\Document\Budget;
 use UpperPane\Core\Document\DocumentRefused;
 use UpperPane\Core\Document\Node;
 use UpperPane\Core\Document\Reason;
@@ -26,7 +27,6 @@ use UpperPane\Core\Geometry\FitMode;
 use UpperPane\Core\Geometry\Size;
 use UpperPane\Core\Geometry\Tracks;
 use UpperPane\Core\Layout\Arrange\Arrangement;
-use UpperPane\Core\Layout\Budget;
 use UpperPane\Core\Layout\Checks;
 use UpperPane\Core\Layout\Composed;
 use UpperPane\Core\Layout\Composer;
@@ -51,7 +51,7 @@ final class UpperPane
 
           fit --source 1600x900 --box 1344x864 --mode cover [--focus 50,50]
           match LAYOUT DISPLAY
-          check LAYOUT [--display DISPLAY]
+          check LAYOUT [--display DISPLAY] [--at INSTANT]
           shown LAYOUT --at 2026-06-01T10:00:12Z [--anchor INSTANT] [--display DISPLAY]
           timeline LAYOUT --from INSTANT --to INSTANT [--anchor INSTANT]
           tracks "7fr 3fr" --length 1920 [--gap 8]
@@ -115,11 +115,11 @@ final class UpperPane
                     $verb === null ? 'Nothing' : "\"$verb\"",
                 )),
             };
-            fwrite($this->out, self::json($result));
+            JsonWriter::write($this->out, $result);
 
             return $code;
         } catch (Refused $e) {
-            fwrite($this->err, self::json($e->toArray()));
+            JsonWriter::write($this->err, $e->toArray());
 
             return 2;
         }
@@ -161,10 +161,11 @@ final class UpperPane
      */
     private function check(array $words): array
     {
-        $arguments = Arguments::of($words, ['LAYOUT'], ['display', 'with']);
+        $arguments = Arguments::of($words, ['LAYOUT'], ['display', 'with', 'at']);
+        $atMs = $arguments->optional('at') === null ? 0 : $arguments->instant('at')->ms;
         $display = $arguments->optional('display') === null ? null : $this->display($arguments->required('display'));
         $layout = $this->layout($arguments);
-        $findings = Checks::run($display === null ? $layout : $layout->for($display->raster()), $this->surroundings()->on($display));
+        $findings = Checks::run($display === null ? $layout : $layout->for($display->raster()), $this->surroundings()->at($atMs)->on($display));
 
         return [$findings->toArray(), $findings->stopsHandover() ? 1 : 0];
     }
@@ -416,10 +417,5 @@ final class UpperPane
         $bytes = $file === '-' ? stream_get_contents($this->in) : (is_file($file) ? file_get_contents($file) : false);
 
         return $bytes !== false ? $bytes : throw DocumentRefused::because(Reason::FileMissing, sprintf('The file "%s" cannot be read.', $file), '');
-    }
-
-    private static function json(mixed $value): string
-    {
-        return json_encode($value, JSON_PRETTY_PRINT | JSON_UNESCAPED_SLASHES | JSON_UNESCAPED_UNICODE | JSON_THROW_ON_ERROR) . "\n";
     }
 }

@@ -81,25 +81,23 @@ final readonly class Display
             throw $node->field('bezels')->refused(Reason::ValueRange, 'is "butt", which only a grid of like panels can be; these hang freely or are of mixed sizes. "hide" is right.');
         }
         $players = self::each($node, 'players', 64, Player::fromNode(...));
-        $processor = ($field = $node->optional('processor')) === null ? null : Processor::fromNode($field);
-        self::checkPlayersAreThere($node, array_map(static fn (Player $player): string => $player->id, $players));
+        $names = array_map(static fn (Player $player): string => $player->id, $players);
+        self::checkPlayersAreThere($node, $names);
+        $led = $node->optional('technology')?->oneOf('lcd', 'led') === 'led';
+        $between = ['x' => $gap?->field('x')->number(0.0, 1e5, 'mm') ?? 0.0, 'y' => $gap?->field('y')->number(0.0, 1e5, 'mm') ?? 0.0];
+        $wall = Wall::of($panels, $between, $butt, null, $names);
+        $processor = self::processor($node->optional('processor'), $led, $panels, $wall->canvas, $names);
 
         return new self(
             $node->field('id')->id(),
             $node->field('name')->text(),
             $timezone,
             Viewing::fromNode($node->field('viewing')),
-            $node->optional('technology')?->oneOf('lcd', 'led') === 'led',
+            $led,
             $butt,
             $node->optional('refresh_hz')?->positive('Hz') ?? 60.0,
             $node->optional('bits')?->int(1, 16) ?? 8,
-            Wall::of(
-                $panels,
-                ['x' => $gap?->field('x')->number(0.0, 1e5, 'mm') ?? 0.0, 'y' => $gap?->field('y')->number(0.0, 1e5, 'mm') ?? 0.0],
-                $butt,
-                $processor,
-                array_map(static fn (Player $player): string => $player->id, $players),
-            ),
+            $processor === null ? $wall : Wall::of($panels, $between, $butt, $processor, $names),
             $players,
             $processor,
             self::each($node, 'inputs', 64, LiveInput::fromNode(...)),
@@ -139,6 +137,23 @@ final readonly class Display
         }
 
         return null;
+    }
+
+    /**
+     * The wall processor as it is surveyed. A sign of LED cabinets is one output of its own raster, unless its panels have outputs of their own.
+     *
+     * @param non-empty-list<Panel> $panels
+     * @param list<string> $players
+     * @throws DocumentRefused
+     */
+    private static function processor(?Node $field, bool $led, array $panels, Size $canvas, array $players): ?Processor
+    {
+        if ($field !== null) {
+            return Processor::fromNode($field, $canvas);
+        }
+        $fed = array_filter($panels, static fn (Panel $panel): bool => $panel->output !== null) !== [];
+
+        return $led && count($panels) > 1 && !$fed ? Processor::ofCanvas($players[0] ?? null, $canvas) : null;
     }
 
     /**

@@ -11,16 +11,26 @@ use UpperPane\Core\Geometry\Size;
 /** A wall processor: one output feeds it, and it divides that picture among all panels. */
 final readonly class Processor
 {
-    private function __construct(public string $player, public int $output, public Size $raster)
+    /** @param ?string $player that feeds it; null where the display has none */
+    private function __construct(public ?string $player, public int $output, public Size $raster)
     {
     }
 
-    /** @throws DocumentRefused */
-    public static function fromNode(Node $node): self
+    /**
+     * @param Size $canvas of the display, which is its raster unless it says otherwise
+     * @throws DocumentRefused
+     */
+    public static function fromNode(Node $node, Size $canvas): self
     {
         $node->object('player', 'output', 'raster');
 
-        return new self($node->field('player')->id(), $node->field('output')->int(1, 64), Size::fromNode($node->field('raster')));
+        return new self($node->field('player')->id(), $node->field('output')->int(1, 64), ($raster = $node->optional('raster')) ? Size::fromNode($raster) : $canvas);
+    }
+
+    /** What LED cabinets hang behind: one output of the raster of the sign. */
+    public static function ofCanvas(?string $player, Size $canvas): self
+    {
+        return new self($player, 1, $canvas);
     }
 
     /** @return array{width: float, height: float} px of its raster for one px of the canvas */

@@ -26,22 +26,10 @@ final readonly class ReadingPlan
         return new self($display, $capPx);
     }
 
-    /** @return float mm between the heights of eyes and of the middle of the display; above 0 where the display is higher */
-    public function rise(): float
-    {
-        return $this->display->viewing->centreHeightMm - $this->display->viewing->eyeHeightMm;
-    }
-
-    /** @return float mm from the eye to the middle of the display for a viewer that far away over the floor */
-    public function eyeDistanceMm(float $floorMm): float
-    {
-        return hypot($floorMm, $this->rise());
-    }
-
     /** @return float mm over the floor at which the eye is that far from the middle; 0 where it is so even below it */
     public function floorMm(float $eyeMm): float
     {
-        return sqrt(max(0.0, $eyeMm ** 2 - $this->rise() ** 2));
+        return sqrt(max(0.0, $eyeMm ** 2 - $this->display->viewing->rise() ** 2));
     }
 
     /** @return array<string, mixed> lengths in mm, angles in degrees */
@@ -49,14 +37,14 @@ final readonly class ReadingPlan
     {
         $viewing = $this->display->viewing;
         $mmPerPx = 1 / $this->display->pxPerMm();
-        $far = $this->eyeDistanceMm($viewing->farthestMm);
+        $far = $viewing->farthestEyeMm();
         $led = $this->display->led;
         $needed = static fn (float $arcmin): array => [
             'cap_px' => Legibility::neededCapPx($arcmin, $mmPerPx, $far, $led),
             'cap_mm' => round(Legibility::neededCapPx($arcmin, $mmPerPx, $far, $led) * $mmPerPx, 2),
             'type_px' => (int) ceil(Legibility::neededCapPx($arcmin, $mmPerPx, $far, $led) / Legibility::CAP_SHARE),
         ];
-        $slant = rad2deg(atan2($this->rise(), $viewing->nearestMm));
+        $slant = rad2deg(atan2($viewing->rise(), $viewing->nearestMm));
 
         return [
             'mm_per_px' => round($mmPerPx, 5),
@@ -65,7 +53,7 @@ final readonly class ReadingPlan
             'usable_angle' => self::USABLE_ANGLE,
             'easy_slant' => self::EASY_SLANT,
             'slant_at_nearest' => round($slant, 1),
-            'easy_from_mm' => round(abs($this->rise()) / tan(deg2rad(self::EASY_SLANT))),
+            'easy_from_mm' => round(abs($viewing->rise()) / tan(deg2rad(self::EASY_SLANT))),
             'comfortable' => $needed(Legibility::COMFORTABLE_ARCMIN),
             'limit' => $needed(Legibility::LIMIT_ARCMIN),
             'rule_of_thumb_mm' => round(Legibility::ruleOfThumbMm($far), 1),

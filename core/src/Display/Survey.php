@@ -4,11 +4,13 @@ declare(strict_types=1);
 
 namespace UpperPane\Core\Display;
 
+use UpperPane\Core\Finding\Explanation;
 use UpperPane\Core\Finding\Finding;
 use UpperPane\Core\Finding\Findings;
 use UpperPane\Core\Finding\Fix;
 use UpperPane\Core\Finding\Level;
 use UpperPane\Core\Geometry\Box;
+use UpperPane\Core\Units\Percent;
 
 /** What is found in the survey of a display: figures that contradict each other, panels that cannot hang so, signals that do not go through. */
 final readonly class Survey
@@ -17,6 +19,55 @@ final readonly class Survey
     private const SAME_ASPECT = 0.02;
     /** Less than this is how panels touch, not how they overlap, mm. */
     private const TOUCH_MM = 0.1;
+
+    /** @return list<Explanation> of what is found here */
+    public static function explained(): array
+    {
+        return [
+            new Explanation('output.twice', 'stop', 'two panels on one output', 'one of them would show the other\'s picture', 'arithmetic'),
+            new Explanation('output.missing', 'stop', 'a panel on an output that its player does not have', 'it stays dark', 'the survey'),
+            new Explanation(
+                'output.over-budget',
+                'stop',
+                'a raster, refresh and depth that the link does not carry, with CVT\'s reduced blanking',
+                'no picture, or a flickering one',
+                'link limits from memory; CVT 1.2',
+            ),
+            new Explanation('panel.overlap', 'warning', 'frames of two panels in one place by more than 0.1 mm', 'they cannot hang so', 'arithmetic'),
+            new Explanation('wall.density', 'warning', 'px/mm along a row or column apart by over 0.5 %', 'sizes jump between panels', 'common practice'),
+            new Explanation(
+                'wall.ragged',
+                'warning',
+                'a grid whose panels are not as wide or high as their neighbours, by a turn for example',
+                'it is cut from mm',
+                'arithmetic',
+            ),
+            new Explanation('wall.hole', 'hint', 'a place of the grid without a panel', 'what lies there is not seen', 'arithmetic'),
+            new Explanation('processor.lost', 'hint', 'a wall processor\'s raster has fewer px than the canvas', 'the picture is softer', 'arithmetic'),
+            new Explanation(
+                'processor.aspect',
+                'warning',
+                'a wall processor whose raster differs in aspect from the canvas by over 2 %, or has more px than it; the cure is the raster of the canvas',
+                'the picture is squeezed, or px are sent that nobody shows',
+                'common practice',
+            ),
+            new Explanation(
+                'survey.aspect',
+                'warning',
+                'px and mm of a panel apart by over 2 % in aspect',
+                'a figure is wrong, or given the wrong way round',
+                'common practice',
+            ),
+            new Explanation(
+                'survey.range',
+                'warning',
+                'not one line of 16\' fits the display at its farthest viewer',
+                'nothing can be read from there',
+                'ISO 9241-303 from memory; line and capital shares common practice',
+            ),
+            new Explanation('survey.timezone', 'hint', 'another time zone than that of its place', 'eight o\'clock would come at another time', 'common practice'),
+        ];
+    }
 
     /** @param ?string $timezone of the place where it hangs; null where nobody says */
     public static function check(Display $display, ?string $timezone = null): Findings
@@ -31,6 +82,7 @@ final readonly class Survey
             ...self::zone($display, $timezone),
             ...self::holes($display->wall),
             ...self::lost($display),
+            ...self::processor($display),
         ]));
     }
 
@@ -194,7 +246,7 @@ final readonly class Survey
     private static function range(Display $display): iterable
     {
         $farthest = $display->viewing->farthestMm;
-        $cap = Legibility::capMm(Legibility::LIMIT_ARCMIN, $farthest);
+        $cap = Legibility::capMm(Legibility::LIMIT_ARCMIN, $display->viewing->farthestEyeMm());
         $line = $cap / Legibility::CAP_SHARE * Legibility::LINE_SHARE;
         $high = $display->active()->height;
         if ($line > $high) {
@@ -253,6 +305,38 @@ final readonly class Survey
                 $lost * 100,
             ), ['factor' => ['x' => round($factor['width'], 6), 'y' => round($factor['height'], 6)], 'lost' => round($lost, 4)]);
         }
+    }
+
+    /** @return iterable<Finding> `processor.aspect`: a processor that squeezes the canvas, or has px that the canvas does not have */
+    private static function processor(Display $display): iterable
+    {
+        $processor = $display->processor;
+        if ($processor === null) {
+            return;
+        }
+        [$canvas, $raster] = [$display->raster(), $processor->raster];
+        $apart = abs(($raster->width / $raster->height) / ($canvas->width / $canvas->height) - 1);
+        $more = $raster->area() - $canvas->area();
+        if ($apart <= self::SAME_ASPECT && $more <= 0) {
+            return;
+        }
+        yield new Finding(
+            'processor.aspect',
+            Level::Warning,
+            [],
+            sprintf(
+                'The wall processor takes %s px, the canvas has %s px: %s.',
+                $raster,
+                $canvas,
+                implode(' and ', array_filter([
+                    $apart > self::SAME_ASPECT ? sprintf('their aspects are %s apart, so the picture is squeezed', Percent::of($apart)) : '',
+                    $more > 0 ? sprintf('%s px more are sent than are shown', number_format($more)) : '',
+                ])),
+            ),
+            ['aspect' => round($raster->width / $raster->height, 4), 'canvas_aspect' => round($canvas->width / $canvas->height, 4), 'apart' => round($apart, 4), 'more_px' => max(0, $more)],
+            null,
+            Fix::display("Let it take $canvas px", ['processor' => array_filter(['player' => $processor->player, 'output' => $processor->output, 'raster' => $canvas->toArray()])]),
+        );
     }
 
     private static function ofPlayer(Feed $feed): string

@@ -40,6 +40,29 @@ final readonly class Viewing
         return new self($nearest, $farthest->positive('mm'), $height('centre_height_mm'), $height('eye_height_mm'));
     }
 
+    /** @return float mm between the heights of eyes and of the middle of the display; above 0 where the display is higher */
+    public function rise(): float
+    {
+        return $this->centreHeightMm - $this->eyeHeightMm;
+    }
+
+    /**
+     * How far the eye is from the middle of the display: this is the distance that decides what is legible, for all that judges it.
+     *
+     * @param float $floorMm over the floor
+     * @return float mm
+     */
+    public function eyeMm(float $floorMm): float
+    {
+        return hypot($floorMm, $this->rise());
+    }
+
+    /** @return float mm from the eye of the farthest viewer to the middle of the display */
+    public function farthestEyeMm(): float
+    {
+        return $this->eyeMm($this->farthestMm);
+    }
+
     /** @return array{nearest_mm: float, farthest_mm: float, centre_height_mm: float, eye_height_mm: float} */
     public function toArray(): array
     {

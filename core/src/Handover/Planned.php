@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace UpperPane\Core\Handover;
 
+use UpperPane\Core\Finding\Explanation;
 use UpperPane\Core\Finding\Finding;
 use UpperPane\Core\Finding\Level;
 
@@ -12,6 +13,20 @@ final readonly class Planned
 {
     /** Two weeks are time enough to hand over again, also over a holiday. Common practice, no source. */
     public const SOON_MS = 14 * 86_400_000;
+
+    /** @return list<Explanation> of what is found here */
+    public static function explained(): array
+    {
+        return [
+            new Explanation(
+                'release.ends',
+                'warning; stop when it is over',
+                'the plan of a release by a schedule ends within 14 days; says what goes on from then',
+                'the standby would play unnoticed',
+                'common practice',
+            ),
+        ];
+    }
 
     /**
      * @param int $untilMs Unix ms

@@ -4,7 +4,10 @@ declare(strict_types=1);
 
 namespace UpperPane\Core\Layout;
 
+use UpperPane\Core\Document\Budget;
+use UpperPane\Core\Finding\Finding;
 use UpperPane\Core\Finding\Findings;
+use UpperPane\Core\Finding\Level;
 use UpperPane\Core\Layout\Check\Check;
 use UpperPane\Core\Layout\Check\DisplayMatch;
 use UpperPane\Core\Layout\Check\DurationShort;
@@ -24,6 +27,7 @@ use UpperPane\Core\Layout\Check\TextFace;
 use UpperPane\Core\Layout\Check\TextOverflow;
 use UpperPane\Core\Layout\Check\TextSmall;
 use UpperPane\Core\Layout\Check\ZoneEmpty;
+use UpperPane\Core\Layout\Check\ZoneGap;
 use UpperPane\Core\Layout\Check\ZoneOverlap;
 use UpperPane\Core\Layout\Check\ZoneSliver;
 use UpperPane\Core\Layout\Check\ZoneSum;
@@ -39,6 +43,7 @@ final readonly class Checks
         return [
             new DisplayMatch(),
             new ZoneEmpty(),
+            new ZoneGap(),
             new ElementOutside(),
             new ZoneOverlap(),
             new ZoneSum(),
@@ -67,12 +72,34 @@ final readonly class Checks
     {
         $subject = Subject::of($layout, $surroundings ?? new Surroundings());
         $findings = [];
+        $counts = [];
         foreach (self::all() as $check) {
             foreach ($check->findings($subject) as $finding) {
-                $findings[] = $finding;
+                $counts[$finding->code] = ($counts[$finding->code] ?? 0) + 1;
+                if ($counts[$finding->code] <= Budget::FINDINGS) {
+                    $findings[] = $finding;
+                }
+            }
+        }
+        foreach ($counts as $code => $count) {
+            if ($count > Budget::FINDINGS) {
+                $findings[] = self::more($findings, $code, $count - Budget::FINDINGS);
             }
         }
 
         return new Findings($findings);
+    }
+
+    /**
+     * That there are more of a code than are told, at the gravest level that it has been found at.
+     *
+     * @param list<Finding> $findings
+     */
+    private static function more(array $findings, string $code, int $count): Finding
+    {
+        $levels = array_map(static fn (Finding $one): Level => $one->level, array_values(array_filter($findings, static fn (Finding $one): bool => $one->code === $code)));
+        $level = array_values(array_filter(Level::cases(), static fn (Level $one): bool => in_array($one, $levels, true)))[0] ?? Level::Hint;
+
+        return new Finding($code, $level, [], sprintf('There are %s more of these.', number_format($count)), ['more' => $count]);
     }
 }

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace UpperPane\Core\Layout;
 
 use UpperPane\Core\Colour\Colour;
+use UpperPane\Core\Document\Budget;
 use UpperPane\Core\Document\BudgetExceeded;
 use UpperPane\Core\Geometry\Size;
 use UpperPane\Core\Layout\Division\Recipe;
@@ -36,6 +37,7 @@ final readonly class Composed
      * @param array<string, PlayingZone> $all the hidden ones as well, which may lead others
      * @param array<string, Loop> $loops of the zones, by id
      * @param array<string, self> $variants the same content on other canvases, by id
+     * @param bool $isFullScreen whether it is a list or a media by itself, that nobody has laid out
      */
     private function __construct(
         public string $id,
@@ -48,6 +50,7 @@ final readonly class Composed
         public array $loops,
         public ?Recipe $recipe = null,
         public array $variants = [],
+        public bool $isFullScreen = false,
     ) {
     }
 
@@ -81,7 +84,9 @@ final readonly class Composed
     /** One zone over a whole canvas, drawn by nobody. */
     public static function fullScreen(string $id, string $name, Size $canvas, PlayingZone $zone): self
     {
-        return self::of($id, $name, $canvas, Colour::black(), [$zone]);
+        $loops = [$zone->id() => $zone->loop(null)];
+
+        return new self($id, $name, $canvas, Colour::black(), [$zone], [$zone->id() => $zone], [$zone->id() => $zone], $loops, isFullScreen: true);
     }
 
     /** Itself or its variant, whichever suits a raster best (Matching::bestOf). */
@@ -108,6 +113,7 @@ final readonly class Composed
             $this->loops,
             $this->recipe,
             $this->variants,
+            $this->isFullScreen,
         );
     }
 

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace UpperPane\Core\Layout;
 
+use UpperPane\Core\Document\Budget;
 use UpperPane\Core\Document\DocumentRefused;
 use UpperPane\Core\Document\Node;
 use UpperPane\Core\Document\Reason;
@@ -69,36 +70,37 @@ final class Composer
      *
      * @throws DocumentRefused
      */
-    public function playlist(Playlist $list, ?Size $canvas = null): Composed
+    public function playlist(Playlist $list, ?Size $canvas = null, string $zone = 'whole'): Composed
     {
         $canvas ??= Size::px(1920, 1080);
 
-        return Composed::fullScreen($list->id ?? '', $list->name ?? '', $canvas, PlayingZone::whole($canvas, $list, $this));
+        return Composed::fullScreen($list->id ?? '', $list->name ?? '', $canvas, PlayingZone::whole($canvas, $list, $this, $zone));
     }
 
     /** A picture or film over a whole canvas. */
-    public function media(Media $media, Size $canvas, ?string $id = null): Composed
+    public function media(Media $media, Size $canvas, ?string $id = null, string $zone = 'whole'): Composed
     {
-        return Composed::fullScreen($id ?? $media->id ?? $media->name, $media->name, $canvas, PlayingZone::whole($canvas, Playlist::ofMedia($media), $this));
+        return Composed::fullScreen($id ?? $media->id ?? $media->name, $media->name, $canvas, PlayingZone::whole($canvas, Playlist::ofMedia($media), $this, $zone));
     }
 
     /**
      * What a booking or a standby plays, of the library, on a canvas; a layout in the variant that suits it best.
      *
+     * @param string $zone id of the zone in which a playlist or a media plays there
      * @throws DocumentRefused
      */
-    public function played(Played $played, Size $canvas, string $path = ''): Composed
+    public function played(Played $played, Size $canvas, string $zone = 'whole', string $path = ''): Composed
     {
         $ref = Node::root([$played->kind => $played->id])->field($played->kind);
         $this->mentions = $this->way === [] ? 0 : $this->mentions;
         $this->mention("$path$ref->path");
         if ($played->kind === 'media') {
-            return $this->media($this->library->media($played->id) ?? throw self::unknown('media', $played->id, "$path$ref->path"), $canvas, $played->id);
+            return $this->media($this->library->media($played->id) ?? throw self::unknown('media', $played->id, "$path$ref->path"), $canvas, $played->id, $zone);
         }
         if ($played->kind === 'playlist') {
             $list = $this->read($played->id, "$path$ref->path");
 
-            return $this->within('playlist', $played->id, "$path$ref->path", fn (): Composed => $this->playlist($list, $canvas));
+            return $this->within('playlist', $played->id, "$path$ref->path", fn (): Composed => $this->playlist($list, $canvas, $zone));
         }
 
         return $this->referred($played->id, "$path$ref->path")->for($canvas);
@@ -155,14 +157,15 @@ final class Composer
     }
 
     /**
+     * @param string $zone id of the zone in which it plays
      * @param string $path JSON Pointer to where it stands
      * @throws DocumentRefused
      */
-    public function standby(Standby $standby, Size $canvas, string $path): Composed
+    public function standby(Standby $standby, Size $canvas, string $zone, string $path): Composed
     {
         return $standby->media !== null
-            ? $this->media($standby->media, $canvas)
-            : $this->played($standby->plays ?? throw new \LogicException('A standby is a media or names something.'), $canvas, $path);
+            ? $this->media($standby->media, $canvas, zone: $zone)
+            : $this->played($standby->plays ?? throw new \LogicException('A standby is a media or names something.'), $canvas, $zone, $path);
     }
 
     /** @throws DocumentRefused where the library has no such playlist, or one that cannot be read */

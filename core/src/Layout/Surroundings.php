@@ -18,6 +18,7 @@ final readonly class Surroundings
      * @param ?CodeMaker $codes who draws codes; without it they have no modules
      * @param ?Swatches $swatches the colours of pictures; without it the contrast over pictures and films is not known
      * @param ?Display $display that it is seen on, and from where; null for none
+     * @param int $atMs the instant at which it is looked at, Unix ms
      */
     public function __construct(
         public string $timezone = 'UTC',
@@ -25,17 +26,24 @@ final readonly class Surroundings
         public ?CodeMaker $codes = null,
         public ?Swatches $swatches = null,
         public ?Display $display = null,
+        public int $atMs = 0,
     ) {
     }
 
     public function in(string $timezone): self
     {
-        return new self($timezone, $this->faces, $this->codes, $this->swatches, $this->display);
+        return new self($timezone, $this->faces, $this->codes, $this->swatches, $this->display, $this->atMs);
+    }
+
+    /** @param int $atMs Unix ms */
+    public function at(int $atMs): self
+    {
+        return new self($this->timezone, $this->faces, $this->codes, $this->swatches, $this->display, $atMs);
     }
 
     /** On a display, in its time zone; on none, with the time zone as it is. */
     public function on(?Display $display): self
     {
-        return new self($display->timezone ?? $this->timezone, $this->faces, $this->codes, $this->swatches, $display);
+        return new self($display->timezone ?? $this->timezone, $this->faces, $this->codes, $this->swatches, $display, $this->atMs);
     }
 }

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace UpperPane\Core\Playback;
 
 use UpperPane\Core\Colour\Colour;
+use UpperPane\Core\Finding\Explanation;
 use UpperPane\Core\Finding\Finding;
 use UpperPane\Core\Finding\Level;
 use UpperPane\Core\Geometry\Rect;
@@ -30,6 +31,14 @@ final readonly class Base implements Track
 {
     /** Name of the zone that a schedule plays in. */
     private const SCHEDULE = 'schedule';
+
+    /** @return list<Explanation> of what is found here */
+    public static function explained(): array
+    {
+        return [
+            new Explanation('booking.zone', 'warning', 'a zone that is booked, and that no layout booked on the display has', 'it is never seen', 'arithmetic'),
+        ];
+    }
 
     /**
      * @param ?Schedule $schedule null where one thing plays for ever

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace UpperPane\Core\Playback;
 
-use UpperPane\Core\Layout\Budget;
+use UpperPane\Core\Document\Budget;
 use UpperPane\Core\Layout\Composed;
 use UpperPane\Core\Layout\Kind\Zone\PlayingZone;
 use UpperPane\Core\Time\Schedule\Play;

@@ -51,6 +51,12 @@ final readonly class Placing
         );
     }
 
+    /** The placing of a canvas as large as a zone of this one, whose elements are called as that zone is. */
+    public function in(Box $zone): self
+    {
+        return new self($this->scaleX, $this->scaleY, $zone->x * $this->scaleX + $this->dx, $zone->y * $this->scaleY + $this->dy, $this->rect($zone), $this->way);
+    }
+
     /** A box of this canvas as it lies on the outermost one. */
     public function box(Box $box): Box
     {

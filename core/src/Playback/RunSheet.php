@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace UpperPane\Core\Playback;
 
+use UpperPane\Core\Document\Budget;
 use UpperPane\Core\Document\BudgetExceeded;
-use UpperPane\Core\Layout\Budget;
 use UpperPane\Core\Layout\Surroundings;
 use UpperPane\Core\Time\Loop;
 use UpperPane\Core\Time\Transition;

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace UpperPane\Core\Playback;
 
-use UpperPane\Core\Layout\Budget;
+use UpperPane\Core\Document\Budget;
 use UpperPane\Core\Layout\Composed;
 use UpperPane\Core\Units\Instant;
 use UpperPane\Core\Units\WallClock;
@@ -12,13 +12,10 @@ use UpperPane\Core\Units\WallClock;
 /** What each zone of a layout plays in a span, slot by slot. */
 final readonly class Timeline
 {
-    /** What stands in the place of an item where the standby of the zone plays. */
-    public const STANDBY = 'standby';
-
     /**
      * @param int $fromMs UTC ms, the span is [from, to)
      * @param string $timezone of the display, in which items come and go
-     * @return array{zones: list<array{id: string, loop_ms: ?int, segments: list<array{from: string, to: string, item: string, offset_ms: int}>}>, meets_every_ms: ?int}
+     * @return array{zones: list<array{id: string, loop_ms: ?int, segments: list<array{from: string, to: string, item: ?string, offset_ms: int, standby?: string}>}>, meets_every_ms: ?int}
      */
     public static function of(Composed $layout, int $fromMs, int $toMs, int $anchorMs = 0, string $timezone = 'UTC'): array
     {
@@ -36,9 +33,9 @@ final readonly class Timeline
                     $segments[] = [
                         'from' => (string) Instant::ofMs($piece['from'] + $turn->anchorMs),
                         'to' => (string) Instant::ofMs($piece['to'] + $turn->anchorMs),
-                        'item' => isset($items[$piece['item']]) ? $items[$piece['item']]->id : self::STANDBY,
+                        'item' => $items[$piece['item']]->id ?? null,
                         'offset_ms' => $piece['offset'],
-                    ];
+                    ] + (isset($items[$piece['item']]) || $zone->standby === null ? [] : ['standby' => $zone->standby->id]);
                 }
             }
             $zones[] = ['id' => $zone->id(), 'loop_ms' => $loop->periodMs, 'segments' => $segments];

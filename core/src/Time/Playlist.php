@@ -61,6 +61,15 @@ final readonly class Playlist
         ]);
     }
 
+    /** @return array<string, mixed> JSON Schema 2020-12 of a document of its own */
+    public static function schema(): array
+    {
+        $schema = self::fields()->schema();
+        assert(is_array($schema['properties']));
+
+        return array_replace($schema, ['required' => ['format', 'id', 'name', 'items']]);
+    }
+
     /**
      * The list as it stands inside a zone, or as a document of its own. Extras that another list has are not known yet (interleavedWith()).
      *

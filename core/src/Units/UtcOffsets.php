@@ -33,6 +33,11 @@ final readonly class UtcOffsets
      */
     public static function between(string $timezone, int $from, int $to): array
     {
+        static $known = [];
+        /** @var array<string, non-empty-list<array{int, int}>> $known tables of the tz database, which never change while a process runs */
+        if (isset($known["$timezone $from $to"])) {
+            return $known["$timezone $from $to"];
+        }
         $table = [];
         foreach (self::isKnown($timezone) ? (new \DateTimeZone($timezone))->getTransitions($from, $to) ?: [] : [] as $change) {
             if ($table === [] || $table[count($table) - 1][1] !== $change['offset']) {
@@ -40,7 +45,7 @@ final readonly class UtcOffsets
             }
         }
 
-        return $table === [] ? [[$from, 0]] : $table;
+        return $known["$timezone $from $to"] = $table === [] ? [[$from, 0]] : $table;
     }
 
     /** @throws DocumentRefused unless the tz database has a zone of that name */

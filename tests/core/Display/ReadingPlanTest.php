@@ -29,7 +29,7 @@ final class ReadingPlanTest extends TestCase
     {
         $plan = ReadingPlan::of(Display::fromArray(self::display(3000, 5600)));
         // 4 m higher than the eyes, 3 m away over the floor: 5 m.
-        self::assertEqualsWithDelta(5000.0, $plan->eyeDistanceMm(3000), 1e-9);
+        self::assertEqualsWithDelta(5000.0, Display::fromArray(self::display(3000, 5600))->viewing->eyeMm(3000), 1e-9);
         self::assertEqualsWithDelta(3000.0, $plan->floorMm(5000), 1e-9);
         self::assertSame(0.0, $plan->floorMm(3999), 'not even from right below');
         $said = $plan->toArray();

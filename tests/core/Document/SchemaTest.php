@@ -61,6 +61,13 @@ final class SchemaTest extends TestCase
         }
     }
 
+    public function testWhatDocsSayFollowsFromTheCore(): void
+    {
+        foreach (Docs::all() as $file => $text) {
+            self::assertSame($text, file_get_contents(self::ROOT . "/docs/$file"), "bin/docs writes $file anew");
+        }
+    }
+
     public function testASchedule(): void
     {
         $schedule = [

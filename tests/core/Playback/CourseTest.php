@@ -5,8 +5,8 @@ declare(strict_types=1);
 namespace UpperPane\Tests\Core\Playback;
 
 use PHPUnit\Framework\TestCase;
+use UpperPane\Core\Document\Budget;
 use UpperPane\Core\Document\Refused;
-use UpperPane\Core\Layout\Budget;
 use UpperPane\Core\Playback\Course;
 use UpperPane\Core\Playback\Programme;
 use UpperPane\Core\Playback\ShownAt;

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace UpperPane\Core\Layout\Check;
 
+use UpperPane\Core\Finding\Explanation;
 use UpperPane\Core\Finding\Finding;
 use UpperPane\Core\Finding\Level;
 use UpperPane\Core\Layout\Verdict;
@@ -11,6 +12,16 @@ use UpperPane\Core\Layout\Verdict;
 /** `display.crossed`, `canvas.swapped`, `display.padded`, `display.scaled`: how the canvas sits on the display's raster. */
 final readonly class DisplayMatch implements Check
 {
+    public static function explained(): array
+    {
+        return [
+            new Explanation('display.crossed', 'stop', 'a landscape canvas on a portrait display, or the reverse', 'nobody means it', 'common practice'),
+            new Explanation('canvas.swapped', 'stop', 'width and height of the canvas are those of the display, swapped', 'typed the wrong way round', 'common practice'),
+            new Explanation('display.padded', 'hint', 'the canvas has another aspect than the display', 'bars stay black', 'computation.md, 1'),
+            new Explanation('display.scaled', 'hint', 'same aspect, another raster', 'a scaled picture is softer', 'computation.md, 1'),
+        ];
+    }
+
     public function findings(Subject $subject): iterable
     {
         if ($subject->matching === null || $subject->display === null) {

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace UpperPane\Core\Layout\Check;
 
+use UpperPane\Core\Finding\Explanation;
 use UpperPane\Core\Finding\Finding;
 use UpperPane\Core\Finding\Fix;
 use UpperPane\Core\Finding\Level;
@@ -12,6 +13,19 @@ use UpperPane\Core\Layout\Type\ReadingTime;
 /** `duration.short`: a layout in a zone that goes before its words can be read (Layout\Reading). */
 final readonly class DurationShort implements Check
 {
+    public static function explained(): array
+    {
+        return [
+            new Explanation(
+                'duration.short',
+                'warning',
+                'a layout in a zone that stands for less than 1 s and twice the time of its words at 180 a minute',
+                'it goes before it is read',
+                'common practice',
+            ),
+        ];
+    }
+
     public function findings(Subject $subject): iterable
     {
         foreach ($subject->layout->zones as $zone) {

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace UpperPane\Core\Layout\Check;
 
+use UpperPane\Core\Finding\Explanation;
 use UpperPane\Core\Finding\Finding;
 use UpperPane\Core\Finding\Fix;
 use UpperPane\Core\Finding\Level;
@@ -12,6 +13,13 @@ use UpperPane\Core\Geometry\Rect;
 /** `element.outside`: what lies beyond the canvas is never seen. */
 final readonly class ElementOutside implements Check
 {
+    public static function explained(): array
+    {
+        return [
+            new Explanation('element.outside', 'stop when wholly, else warning', 'an element beyond the canvas, in px per side', 'it is never seen', 'arithmetic'),
+        ];
+    }
+
     public function findings(Subject $subject): iterable
     {
         $canvas = Rect::whole($subject->layout->canvas);

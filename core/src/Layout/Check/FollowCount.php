@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace UpperPane\Core\Layout\Check;
 
+use UpperPane\Core\Finding\Explanation;
 use UpperPane\Core\Finding\Finding;
 use UpperPane\Core\Finding\Fix;
 use UpperPane\Core\Finding\Level;
@@ -13,6 +14,19 @@ use UpperPane\Core\Time\Item;
 /** `follow.count`: a zone that changes with another, but has more or fewer items: what stands beside what is another at every round. */
 final readonly class FollowCount implements Check
 {
+    public static function explained(): array
+    {
+        return [
+            new Explanation(
+                'follow.count',
+                'warning',
+                'a zone that changes with another and has more or fewer items; the cure switches the last of the longer list off',
+                'what stands beside what is another at every round',
+                'common practice',
+            ),
+        ];
+    }
+
     public function findings(Subject $subject): iterable
     {
         $zones = $subject->layout->zones;

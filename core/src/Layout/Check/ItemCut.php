@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace UpperPane\Core\Layout\Check;
 
+use UpperPane\Core\Finding\Explanation;
 use UpperPane\Core\Finding\Finding;
 use UpperPane\Core\Finding\Fix;
 use UpperPane\Core\Finding\Level;
@@ -12,6 +13,19 @@ use UpperPane\Core\Layout\Composed;
 /** `item.cut`: a slot that is shorter than the film or loop it shows. */
 final readonly class ItemCut implements Check
 {
+    public static function explained(): array
+    {
+        return [
+            new Explanation(
+                'item.cut',
+                'warning',
+                'a slot shorter than its film or nested loop; of a layout also which films in it break off and which items are not reached, zone by zone',
+                'the end is never seen',
+                'arithmetic',
+            ),
+        ];
+    }
+
     public function findings(Subject $subject): iterable
     {
         foreach ($subject->layout->zones as $id => $zone) {

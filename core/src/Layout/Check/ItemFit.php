@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace UpperPane\Core\Layout\Check;
 
+use UpperPane\Core\Finding\Explanation;
 use UpperPane\Core\Finding\Finding;
 use UpperPane\Core\Finding\Fix;
 use UpperPane\Core\Finding\Level;
@@ -17,6 +18,20 @@ final readonly class ItemFit implements Check
 {
     private const SLIGHT = 0.02;
     private const GRAVE = 0.25;
+
+    public static function explained(): array
+    {
+        return [
+            new Explanation(
+                'item.aspect',
+                'warning from 25 %, else hint',
+                'more than 2 % lost, left empty or stretched',
+                'content of another shape than its box',
+                'CSS Images 3 for the figures; thresholds common practice',
+            ),
+            new Explanation('item.upscaled', 'warning', 'source px below canvas px, or below the px of the display', 'it looks soft', 'CSS Images 3 for the scale'),
+        ];
+    }
 
     public function findings(Subject $subject): iterable
     {

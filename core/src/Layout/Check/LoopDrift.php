@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace UpperPane\Core\Layout\Check;
 
+use UpperPane\Core\Finding\Explanation;
 use UpperPane\Core\Finding\Finding;
 use UpperPane\Core\Finding\Fix;
 use UpperPane\Core\Finding\Level;
@@ -13,6 +14,19 @@ use UpperPane\Core\Units\Integers;
 /** `loop.drift`: two zones of as many items, probably meant to change together, whose loops are not equally long. */
 final readonly class LoopDrift implements Check
 {
+    public static function explained(): array
+    {
+        return [
+            new Explanation(
+                'loop.drift',
+                'hint',
+                'two zones of as many items whose loops are not equally long, and when they meet; the cure lets one follow the other',
+                'what began together drifts apart',
+                'arithmetic',
+            ),
+        ];
+    }
+
     public function findings(Subject $subject): iterable
     {
         $layout = $subject->layout;

@@ -6,6 +6,7 @@ namespace UpperPane\Core\Layout\Check;
 
 use UpperPane\Core\Display\PlacedPanel;
 use UpperPane\Core\Display\Player;
+use UpperPane\Core\Finding\Explanation;
 use UpperPane\Core\Finding\Finding;
 use UpperPane\Core\Finding\Level;
 use UpperPane\Core\Layout\Kind\Element;
@@ -15,6 +16,15 @@ use UpperPane\Core\Media\Media;
 /** `player.kind`, `player.films`, `player.film-size`: what a layout asks for and a player of the display cannot do. */
 final readonly class PlayerAbility implements Check
 {
+    public static function explained(): array
+    {
+        return [
+            new Explanation('player.kind', 'warning', 'an element of a kind that the player of its panels does not draw', 'it stays blank', 'the survey'),
+            new Explanation('player.films', 'warning', 'more zones with films than the player plays at once', 'films stutter or stay blank where they meet', 'the survey'),
+            new Explanation('player.film-size', 'warning', 'a film of more px than the largest that the player plays', 'it stutters or stays blank', 'the survey'),
+        ];
+    }
+
     public function findings(Subject $subject): iterable
     {
         foreach ($subject->display->players ?? [] as $player) {

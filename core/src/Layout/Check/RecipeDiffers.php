@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace UpperPane\Core\Layout\Check;
 
 use UpperPane\Core\Document\DocumentRefused;
+use UpperPane\Core\Finding\Explanation;
 use UpperPane\Core\Finding\Finding;
 use UpperPane\Core\Finding\Fix;
 use UpperPane\Core\Finding\Level;
@@ -12,6 +13,19 @@ use UpperPane\Core\Finding\Level;
 /** `recipe.differs`: rectangles rule; a recipe that says otherwise would move them when it is solved again. */
 final readonly class RecipeDiffers implements Check
 {
+    public static function explained(): array
+    {
+        return [
+            new Explanation(
+                'recipe.differs',
+                'warning',
+                'rectangles of elements against the recipe solved for the canvas; areas that name no element; a recipe that does not fit',
+                'solved again, the layout would change',
+                'CSS Grid 2, 7 and 12',
+            ),
+        ];
+    }
+
     public function findings(Subject $subject): iterable
     {
         $layout = $subject->layout;

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace UpperPane\Core\Layout\Check;
 
 use UpperPane\Core\Display\PlacedPanel;
+use UpperPane\Core\Finding\Explanation;
 use UpperPane\Core\Finding\Finding;
 use UpperPane\Core\Finding\Fix;
 use UpperPane\Core\Finding\Level;
@@ -15,6 +16,19 @@ use UpperPane\Core\Layout\Kind\SeamSensitive;
 /** `seam.crossed`: words, a clock or a code that lie across the seam of a wall, with the smallest move that puts them on one panel. */
 final readonly class SeamCrossed implements Check
 {
+    public static function explained(): array
+    {
+        return [
+            new Explanation(
+                'seam.crossed',
+                'warning',
+                'words, a clock or a code on a wall that do not lie on one panel and are partly hidden behind bezels or where no panel hangs; the cure is the smallest move onto one',
+                'a seam goes through a letter',
+                'common practice',
+            ),
+        ];
+    }
+
     public function findings(Subject $subject): iterable
     {
         if ($subject->display === null || !$subject->display->isWall() || $subject->matching === null) {
@@ -47,6 +61,10 @@ final readonly class SeamCrossed implements Check
             return;
         }
         $hidden = $whole->area() - $seen;
+        if ($hidden === 0) {
+            // Where nothing is hidden the picture goes on from one panel to the next, as it does between LED cabinets.
+            return;
+        }
         $move = $this->smallestMove($subject, $element->rect(), $panels);
         yield new Finding(
             'seam.crossed',

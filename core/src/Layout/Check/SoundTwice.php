@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace UpperPane\Core\Layout\Check;
 
+use UpperPane\Core\Finding\Explanation;
 use UpperPane\Core\Finding\Finding;
 use UpperPane\Core\Finding\Fix;
 use UpperPane\Core\Finding\Level;
@@ -16,6 +17,19 @@ use UpperPane\Core\Units\Integers;
 /** `sound.twice`: two zones that are heard at the same instant, sooner or later. */
 final readonly class SoundTwice implements Check
 {
+    public static function explained(): array
+    {
+        return [
+            new Explanation(
+                'sound.twice',
+                'warning',
+                'items of two zones with a volume above 0 that are due together at some time',
+                'one source is heard at an instant',
+                'computation.md, 5; by the Chinese remainder theorem',
+            ),
+        ];
+    }
+
     public function findings(Subject $subject): iterable
     {
         $layout = $subject->layout;

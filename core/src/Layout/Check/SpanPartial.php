@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace UpperPane\Core\Layout\Check;
 
 use UpperPane\Core\Display\PlacedPanel;
+use UpperPane\Core\Finding\Explanation;
 use UpperPane\Core\Finding\Finding;
 use UpperPane\Core\Finding\Fix;
 use UpperPane\Core\Finding\Level;
@@ -14,6 +15,19 @@ use UpperPane\Core\Layout\Kind\Zone\PlayingZone;
 /** `span.partial`: a zone over several panels of a wall that ends in the middle of one on which another zone plays. */
 final readonly class SpanPartial implements Check
 {
+    public static function explained(): array
+    {
+        return [
+            new Explanation(
+                'span.partial',
+                'hint',
+                'a zone over several panels of a wall that ends in the middle of one on which another zone plays',
+                'zones of a wall end at panels, unless meant',
+                'common practice',
+            ),
+        ];
+    }
+
     public function findings(Subject $subject): iterable
     {
         if ($subject->display === null || !$subject->display->isWall()) {

@@ -7,9 +7,7 @@ namespace UpperPane\Core\Layout\Check;
 use UpperPane\Core\Display\Display;
 use UpperPane\Core\Geometry\Rect;
 use UpperPane\Core\Layout\Composed;
-use UpperPane\Core\Layout\Division\Neighbours;
 use UpperPane\Core\Layout\Kind\Text\Text;
-use UpperPane\Core\Layout\Kind\Zone\PlayingZone;
 use UpperPane\Core\Layout\Matching;
 use UpperPane\Core\Layout\Surroundings;
 use UpperPane\Core\Layout\Type\AsSeen;
@@ -20,7 +18,6 @@ use UpperPane\Core\Text\FaceMetrics;
 final readonly class Subject
 {
     /**
-     * @param list<array{PlayingZone, PlayingZone}> $overlaps pairs of zones with a common part, the lower one first
      * @param list<Text> $words all words, as they need the most room; none where nobody can measure them
      */
     private function __construct(
@@ -28,7 +25,6 @@ final readonly class Subject
         public Surroundings $surroundings,
         public ?Display $display,
         public ?Matching $matching,
-        public array $overlaps,
         public ?FaceMetrics $faces,
         public ?Swatches $swatches,
         public array $words,
@@ -45,7 +41,6 @@ final readonly class Subject
             $surroundings,
             $display,
             $display === null ? null : Matching::of($layout->canvas, $display->raster()),
-            Neighbours::overlapping(array_values($layout->zones)),
             $surroundings->faces,
             $surroundings->swatches,
             $surroundings->faces === null ? [] : AsSeen::words($layout, $surroundings->faces),

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace UpperPane\Core\Layout\Check;
 
 use UpperPane\Core\Colour\Contrast;
+use UpperPane\Core\Finding\Explanation;
 use UpperPane\Core\Finding\Finding;
 use UpperPane\Core\Finding\Fix;
 use UpperPane\Core\Finding\Level;
@@ -14,6 +15,19 @@ use UpperPane\Core\Layout\Type\TextContrasts;
 /** `text.contrast`: words that do not stand out from what lies under them (Layout\TextContrasts). */
 final readonly class TextContrast implements Check
 {
+    public static function explained(): array
+    {
+        return [
+            new Explanation(
+                'text.contrast',
+                'warning',
+                'letters against what lies under their lines, the 5th percentile of some 320 points, for each thing that plays there: under 4.5, or 3 for type of 24 CSS px (18.66 px bold) as the farthest viewer sees it',
+                'it does not stand out',
+                'WCAG 2.2, 1.4.3; CSS Values 4 for the angle of a px; an outline of a 25th of the type counts: common practice',
+            ),
+        ];
+    }
+
     public function findings(Subject $subject): iterable
     {
         $faces = $subject->faces;
@@ -22,7 +36,7 @@ final readonly class TextContrast implements Check
         }
         foreach ($subject->measurable() as $text) {
             $worst = TextContrasts::worst($text, $subject->layout, $faces, $subject->swatches);
-            $wanted = TextContrasts::needed($text->style, $subject->mmPerCanvasPx(), $subject->display?->viewing->farthestMm);
+            $wanted = TextContrasts::needed($text->style, $subject->mmPerCanvasPx(), $subject->display?->viewing->farthestEyeMm());
             if ($worst === null || $worst['ratio'] >= $wanted) {
                 continue;
             }

@@ -4,12 +4,26 @@ declare(strict_types=1);
 
 namespace UpperPane\Core\Layout\Check;
 
+use UpperPane\Core\Finding\Explanation;
 use UpperPane\Core\Finding\Finding;
 use UpperPane\Core\Finding\Level;
 
 /** `text.face`: a face that is not of the house, or letters that the face does not have: each player then takes what it has. */
 final readonly class TextFace implements Check
 {
+    public static function explained(): array
+    {
+        return [
+            new Explanation(
+                'text.face',
+                'warning',
+                'a face that is not of the house; letters that the face does not have',
+                'each player draws them in whatever it has',
+                'the `cmap` of the face, by HarfBuzz',
+            ),
+        ];
+    }
+
     public function findings(Subject $subject): iterable
     {
         $faces = $subject->faces;

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace UpperPane\Core\Layout\Check;
 
+use UpperPane\Core\Finding\Explanation;
 use UpperPane\Core\Finding\Finding;
 use UpperPane\Core\Finding\Fix;
 use UpperPane\Core\Finding\Level;
@@ -15,6 +16,19 @@ use UpperPane\Core\Text\SetText;
 /** `text.overflow`: words that need more room than their box has; what stands beyond it is cut off. */
 final readonly class TextOverflow implements Check
 {
+    public static function explained(): array
+    {
+        return [
+            new Explanation(
+                'text.overflow',
+                'warning',
+                'words set in their face, broken into lines, against their box, plate included',
+                'what stands beyond the box is cut off',
+                'HarfBuzz; UAX 14 by ICU, between ASCII signs as Chromium breaks; held against `hb-shape` and Chromium',
+            ),
+        ];
+    }
+
     public function findings(Subject $subject): iterable
     {
         $faces = $subject->faces;

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace UpperPane\Core\Layout\Check;
 
 use UpperPane\Core\Display\Legibility;
+use UpperPane\Core\Finding\Explanation;
 use UpperPane\Core\Finding\Finding;
 use UpperPane\Core\Finding\Fix;
 use UpperPane\Core\Finding\Level;
@@ -17,13 +18,27 @@ final readonly class TextSmall implements Check
     /** A box that had to grow further is another design, not a repair. */
     private const MOST_GROWTH = 3;
 
+    public static function explained(): array
+    {
+        return [
+            new Explanation(
+                'text.small',
+                'warning',
+                'capitals as the farthest viewer sees them, from the eye to the middle of the display: under 16 arc minutes; under 7 px on an LED raster',
+                'nobody reads it',
+                'ISO 9241-303 (from memory); 7 px: common practice',
+            ),
+        ];
+    }
+
     public function findings(Subject $subject): iterable
     {
         $mmPerPx = $subject->mmPerCanvasPx();
         if ($subject->display === null || $mmPerPx === null || $subject->faces === null) {
             return;
         }
-        $farthest = $subject->display->viewing->farthestMm;
+        $viewing = $subject->display->viewing;
+        $farthest = $viewing->farthestEyeMm();
         $led = $subject->display->led;
         foreach ($subject->measurable() as $text) {
             $share = $subject->faces->capShare($text->style->family, $text->style->weight);
@@ -54,7 +69,7 @@ final readonly class TextSmall implements Check
                         round($capPx * $mmPerPx, 1),
                         $subject->display->name,
                         round($arcmin, 1),
-                        round($farthest / 1000, 1),
+                        round($viewing->farthestMm / 1000, 1),
                         Legibility::LIMIT_ARCMIN,
                         $sizes[1],
                     )) . ($fix === null ? ' On this canvas it has no room there.' : ''),
@@ -62,7 +77,7 @@ final readonly class TextSmall implements Check
                     'arcmin' => round($arcmin, 2),
                     'cap_mm' => round($capPx * $mmPerPx, 2),
                     'cap_px' => round($rasterPx, 2),
-                    'distance_mm' => $farthest,
+                    'distance_mm' => round($farthest, 1),
                     'size_px' => ['comfortable' => $sizes[0], 'limit' => $sizes[1]],
                 ],
                 $text->rect(),

@@ -4,15 +4,30 @@ declare(strict_types=1);
 
 namespace UpperPane\Core\Layout\Check;
 
+use UpperPane\Core\Finding\Explanation;
 use UpperPane\Core\Finding\Finding;
 use UpperPane\Core\Finding\Level;
+use UpperPane\Core\Layout\Division\Neighbours;
 
 /** `zone.overlap`: two zones that share a part of the canvas; a hint where one lies wholly in the other. */
 final readonly class ZoneOverlap implements Check
 {
+    public static function explained(): array
+    {
+        return [
+            new Explanation(
+                'zone.overlap',
+                'warning; hint for a zone wholly inside another',
+                'two zones share a part of the canvas, one finding a pair',
+                'the upper hides the lower',
+                'arithmetic',
+            ),
+        ];
+    }
+
     public function findings(Subject $subject): iterable
     {
-        foreach ($subject->overlaps as [$a, $b]) {
+        foreach (Neighbours::overlapping(array_values($subject->layout->zones)) as [$a, $b]) {
             $common = $a->rect()->intersection($b->rect());
             if ($common === null) {
                 continue;

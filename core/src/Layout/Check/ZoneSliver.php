@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace UpperPane\Core\Layout\Check;
 
+use UpperPane\Core\Finding\Explanation;
 use UpperPane\Core\Finding\Finding;
 use UpperPane\Core\Finding\Fix;
 use UpperPane\Core\Finding\Level;
@@ -16,6 +17,13 @@ use UpperPane\Core\Layout\Kind\Zone\PlayingZone;
 final readonly class ZoneSliver implements Check
 {
     private const UNDER = 4;
+
+    public static function explained(): array
+    {
+        return [
+            new Explanation('zone.sliver', 'warning', 'a gap or overlap of under 4 px', 'almost certainly a slip', 'common practice'),
+        ];
+    }
 
     public function findings(Subject $subject): iterable
     {

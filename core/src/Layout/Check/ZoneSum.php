@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace UpperPane\Core\Layout\Check;
 
+use UpperPane\Core\Finding\Explanation;
 use UpperPane\Core\Finding\Finding;
 use UpperPane\Core\Finding\Fix;
 use UpperPane\Core\Finding\Level;
@@ -14,6 +15,19 @@ use UpperPane\Core\Layout\Division\Sums;
 /** `zone.sum`: across every strip of the canvas the sizes of the zones have to add up to the canvas. Common practice, no source. */
 final readonly class ZoneSum implements Check
 {
+    public static function explained(): array
+    {
+        return [
+            new Explanation(
+                'zone.sum',
+                'warning',
+                'across a strip between neighbouring zone edges, sizes do not add up to the canvas; zones inside others are left out, zones that begin and end alike count once',
+                'a typed figure is wrong',
+                'common practice',
+            ),
+        ];
+    }
+
     public function findings(Subject $subject): iterable
     {
         foreach (Sums::of($subject->layout) as $sum) {

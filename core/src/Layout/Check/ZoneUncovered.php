@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace UpperPane\Core\Layout\Check;
 
+use UpperPane\Core\Finding\Explanation;
 use UpperPane\Core\Finding\Finding;
 use UpperPane\Core\Finding\Level;
 use UpperPane\Core\Geometry\Rect;
@@ -14,6 +15,19 @@ final readonly class ZoneUncovered implements Check
 {
     /** Only the largest are told; the whole of the area stands in each. */
     private const MOST = 20;
+
+    public static function explained(): array
+    {
+        return [
+            new Explanation(
+                'zone.uncovered',
+                'hint',
+                'what no zone, picture or opaque shape covers, as maximal rectangles (the 20 largest)',
+                'the background shows',
+                'arithmetic',
+            ),
+        ];
+    }
 
     public function findings(Subject $subject): iterable
     {

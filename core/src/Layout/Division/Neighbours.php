@@ -6,17 +6,20 @@ namespace UpperPane\Core\Layout\Division;
 
 use UpperPane\Core\Layout\Kind\Element;
 
-/** Which elements meet: a sweep from left to right, so that not all pairs are looked at. */
+/** Which elements meet: a sweep from left to right, so that not all pairs are looked at, and pairs are handed out one by one. */
 final readonly class Neighbours
 {
+    /** Bits for the place of an element: two places make one number, so that a million pairs have room. */
+    private const BITS = 24;
+
     /**
      * Pairs whose rectangles have a common part, the lower element first.
      *
      * @template T of Element
      * @param list<T> $elements
-     * @return list<array{T, T}>
+     * @return iterable<int, array{T, T}>
      */
-    public static function overlapping(array $elements): array
+    public static function overlapping(array $elements): iterable
     {
         return self::within($elements, 0);
     }
@@ -26,9 +29,9 @@ final readonly class Neighbours
      *
      * @template T of Element
      * @param list<T> $elements
-     * @return list<array{T, T}>
+     * @return iterable<int, array{T, T}>
      */
-    public static function within(array $elements, int $gap): array
+    public static function within(array $elements, int $gap): iterable
     {
         $edges = [];
         foreach ($elements as $index => $element) {
@@ -43,13 +46,14 @@ final readonly class Neighbours
                 if ($other[1] <= $edge[0]) {
                     unset($open[$key]);
                 } elseif ($other[2] < $edge[3] && $edge[2] < $other[3]) {
-                    $pairs[] = [min($edge[4], $other[4]), max($edge[4], $other[4])];
+                    $pairs[] = min($edge[4], $other[4]) << self::BITS | max($edge[4], $other[4]);
                 }
             }
             $open[] = $edge;
         }
         sort($pairs);
-
-        return array_map(static fn (array $pair): array => [$elements[$pair[0]], $elements[$pair[1]]], $pairs);
+        foreach ($pairs as $pair) {
+            yield [$elements[$pair >> self::BITS], $elements[$pair & (1 << self::BITS) - 1]];
+        }
     }
 }

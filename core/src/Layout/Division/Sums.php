@@ -12,6 +12,7 @@ use UpperPane\Core\Layout\Kind\Element;
  * The sums that a layout has to keep: in each strip between neighbouring zone edges, what the zones crossed add up to.
  *
  * Zones wholly inside another (insets) and zones wholly off the canvas are left out; strips with the same zones, and strips with equal lists of sizes, are one sum.
+ * Zones of a strip that begin and end alike lie beside one another and count once.
  */
 final readonly class Sums
 {
@@ -91,19 +92,27 @@ final readonly class Sums
                 continue;
             }
             ksort($crossed);
-            $sizes = [];
+            [$sizes, $list, $counted] = [[], [], []];
             foreach ($crossed as $id) {
+                $rect = $rects[(string) $id];
+                // What begins and ends alike lies beside one another, not after it.
+                $place = ($wide ? $rect->x : $rect->y) . ' ' . $sizeOf[(string) $id];
+                if (isset($counted[$place])) {
+                    continue;
+                }
+                $counted[$place] = true;
                 $sizes[] = $sizeOf[(string) $id];
+                $list[] = (string) $id;
             }
             $key = implode('+', $sizes);
             $sums[$key]['sizes'] = $sizes;
-            $sums[$key]['lists'][] = array_map(strval(...), array_values($crossed));
+            $sums[$key]['first'] ??= $list;
+            $sums[$key]['all'] = ($sums[$key]['all'] ?? []) + array_flip($list);
         }
         $found = [];
         foreach ($sums as $sum) {
-            $first = $sum['lists'][0];
-            $others = array_values(array_diff(array_unique(array_merge(...$sum['lists'])), $first));
-            $found[] = new Sum($side, $sum['sizes'], $first, $others, $length);
+            $others = array_map(strval(...), array_keys(array_diff_key($sum['all'], array_flip($sum['first']))));
+            $found[] = new Sum($side, $sum['sizes'], $sum['first'], $others, $length);
         }
 
         return $found;

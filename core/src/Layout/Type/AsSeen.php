@@ -25,7 +25,7 @@ final readonly class AsSeen
     {
         [$display, $faces, $swatches] = [$surroundings->display, $surroundings->faces, $surroundings->swatches];
         $mmPerPx = $display === null ? null : Matching::of($layout->canvas, $display->raster())->mmPerCanvasPx($display->pxPerMm());
-        $farthest = $display?->viewing->farthestMm;
+        $farthest = $display?->viewing->farthestEyeMm();
         $texts = [];
         foreach ($faces === null ? [] : self::words($layout, $faces) as $text) {
             if ($faces !== null && $faces->knows($text->style->family)) {
@@ -61,7 +61,7 @@ final readonly class AsSeen
         [$nearest, $farthest] = [$display->viewing->nearestMm, $display->viewing->farthestMm];
         $from = [];
         foreach (array_unique([$farthest, ($nearest + $farthest) / 2, $nearest]) as $distance) {
-            $width = Legibility::cssPx($layout->canvas->width * $mmPerPx, $distance);
+            $width = Legibility::cssPx($layout->canvas->width * $mmPerPx, $display->viewing->eyeMm($distance));
             $from[] = ['distance_mm' => round($distance), 'width_px' => round($width, 1), 'height_px' => round($width * $layout->canvas->height / $layout->canvas->width, 1)];
         }
 

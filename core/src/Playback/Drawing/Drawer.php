@@ -80,16 +80,19 @@ final readonly class Drawer
         return [$ground, ...$drawer->layout($layout, $inside, $base?->turns($layout, 0) ?? $layout->turns($this->clock, 0))];
     }
 
-    /** The standby of a zone. */
-    public function standby(Composed $layout, PlayingZone $zone, Placing $placing): Scene
+    /** The standby of a zone. A list or a media plays there as the list of the zone itself does. */
+    public function standby(Composed $standby, PlayingZone $zone, Placing $placing): Scene
     {
-        if (!$this->begins) {
-            return Scene::later(fn (): array => $this->booked($layout, $zone->id(), $zone->rect(), $placing, null));
-        }
         $box = Box::ofRect($zone->rect());
-        $fit = Fit::of($layout->canvas, $zone->rect()->size(), FitMode::Contain, 50.0, 50.0);
+        if ($standby->isFullScreen) {
+            return Scene::later(fn (): array => $this->begins ? $this->begun($standby, $placing->in($box)) : $this->layout($standby, $placing->in($box), $standby->turns($this->clock, 0)));
+        }
+        if (!$this->begins) {
+            return Scene::later(fn (): array => $this->booked($standby, $zone->id(), $zone->rect(), $placing, null));
+        }
+        $fit = Fit::of($standby->canvas, $zone->rect()->size(), FitMode::Contain, 50.0, 50.0);
 
-        return Scene::later(fn (): array => $this->begun($layout, $placing->inside($zone->id(), $box, $fit)));
+        return Scene::later(fn (): array => $this->begun($standby, $placing->inside($zone->id(), $box, $fit)));
     }
 
     /**

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace UpperPane\Core\Time\Recurrence;
 
+use UpperPane\Core\Document\Budget;
 use UpperPane\Core\Units\Calendar;
 use UpperPane\Core\Units\Integers;
 use UpperPane\Core\Units\LocalTime;
@@ -256,6 +257,7 @@ final readonly class Recurrence
         $toDay = LocalTime::ofSeconds($to - 1)->day() + 1;
         if ($this->rule->bySetPos !== [] && !$times->isChosen()) {
             foreach ($days->rounds($fromDay, $toDay) as $round) {
+                Budget::ofRound(count($round) * count($times->on($round[0])), $this->rule->path);
                 $all = [];
                 foreach ($round as $day) {
                     foreach ($times->on($day) as $second) {

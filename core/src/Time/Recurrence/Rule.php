@@ -34,6 +34,7 @@ final readonly class Rule
      * @param list<int> $byMonth 1 to 12
      * @param list<int> $bySetPos
      * @param int $weekStart weekday on which a week begins
+     * @param string $path JSON Pointer to where it stands
      */
     private function __construct(
         public Frequency $frequency,
@@ -52,6 +53,7 @@ final readonly class Rule
         public array $bySetPos,
         public int $weekStart,
         public string $text,
+        public string $path,
     ) {
     }
 
@@ -98,6 +100,7 @@ final readonly class Rule
             $numbers('BYSETPOS', 1, 366, true),
             $weekStart === false ? throw $wrong("WKST={$parts['WKST']} is no weekday; one of MO, TU, WE, TH, FR, SA, SU is right.") : $weekStart,
             implode(';', array_map(static fn (string $name, string $value): string => "$name=$value", array_keys($parts), $parts)),
+            $path,
         );
         $rule->fitsTogether($wrong);
 
@@ -141,6 +144,7 @@ final readonly class Rule
             $this->bySetPos,
             $this->weekStart,
             $this->text,
+            $this->path,
         );
     }
 

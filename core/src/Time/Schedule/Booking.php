@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace UpperPane\Core\Time\Schedule;
 
-use UpperPane\Core\Document\BudgetExceeded;
+use UpperPane\Core\Document\Budget;
 use UpperPane\Core\Document\DocumentRefused;
 use UpperPane\Core\Document\Field;
 use UpperPane\Core\Document\Fields;
@@ -19,9 +19,6 @@ use UpperPane\Core\Units\WallClock;
 /** One entry of a schedule: what plays from when to when, how often, and before which others. Local times; the display's zone says where. */
 final readonly class Booking
 {
-    /** Occurrences that are looked at for one answer; more is a booking that begins every few seconds for months. */
-    private const MOST = 200_000;
-
     /**
      * @param ?string $zone id of the zone of the standing layout; null for the whole display
      * @param list<LocalTime> $dates RDATE
@@ -30,6 +27,7 @@ final readonly class Booking
      * @param ?LocalTime $from nothing of it is shown before
      * @param ?LocalTime $until nothing of it is shown from then on
      * @param int $createdMs Unix ms; within a rank the later one goes before
+     * @param string $path JSON Pointer to where it stands in its schedule
      */
     private function __construct(
         public string $id,
@@ -46,6 +44,7 @@ final readonly class Booking
         public ?LocalTime $from,
         public ?LocalTime $until,
         public int $createdMs,
+        public string $path,
     ) {
     }
 
@@ -105,6 +104,7 @@ final readonly class Booking
             $from,
             $until,
             ($created = $node->optional('created')) ? Instant::parse($created->text(), $created->path)->ms : PHP_INT_MIN,
+            $node->path,
         );
     }
 
@@ -126,6 +126,7 @@ final readonly class Booking
             $booking->from,
             $booking->until,
             $booking->createdMs,
+            $booking->path,
         );
     }
 
@@ -147,6 +148,7 @@ final readonly class Booking
             $this->from,
             $this->until,
             $this->createdMs,
+            $this->path,
         );
     }
 
@@ -171,10 +173,8 @@ final readonly class Booking
         $begin = $this->from === null ? PHP_INT_MIN : $clock->utcOrBefore($this->from->seconds);
         $end = $this->until === null ? PHP_INT_MAX : $clock->utcOrBefore($this->until->seconds);
         // No change of a clock makes an occurrence longer by a day.
-        $written = $this->recurrence($clock)->written(max($from, $begin) - $length - 86_400, min($to, $end), self::MOST);
-        if (count($written) >= self::MOST) {
-            throw BudgetExceeded::because(Reason::BudgetExceeded, sprintf('"%s" begins more than %s times in that span; ask for a shorter one.', $this->name, number_format(self::MOST)), '');
-        }
+        $written = $this->recurrence($clock)->written(max($from, $begin) - $length - 86_400, min($to, $end), Budget::SEGMENTS + 1);
+        Budget::ofOccurrences(count($written), $this->rule === null ? $this->path : "$this->path/rrule");
         $locals = [];
         foreach ($written as $local) {
             $locals[] = $local + $length;

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace UpperPane\Core\Time\Schedule;
 
+use UpperPane\Core\Document\Budget;
 use UpperPane\Core\Units\WallClock;
 
 /** How the bookings of a span stand in each other's way: how long each is due, how long it plays, and which play instead of it. */
@@ -26,8 +27,11 @@ final readonly class BookingConflicts
     {
         $ranked = $schedule->ranked($zone);
         $events = [];
+        $occurrences = 0;
         foreach ($ranked as $place => $booking) {
+            Budget::ofOccurrences($occurrences, '/bookings');
             foreach ($booking->occurrences($clock, $from, $to) as [$begins, $stops]) {
+                $occurrences++;
                 $events[max($from, $begins)][$place] = ($events[max($from, $begins)][$place] ?? 0) + 1;
                 $events[min($to, $stops)][$place] = ($events[min($to, $stops)][$place] ?? 0) - 1;
             }

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace UpperPane\Core\Time\Schedule;
 
+use UpperPane\Core\Document\Budget;
 use UpperPane\Core\Document\DocumentRefused;
 use UpperPane\Core\Units\WallClock;
 
@@ -34,6 +35,7 @@ final readonly class Plays
                 $anchors[] = $anchor;
                 $bookings[] = $place;
             }
+            Budget::ofOccurrences(count($starts), '/bookings');
         }
         asort($starts);
 
@@ -123,6 +125,7 @@ final readonly class Plays
             $last = $one;
             $at = $until;
         }
+        Budget::ofSegments(count($pieces), '/to');
         $plays = [];
         foreach ($pieces as [$begin, $end, $one]) {
             $booking = $one >= 0 ? $ranked[$bookings[$one]] : null;

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace UpperPane\Core\Time\Schedule;
 
+use UpperPane\Core\Finding\Explanation;
 use UpperPane\Core\Finding\Finding;
 use UpperPane\Core\Finding\Findings;
 use UpperPane\Core\Finding\Fix;
@@ -14,6 +15,35 @@ use UpperPane\Core\Units\WallClock;
 /** What is wrong with a schedule in a span: what is lost, what never gets its turn, what two bookings claim, where nothing plays. */
 final readonly class ScheduleChecks
 {
+    /** @return list<Explanation> of what is found here */
+    public static function explained(): array
+    {
+        return [
+            new Explanation(
+                'booking.skipped',
+                'warning',
+                'a start that falls into the hour which the clocks leave out; the cure begins it at the first time after',
+                'it is lost that night',
+                'RFC 5545, 3.3.10; the tz database',
+            ),
+            new Explanation(
+                'booking.never',
+                'warning',
+                'a booking that others go before whenever it is due, or whose rule falls on no day',
+                'it is never seen',
+                'computation.md, 5',
+            ),
+            new Explanation(
+                'booking.clash',
+                'warning',
+                'two bookings of one rank that are due together, how long, and which plays',
+                'one of them is hidden, and nothing but its age says so',
+                'computation.md, 5',
+            ),
+            new Explanation('schedule.gap', 'warning', 'time for which nothing is due, without a standby', 'the display stays dark', 'common practice'),
+        ];
+    }
+
     /** @param int $fromMs Unix ms */
     public static function run(Schedule $schedule, WallClock $clock, int $fromMs, int $toMs): Findings
     {

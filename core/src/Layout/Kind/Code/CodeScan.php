@@ -6,6 +6,7 @@ namespace UpperPane\Core\Layout\Kind\Code;
 
 use UpperPane\Core\Colour\Colour;
 use UpperPane\Core\Colour\Contrast;
+use UpperPane\Core\Finding\Explanation;
 use UpperPane\Core\Finding\Finding;
 use UpperPane\Core\Finding\Fix;
 use UpperPane\Core\Finding\Level;
@@ -22,6 +23,28 @@ final readonly class CodeScan implements Check
     public const QUIET_MODULES = 4;
     /** A code is scanned from about so many times its width. Common practice, no source. */
     public const REACH = 10.0;
+
+    public static function explained(): array
+    {
+        return [
+            new Explanation('code.small', 'warning', 'modules of a QR code of under 3 px of the display', 'cameras do not resolve them', 'common practice'),
+            new Explanation('code.quiet', 'warning', 'a quiet zone of under 4 modules', 'scanners do not find the code', 'ISO/IEC 18004 (from memory)'),
+            new Explanation(
+                'code.far',
+                'warning',
+                'a code that nobody comes near enough to: it is scanned from about ten times its width',
+                'it is never scanned',
+                'common practice',
+            ),
+            new Explanation(
+                'code.contrast',
+                'warning',
+                'modules under 3 to 1 against their ground, or light on dark',
+                'many scanners do not read it',
+                'common practice; ratio as WCAG 2.2',
+            ),
+        ];
+    }
 
     public function findings(Subject $subject): iterable
     {
@@ -89,7 +112,8 @@ final readonly class CodeScan implements Check
     private function reach(Subject $subject, Code $code): iterable
     {
         $mm = $subject->mmPerCanvasPx();
-        $nearest = $subject->display?->viewing->nearestMm;
+        $viewing = $subject->display?->viewing;
+        $nearest = $viewing?->eyeMm($viewing->nearestMm);
         if ($mm === null || $nearest === null) {
             return;
         }
@@ -109,7 +133,7 @@ final readonly class CodeScan implements Check
                 round($nearest / 1000, 1),
                 (int) ceil($nearest / self::REACH / $mm * $code->across() / ($code->across() - 2 * $code->quiet)),
             ),
-            ['width_mm' => round($width, 1), 'reach_mm' => round($width * self::REACH), 'nearest_mm' => $nearest],
+            ['width_mm' => round($width, 1), 'reach_mm' => round($width * self::REACH), 'nearest_mm' => round($nearest, 1)],
             $code->rect(),
         );
     }

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace UpperPane\Core\Layout\Kind\Text;
 
+use UpperPane\Core\Finding\Explanation;
 use UpperPane\Core\Finding\Finding;
 use UpperPane\Core\Finding\Level;
 use UpperPane\Core\Layout\Check\Check;
@@ -12,6 +13,19 @@ use UpperPane\Core\Layout\Check\Subject;
 /** `text.clipped`: words that are cut with an ellipsis, as their design says, and how many of them are not seen. */
 final readonly class TextClipped implements Check
 {
+    public static function explained(): array
+    {
+        return [
+            new Explanation(
+                'text.clipped',
+                'hint',
+                'a text that is cut with an ellipsis where its box ends, as its design says, and how many characters are lost',
+                'what is cut is never read',
+                'HarfBuzz, as `text.overflow`',
+            ),
+        ];
+    }
+
     public function findings(Subject $subject): iterable
     {
         $faces = $subject->faces;

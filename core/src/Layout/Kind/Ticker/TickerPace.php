@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace UpperPane\Core\Layout\Kind\Ticker;
 
+use UpperPane\Core\Finding\Explanation;
 use UpperPane\Core\Finding\Finding;
 use UpperPane\Core\Finding\Fix;
 use UpperPane\Core\Finding\Level;
@@ -22,6 +23,14 @@ final readonly class TickerPace implements Check
     /** Px a refresh: half steps are tolerable. */
     private const STEP = 0.5;
     private const TOLERANCE = 1e-6;
+
+    public static function explained(): array
+    {
+        return [
+            new Explanation('ticker.judder', 'warning', 'running text that does not move by whole or half px of the display at each refresh', 'it judders', 'common practice'),
+            new Explanation('ticker.fast', 'warning', 'words that run by at more than 180 a minute', 'they are gone before they are read', 'common practice'),
+        ];
+    }
 
     public function findings(Subject $subject): iterable
     {

@@ -66,7 +66,7 @@ final readonly class PlayingZone implements HasMedia, Nests, FitsContent, Paints
             $zone->isHidden(),
             $list,
             self::layoutsOf($list, $zone->layouts, $zone->ref !== null, $zone->rect()->size(), $zone->follows !== null, $composer, "$path/playlist"),
-            $zone->standby === null ? null : $composer->standby($zone->standby, $zone->rect()->size(), "$path/standby"),
+            $zone->standby === null ? null : $composer->standby($zone->standby, $zone->rect()->size(), $zone->id(), "$path/standby"),
             $zone->follows,
             $zone->ground,
             $zone->toArray(),
@@ -78,12 +78,12 @@ final readonly class PlayingZone implements HasMedia, Nests, FitsContent, Paints
      *
      * @throws DocumentRefused
      */
-    public static function whole(Size $canvas, Playlist $list, Composer $composer): self
+    public static function whole(Size $canvas, Playlist $list, Composer $composer, string $id = 'whole'): self
     {
         $list = $composer->list($list, null, '');
-        $standby = $list->standby === null ? null : $composer->standby($list->standby, $canvas, '/standby');
+        $standby = $list->standby === null ? null : $composer->standby($list->standby, $canvas, $id, '/standby');
 
-        return new self('whole', Rect::whole($canvas), false, $list, self::layoutsOf($list, [], false, $canvas, false, $composer, ''), $standby, null, null, []);
+        return new self($id, Rect::whole($canvas), false, $list, self::layoutsOf($list, [], false, $canvas, false, $composer, ''), $standby, null, null, []);
     }
 
     /**

@@ -2,10 +2,7 @@
 
 declare(strict_types=1);
 
-namespace UpperPane\Core\Layout;
-
-use UpperPane\Core\Document\BudgetExceeded;
-use UpperPane\Core\Document\Reason;
+namespace UpperPane\Core\Document;
 
 /**
  * How much one document or one question may take (docs/limits.md). What goes beyond is refused in words, before it is worked out.
@@ -25,6 +22,9 @@ final readonly class Budget
 
     /** Occurrences of bookings, or segments of zones, in one answer. */
     public const SEGMENTS = 200_000;
+
+    /** Findings of one code in one answer. */
+    public const FINDINGS = 5_000;
 
     /** Changes of a display and its zones in one answer, in words. */
     public const STRETCHES = 100_000;
@@ -60,9 +60,21 @@ final readonly class Budget
     }
 
     /** @throws BudgetExceeded */
+    public static function ofOccurrences(int $occurrences, string $path): void
+    {
+        self::hold($occurrences, self::SEGMENTS, $path, 'asks for %s occurrences or more; %s are the most. Ask for a shorter span, or let it happen less often.');
+    }
+
+    /** @throws BudgetExceeded */
     public static function ofStretches(int $stretches, string $path): void
     {
         self::hold($stretches, self::STRETCHES, $path, 'asks for %s changes or more; %s are the most. Ask for a shorter span.');
+    }
+
+    /** @throws BudgetExceeded */
+    public static function ofRound(int $times, string $path): void
+    {
+        self::hold($times, self::SEGMENTS, $path, 'has %s times in one round, of which BYSETPOS chooses; %s are the most.');
     }
 
     /** @throws BudgetExceeded */

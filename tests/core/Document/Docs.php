@@ -1,0 +1,71 @@
+<?php
+
+declare(strict_types=1);
+
+namespace UpperPane\Tests\Core\Document;
+
+use UpperPane\Core\Display\Survey;
+use UpperPane\Core\Document\Limits;
+use UpperPane\Core\Finding\Explanation;
+use UpperPane\Core\Handover\Planned;
+use UpperPane\Core\Layout\Check\Check;
+use UpperPane\Core\Layout\Checks;
+use UpperPane\Core\Layout\Layout;
+use UpperPane\Core\Playback\Base;
+use UpperPane\Core\Time\Playlist;
+use UpperPane\Core\Time\Schedule\Schedule;
+use UpperPane\Core\Time\Schedule\ScheduleChecks;
+
+/** What stands in docs/ and follows from the core. */
+final class Docs
+{
+    /** @return array<string, string> text by file within docs/ */
+    public static function all(): array
+    {
+        return [
+            'checks.md' => self::checks(),
+            'limits.md' => self::limits(),
+            'formats/layout.schema.json' => self::schema('layout', 'Layout ' . Layout::FORMAT, Layout::schema()),
+            'formats/playlist.schema.json' => self::schema('playlist', 'Playlist ' . Playlist::FORMAT, Playlist::schema()),
+            'formats/schedule.schema.json' => self::schema('schedule', 'Schedule ' . Schedule::FORMAT, Schedule::fields()->schema()),
+        ];
+    }
+
+    private static function checks(): string
+    {
+        $layout = array_merge(...array_map(static fn (Check $check): array => $check::explained(), Checks::all()));
+
+        return "# Checks\n\n"
+            . "What Upper Pane looks for while a layout is made. A **stop** keeps it from being handed over; a **warning** wants a look; a **hint** is worth knowing.\n"
+            . "This page is made of what stands at the classes that find it (`bin/docs`).\n\n" . self::table($layout)
+            . "\n## Of a schedule\n\nWhat is found in the bookings of a display or place, by `bin/upperpane plays` in the span asked for.\n\n"
+            . self::table([...Planned::explained(), ...ScheduleChecks::explained(), ...Base::explained()])
+            . "\n## Of the survey\n\nWhat is found in a display itself, by `bin/upperpane wall` and at Displays.\n\n" . self::table(Survey::explained());
+    }
+
+    /** @param list<Explanation> $rows */
+    private static function table(array $rows): string
+    {
+        return "| code | level | what | why | source |\n|---|---|---|---|---|\n" . implode('', array_map(
+            static fn (Explanation $one): string => "| `$one->code` | $one->level | $one->what | $one->why | $one->source |\n",
+            $rows,
+        ));
+    }
+
+    private static function limits(): string
+    {
+        $rows = array_map(static fn (array $limit): string => sprintf("| %s | %s | %s |\n", $limit['what'], number_format($limit['most']), $limit['where']), Limits::all());
+
+        return "# Limits\n\nWhat takes more is refused as `budget.exceeded`, in words, before it is worked out: when a document is saved anew, and when a question is asked.\n"
+            . "What is stored already can still be opened and made smaller, and what was handed over plays on. This page is made of `Document\\Limits` (`bin/docs`).\n\n"
+            . "| what | most | path of the refusal |\n|---|---|---|\n" . implode('', $rows);
+    }
+
+    /** @param array<string, mixed> $schema */
+    private static function schema(string $name, string $title, array $schema): string
+    {
+        $head = ['$schema' => 'https://json-schema.org/draft/2020-12/schema', '$id' => "https://upper-pane.invalid/formats/$name.schema.json", 'title' => $title];
+
+        return json_encode($head + $schema, JSON_PRETTY_PRINT | JSON_UNESCAPED_SLASHES | JSON_UNESCAPED_UNICODE | JSON_THROW_ON_ERROR) . "\n";
+    }
+}
