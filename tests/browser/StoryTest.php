@@ -9,7 +9,6 @@ use Facebook\WebDriver\WebDriverBy;
 use Facebook\WebDriver\WebDriverKeys;
 use PHPUnit\Framework\Attributes\Depends;
 use PHPUnit\Framework\TestCase;
-use UpperPane\Core\Units\Instant;
 use UpperPane\Tests\Browser\Support\Chrome;
 use UpperPane\Tests\Browser\Support\Desk;
 use UpperPane\Tests\Browser\Support\Hands;
@@ -192,6 +191,7 @@ final class StoryTest extends TestCase
         $file = self::$folder . '/story.json';
         file_put_contents($file, json_encode($document));
         $address = (string) strtok((string) self::player()->driver->getCurrentURL(), '#');
+        $seen = [];
         foreach (['2026-06-01T10:00:02Z', '2026-06-01T10:00:13.500Z'] as $instant) {
             $shown = json_decode((string) shell_exec(dirname(__DIR__, 2) . '/bin/upperpane shown ' . escapeshellarg($file) . " --at $instant"), true);
             self::assertIsArray($shown);
@@ -200,6 +200,7 @@ final class StoryTest extends TestCase
             self::player()->driver->executeAsyncScript('window.upperPanePlayer.settled().then(arguments[0])');
             $items = self::player()->script('return Object.fromEntries([...document.querySelectorAll("[data-item]")]'
                 . '.filter((e) => e.style.visibility !== "hidden").map((e) => [e.dataset.element, e.dataset.item]))');
+            $seen[] = $items['zone2'];
             $screen = Screen::of(self::player());
             $zones = array_values(array_filter($shown['things'], static fn (array $thing): bool => $thing['kind'] === 'zone'));
             self::assertCount(3, $zones);
@@ -210,7 +211,7 @@ final class StoryTest extends TestCase
         }
         self::player()->go('about:blank')->go($address);
         self::player()->see('.stage-canvas');
-        self::assertSame(Instant::parse('2026-06-01T10:00:02Z')->ms % 20_000 < 10_000, true, 'the two instants show both items of zone2');
+        self::assertCount(2, array_unique($seen), 'the two instants show both items of zone2');
     }
 
     #[Depends('testSheHandsOverAndThePlayerShowsItWithinFiveSeconds')]

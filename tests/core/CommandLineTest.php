@@ -5,6 +5,8 @@ declare(strict_types=1);
 namespace UpperPane\Tests\Core;
 
 use PHPUnit\Framework\TestCase;
+use UpperPane\App\CommandLine\UpperPane;
+use UpperPane\App\Text\HarfBuzz;
 
 /** `bin/upperpane` on files, as scripts call it. */
 final class CommandLineTest extends TestCase
@@ -179,6 +181,24 @@ final class CommandLineTest extends TestCase
         self::assertSame([2, 'file.missing', ''], $this->refusal('check /nowhere.json', null));
         self::assertSame([2, 'value.range', ''], $this->refusal('shown - --at yesterday', Make::harbour()));
         self::assertSame([2, 'json.syntax', ''], $this->refusal('check -', '{"format": '));
+    }
+
+    /** Only what measures needs them: everything else answers without. */
+    public function testFacesThatAreNotInstalledAreSaid(): void
+    {
+        $run = static function (string $words): array {
+            [$in, $out, $error] = array_map(static fn () => fopen('php://memory', 'w+'), [0, 1, 2]);
+            assert(is_resource($in) && is_resource($out) && is_resource($error));
+            $code = (new UpperPane($in, $out, $error, HarfBuzz::ofTheHouse('/nowhere')))->run(explode('|', $words));
+            rewind($error);
+
+            return [$code, json_decode((string) stream_get_contents($error), true)['error']['code'] ?? null];
+        };
+        $words = $this->file(Make::layout([['id' => 't', 'kind' => 'text', 'rect' => ['x' => 0, 'y' => 0, 'width' => 900, 'height' => 90], 'text' => 'Berth 2', 'style' => ['size_px' => 40]]]));
+        self::assertSame([2, 'faces.missing'], $run('measure|--text|Berth 2|--family|Inter|--size-px|72'));
+        self::assertSame([2, 'faces.missing'], $run("check|$words"));
+        self::assertSame([0, null], $run("timeline|$words|--from|2026-06-01T10:00:00Z|--to|2026-06-01T10:00:10Z"));
+        self::assertSame([0, null], $run('tracks|7fr 3fr|--length|1920'));
     }
 
     /**

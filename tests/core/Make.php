@@ -203,9 +203,17 @@ final class Make
         return Checks::run($layout, (new Surroundings('UTC', $faces, null, $swatches))->on($display));
     }
 
+    /** Random cases, the same in every run; others with UPPER_PANE_SEED, which is printed so that a run can be done again. */
     public static function random(int $seed): Randomizer
     {
-        return new Randomizer(new Mt19937($seed));
+        static $shift = null;
+        if ($shift === null) {
+            $said = getenv('UPPER_PANE_SEED');
+            $shift = is_string($said) && $said !== '' ? (int) $said : 0;
+            $shift === 0 ?: fwrite(STDERR, "Random cases of UPPER_PANE_SEED=$shift\n");
+        }
+
+        return new Randomizer(new Mt19937($seed + (int) $shift));
     }
 
     /** @return Doc a layout of some zones with fades, films, endless items, followers and nested layouts */
@@ -262,7 +270,7 @@ final class Make
         return match ($random->getInt(0, 3)) {
             0 => ['from' => sprintf('2026-10-%02dT%s:00', $random->getInt(24, 25), $time())],
             1 => ['until' => sprintf('2026-10-%02dT%s:00', $random->getInt(24, 25), $time())],
-            2 => ['hours' => [[$time(), '24:00'], ['00:00', $time()]]],
+            2 => ['hours' => [[$time(), '24:00'], ['00:00', '0' . $random->getInt(1, 9) . substr($time(), 2)]]],
             default => ['days' => ['SU', 'TU'], 'hours' => [['22:30', '03:15']]],
         };
     }

@@ -26,7 +26,7 @@ final readonly class PlaceController
     public function create(Request $request): JsonResponse
     {
         $body = Body::of($request)->object('name', 'parent', 'timezone');
-        $place = new Place(strtolower((string) new Ulid()), $body->field('name')->text(1, 120), $this->parent($body), $this->entities->getRepository(Place::class)->count(), self::zone($body));
+        $place = new Place(strtolower((string) new Ulid()), $body->field('name')->name(120), $this->parent($body), $this->entities->getRepository(Place::class)->count(), self::zone($body));
         $this->entities->persist($place);
         $this->entities->flush();
 
@@ -42,7 +42,7 @@ final readonly class PlaceController
         if ($parent?->isIn($place) === true) {
             throw $body->field('parent')->refused(Reason::ValueRange, sprintf('is "%s", which lies in "%s" itself.', $parent->name, $place->name));
         }
-        $place->name = $body->field('name')->text(1, 120);
+        $place->name = $body->field('name')->name(120);
         $place->parent = $parent;
         $place->timezone = self::zone($body);
         // What is found of displays in it depends on its time zone.

@@ -55,7 +55,7 @@ final readonly class DesignController
     {
         $body = Body::of($request)->object('name', 'document', 'display', 'place');
         $kind = DesignKind::ofPlural($plural);
-        $name = $body->field('name')->text();
+        $name = $body->field('name')->name();
         $id = strtolower((string) new Ulid());
         $document = ['format' => $kind->format(), 'id' => $id, 'name' => $name] + Body::document($body->field('document'));
         $this->check($kind, $document);
@@ -188,7 +188,7 @@ final readonly class DesignController
         $kind = DesignKind::ofPlural($plural);
         $given = ['format' => $kind->format(), 'id' => $id] + $given;
         $this->check($kind, $given);
-        $name = Node::root($given)->field('name')->text();
+        $name = Node::root($given)->field('name')->name();
         $stale = false;
         $design = $this->entities->wrapInTransaction(function () use ($plural, $id, $base, $given, $note, $name, $alsoSet, &$stale): Design {
             $design = $this->design($plural, $id, lock: true);

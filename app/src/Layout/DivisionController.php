@@ -49,7 +49,7 @@ final readonly class DivisionController
     public function keep(Request $request): JsonResponse
     {
         $body = Body::of($request)->object('name', 'recipe');
-        $name = trim($body->field('name')->text());
+        $name = trim($body->field('name')->name());
         $recipe = Recipe::fromNode($body->field('recipe'));
         if ($name === '' || $recipe->areas === []) {
             throw $body->field($name === '' ? 'name' : 'recipe')->refused(Reason::ValueRange, $name === '' ? 'is empty.' : 'names no areas; a division has at least one.');

@@ -52,7 +52,7 @@ final readonly class PlayerController
         if ($pairing->endsAt < $this->clock->now()) {
             throw new Problem(422, 'pairing.ended', sprintf('The code %s is older than %d minutes. The player shows a new one by now.', $code, Pairing::MINUTES), '/code');
         }
-        $name = $body->optional('name')?->text(1, 120) ?? 'Player of ' . $display->display()->name;
+        $name = $body->optional('name')?->name(120) ?? 'Player of ' . $display->display()->name;
         $player = new Player(strtolower((string) new Ulid()), $name, $display, Player::newSecret(), $this->clock->now());
         $player->part = $this->part($display, $body->optional('part'));
         $pairing->player = $player;

@@ -7,6 +7,8 @@ namespace UpperPane\App\Text;
 use FFI;
 use FFI\CData;
 use UpperPane\Core\Display\Legibility;
+use UpperPane\Core\Document\FaceRefused;
+use UpperPane\Core\Document\Reason;
 use UpperPane\Core\Text\FaceFile;
 use UpperPane\Core\Text\FaceMetrics;
 use UpperPane\Core\Text\FaceWeight;
@@ -192,10 +194,13 @@ final class HarfBuzz implements FaceMetrics
         if (!isset($this->open[$key])) {
             $file = $weights[$nearest];
             // HarfBuzz takes a copy of bytes (memory mode 0, duplicate).
+            if (is_string($file) && !is_file($file)) {
+                throw FaceRefused::because(Reason::FacesMissing, "The type face $family $nearest is not installed, so no text can be measured; bin/start installs those of the house.", '');
+            }
             $bytes = is_string($file) ? (string) file_get_contents($file) : $file();
             $blob = is_string($file) ? $this->pointer('hb_blob_create_from_file', $file) : $this->pointer('hb_blob_create', $bytes, strlen($bytes), 0, null, null);
             if ($this->number('hb_blob_get_length', $blob) === 0) {
-                throw new \RuntimeException("The type face $family $nearest cannot be read; bin/start installs those of the house.");
+                throw new \RuntimeException("The type face $family $nearest cannot be read.");
             }
             $face = $this->pointer('hb_face_create', $blob, 0);
             $this->open[$key] = [

@@ -6,7 +6,7 @@ namespace UpperPane\App\Time;
 
 use Sabre\VObject\Component\VCalendar;
 use Sabre\VObject\Component\VEvent;
-use Sabre\VObject\DateTimeParser;
+use Sabre\VObject\InvalidDataException;
 use Sabre\VObject\Parameter;
 use Sabre\VObject\ParseException;
 use Sabre\VObject\Property;
@@ -14,12 +14,12 @@ use Sabre\VObject\Property\ICalendar\DateTime as DateTimeProperty;
 use Sabre\VObject\Reader;
 use Sabre\VObject\TimeZoneUtil;
 use UpperPane\Core\Document\CalendarRefused;
-use UpperPane\Core\Document\DocumentRefused;
 use UpperPane\Core\Document\Reason;
 use UpperPane\Core\Document\Refused;
 use UpperPane\Core\Time\Recurrence\Rule;
 use UpperPane\Core\Time\Schedule\Rank;
 use UpperPane\Core\Time\Schedule\Schedule;
+use UpperPane\Core\Units\Instant;
 use UpperPane\Core\Units\LocalTime;
 use UpperPane\Core\Units\UtcOffsets;
 use UpperPane\Core\Units\WallClock;
@@ -43,17 +43,23 @@ final class CalendarReader
      * @param string $timezone of the schedule: times of another zone are brought to its clock, floating ones are taken as they stand
      * @param array<string, string> $plays what an event plays that does not say it: `{"layout": id}` and the like
      * @return array{bookings: list<array<string, mixed>>, notes: list<string>}
-     * @throws DocumentRefused where it is no calendar
+     * @throws CalendarRefused where it is no calendar
      */
     public static function read(string $text, string $timezone, array $plays): array
     {
         if (strlen($text) > self::LARGEST) {
             throw CalendarRefused::because(Reason::CalendarTooLarge, 'The calendar has more than 8 MB; it is not read.', '/calendar');
         }
+        if (!mb_check_encoding($text, 'UTF-8')) {
+            throw CalendarRefused::because(Reason::CalendarSyntax, 'The calendar is not in UTF-8, as iCalendar files are.', '/calendar');
+        }
         try {
             $calendar = Reader::read($text, Reader::OPTION_FORGIVING | Reader::OPTION_IGNORE_INVALID_LINES);
         } catch (ParseException $e) {
             throw CalendarRefused::because(Reason::CalendarSyntax, 'This is no iCalendar file: ' . $e->getMessage(), '/calendar');
+        } catch (\Throwable $e) {
+            // The parser trips over properties in encodings that calendars do not have.
+            throw CalendarRefused::because(Reason::CalendarSyntax, 'This iCalendar file cannot be read; another program may write it anew: ' . $e->getMessage(), '/calendar');
         }
         if (!$calendar instanceof VCalendar) {
             throw CalendarRefused::because(Reason::CalendarSyntax, 'This is no iCalendar file; one begins with BEGIN:VCALENDAR.', '/calendar');
@@ -64,24 +70,50 @@ final class CalendarReader
             throw CalendarRefused::because(Reason::CalendarTooMany, $message, '/calendar');
         }
         $reader = new self($timezone, $calendar);
-        $bookings = [];
+        [$bookings, $moved] = [[], []];
         foreach ($events as $number => $event) {
             try {
                 $booking = $reader->booking($event, $plays, $number + 1);
-                // An occurrence that was moved stands beside its series: the series goes without it.
+                $which = self::time($event, 'RECURRENCE-ID');
+                if ($which !== null) {
+                    $moved[$booking['uid']][] = (string) $reader->local($which, '')[0];
+                }
                 $bookings[] = $booking;
-                $reader->moved($event, $bookings);
-            } catch (Refused | \InvalidArgumentException $e) {
-                $reader->notes[] = sprintf('"%s" is left out: %s', self::summary($event, $number + 1), $e->getMessage());
+            } catch (\Throwable $e) {
+                // What the parser makes of an odd value may fail in ways of its own: one event never loses the others.
+                $why = $e instanceof Refused || $e instanceof InvalidDataException ? $e->getMessage() : 'it cannot be read.';
+                $reader->notes[] = sprintf('"%s" is left out: %s', self::summary($event, $number + 1), $why);
             }
         }
 
-        return ['bookings' => array_map(static fn (array $booking): array => array_diff_key($booking, ['uid' => 1]), $bookings), 'notes' => $reader->notes];
+        return ['bookings' => self::withoutMoved($bookings, $moved), 'notes' => $reader->notes];
+    }
+
+    /**
+     * An event with a RECURRENCE-ID stands in the place of one occurrence of the series of the same UID (3.8.4.4): the series goes without it.
+     *
+     * @param list<array{uid: string, rrule?: string, exdates?: list<string>, ...}> $bookings each with its uid
+     * @param array<non-empty-list<string>> $moved by uid: the occurrences of others that its events stand for
+     * @return list<array<string, mixed>> without uids
+     */
+    private static function withoutMoved(array $bookings, array $moved): array
+    {
+        foreach ($bookings as $index => ['uid' => $uid]) {
+            if (isset($bookings[$index]['rrule'], $moved[$uid])) {
+                $bookings[$index]['exdates'] = [...$bookings[$index]['exdates'] ?? [], ...$moved[$uid]];
+                unset($moved[$uid]);
+            }
+        }
+
+        /** @var list<array<string, mixed>> $without */
+        $without = array_map(static fn (array $booking): array => array_diff_key($booking, ['uid' => 1]), $bookings);
+
+        return $without;
     }
 
     /**
      * @param array<string, string> $plays
-     * @return array<string, mixed>
+     * @return array{uid: string, rrule?: string, exdates?: list<string>, ...}
      */
     private function booking(VEvent $event, array $plays, int $number): array
     {
@@ -106,10 +138,7 @@ final class CalendarReader
         $rule = ($text = self::text($event, 'RRULE')) === null ? null : Rule::parse($text);
         $own = explode(':', self::text($event, 'X-PLAYS') ?? '', 2);
         $category = strtolower(self::text($event, 'CATEGORIES') ?? '');
-        $created = self::time($event, 'CREATED')?->getDateTime()->setTimezone(new \DateTimeZone('UTC'))->format('Y-m-d\TH:i:s\Z');
-
-        return array_filter([
-            'uid' => self::text($event, 'UID') ?? '',
+        return ['uid' => self::text($event, 'UID') ?? ''] + array_filter([
             'name' => mb_substr($name, 0, 200),
             'plays' => count($own) === 2 && in_array($own[0], ['layout', 'playlist', 'media'], true) ? [$own[0] => $own[1]] : $plays,
             'zone' => self::text($event, 'X-ZONE'),
@@ -121,28 +150,8 @@ final class CalendarReader
             'rdates' => $this->dates($event, 'RDATE', $name),
             'from' => self::text($event, 'X-SHOWN-FROM'),
             'until' => self::text($event, 'X-SHOWN-UNTIL'),
-            'created' => $created,
+            'created' => self::created($event),
         ], static fn (mixed $value): bool => $value !== null && $value !== []);
-    }
-
-    /**
-     * An event with a RECURRENCE-ID stands in the place of one occurrence of the event of the same UID (3.8.4.4).
-     *
-     * @param list<array<string, mixed>> $bookings
-     */
-    private function moved(VEvent $event, array &$bookings): void
-    {
-        $which = self::time($event, 'RECURRENCE-ID');
-        if ($which === null) {
-            return;
-        }
-        $last = count($bookings) - 1;
-        foreach ($bookings as $index => $booking) {
-            if ($index !== $last && $booking['uid'] === $bookings[$last]['uid'] && isset($booking['rrule'])) {
-                $without = is_array($booking['exdates'] ?? null) ? $booking['exdates'] : [];
-                $bookings[$index]['exdates'] = [...$without, (string) $this->local($which, '')[0]];
-            }
-        }
     }
 
     /** @return list<string> */
@@ -199,12 +208,29 @@ final class CalendarReader
         }
     }
 
+    /** Seconds of a duration (RFC 5545, 3.3.6); 0 of what is none. */
     private static function duration(string $text): int
     {
-        $from = new \DateTimeImmutable('2001-01-01 UTC');
-        $length = DateTimeParser::parseDuration($text);
+        if (preg_match('/^\+?P(?:(\d{1,5})W|(?:(\d{1,5})D)?(?:T(?:(\d{1,6})H)?(?:(\d{1,8})M)?(?:(\d{1,9})S)?)?)$/D', $text, $m) !== 1) {
+            return 0;
+        }
+        $seconds = 0;
+        foreach ([604_800, 86_400, 3_600, 60, 1] as $index => $unit) {
+            $seconds += (int) ($m[$index + 1] ?? 0) * $unit;
+        }
 
-        return $length instanceof \DateInterval ? $from->add($length)->getTimestamp() - $from->getTimestamp() : 0;
+        return $seconds;
+    }
+
+    /** When it was made, in UTC (3.8.7.1); null where that cannot be read. */
+    private static function created(VEvent $event): ?string
+    {
+        $made = preg_replace('/^(\d{4})(\d\d)(\d\d)T(\d\d)(\d\d)(\d\d)Z$/D', '$1-$2-$3T$4:$5:$6Z', self::text($event, 'CREATED') ?? '');
+        try {
+            return (string) Instant::parse((string) $made);
+        } catch (Refused) {
+            return null;
+        }
     }
 
     private static function rank(?Rule $rule): Rank

@@ -25,6 +25,7 @@ final readonly class Display
      * @param list<Player> $players
      * @param list<LiveInput> $inputs
      * @param list<Sensor> $sensors
+     * @param array<string, mixed> $given the document
      */
     private function __construct(
         public string $id,
@@ -40,6 +41,7 @@ final readonly class Display
         public ?Processor $processor,
         public array $inputs,
         public array $sensors,
+        private array $given,
     ) {
     }
 
@@ -86,11 +88,13 @@ final readonly class Display
         $led = $node->optional('technology')?->oneOf('lcd', 'led') === 'led';
         $between = ['x' => $gap?->field('x')->number(0.0, 1e5, 'mm') ?? 0.0, 'y' => $gap?->field('y')->number(0.0, 1e5, 'mm') ?? 0.0];
         $wall = Wall::of($panels, $between, $butt, null, $names);
+        /** @var array<string, mixed> $given an object has names */
+        $given = is_array($node->value) ? $node->value : [];
         $processor = self::processor($node->optional('processor'), $led, $panels, $wall->canvas, $names);
 
         return new self(
             $node->field('id')->id(),
-            $node->field('name')->text(),
+            $node->field('name')->name(),
             $timezone,
             Viewing::fromNode($node->field('viewing')),
             $led,
@@ -102,7 +106,14 @@ final readonly class Display
             $processor,
             self::each($node, 'inputs', 64, LiveInput::fromNode(...)),
             self::each($node, 'sensors', 64, Sensor::fromNode(...)),
+            $given,
         );
+    }
+
+    /** @return array<string, mixed> the document as it was read */
+    public function toArray(): array
+    {
+        return $this->given;
     }
 
     /** The canvas of the display: its raster as it stands upright before the viewer, with what is hidden behind bezels, in px. */

@@ -53,7 +53,7 @@ final readonly class Edid
         $name = null;
         foreach (self::descriptors($blocks[0], 54, 126) as $descriptor) {
             if (str_starts_with($descriptor, "\x00\x00\x00\xFC")) {
-                $name ??= trim(explode("\n", substr($descriptor, 5))[0]);
+                $name ??= self::name(substr($descriptor, 5));
             } elseif (self::u16($descriptor, 0) > 0) {
                 $timings[] = self::timing($descriptor);
                 $sizes[] = self::size($descriptor);
@@ -75,6 +75,14 @@ final readonly class Edid
             $vics,
             ($sizes[0] ?? null) ?? self::sizeOfBase($bytes),
         );
+    }
+
+    /** Letters of ASCII up to a line feed (E-EDID 1.4, 3.10.3.4); what a panel writes beside them is told as U+FFFD. */
+    private static function name(string $bytes): ?string
+    {
+        $name = (string) preg_replace('/[^\x20-\x7E]/', "\u{FFFD}", trim(explode("\n", $bytes)[0], " \t\r\0"));
+
+        return $name === '' ? null : $name;
     }
 
     /** The raster that it shows pixel by pixel: that of its first detailed timing; null where it has none. */

@@ -20,6 +20,6 @@ final readonly class LiveInput
     {
         $node->object('id', 'name', 'raster');
 
-        return new self($node->field('id')->id(), $node->field('name')->text(), Size::fromNode($node->field('raster')));
+        return new self($node->field('id')->id(), $node->field('name')->name(), Size::fromNode($node->field('raster')));
     }
 }

@@ -297,12 +297,12 @@ final readonly class Survey
         if ($display->processor !== null && $lost > 0) {
             $factor = $display->processor->factor($display->raster());
             yield new Finding('processor.lost', Level::Hint, [], sprintf(
-                'The canvas of %s px goes through %s px: scaled by %.4f x %.4f, %.0f %% of its pixels are lost.',
+                'The canvas of %s px goes through %s px: scaled by %.4f x %.4f, %s of its pixels are lost.',
                 $display->raster(),
                 $display->processor->raster,
                 $factor['width'],
                 $factor['height'],
-                $lost * 100,
+                Percent::of($lost),
             ), ['factor' => ['x' => round($factor['width'], 6), 'y' => round($factor['height'], 6)], 'lost' => round($lost, 4)]);
         }
     }

@@ -30,6 +30,12 @@ final readonly class Field
         return new self($role, ['type' => 'string'] + ($least > 0 ? ['minLength' => $least] : []) + ['maxLength' => $most]);
     }
 
+    /** A line of text: no control characters. */
+    public static function name(int $most = 200): self
+    {
+        return new self(Role::Plain, ['type' => 'string', 'minLength' => 1, 'maxLength' => $most, 'pattern' => '^[^\\x00-\\x1F\\x7F]*$']);
+    }
+
     public static function pattern(string $pattern): self
     {
         return new self(Role::Plain, ['type' => 'string', 'pattern' => $pattern]);

@@ -153,14 +153,21 @@ final readonly class Merge
      */
     private static function ordered(array $first, array $other): array
     {
-        foreach ($other as $index => $id) {
-            if (!in_array($id, $first, true)) {
-                $before = $index === 0 ? false : array_search($other[$index - 1], $first, true);
-                array_splice($first, $before === false ? 0 : (int) $before + 1, 0, [$id]);
+        $known = array_fill_keys($first, true);
+        [$behind, $front, $before] = [[], [], null];
+        foreach ($other as $id) {
+            if (!isset($known[$id])) {
+                $before === null ? $front[] = $id : $behind[$before][] = $id;
+            } else {
+                $before = $id;
             }
         }
+        $order = $front;
+        foreach ($first as $id) {
+            array_push($order, $id, ...$behind[$id] ?? []);
+        }
 
-        return $first;
+        return $order;
     }
 
     private static function sameOrder(mixed $a, mixed $b): bool

@@ -186,6 +186,18 @@ final readonly class Node
         return $this->value;
     }
 
+    /** @throws DocumentRefused unless a text of one line, which may stand in a title, a file name and a list */
+    public function name(int $most = 200): string
+    {
+        $name = $this->text(1, $most);
+        if (preg_match('/[\x00-\x1F\x7F]/', $name, $m, PREG_OFFSET_CAPTURE) === 1) {
+            $message = 'has the control character U+%04X after %d characters; a name is a line of letters, figures and signs.';
+            throw $this->refused(Reason::ValueRange, sprintf($message, ord($m[0][0]), mb_strlen(substr($name, 0, $m[0][1]))));
+        }
+
+        return $name;
+    }
+
     /** @throws DocumentRefused unless an id: letters, figures, dot, dash and underscore */
     public function id(): string
     {

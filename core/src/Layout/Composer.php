@@ -120,7 +120,7 @@ final class Composer
         }
         $list ?? throw new \LogicException('A zone has a list or names one.');
         if ($list->interleaved === null) {
-            Budget::ofSlots($list->slots(), $ref === null ? "$path/items" : "$path/ref");
+            Budget::ofSlots($list->slots(), $path . ($ref !== null ? '/ref' : ($list->isInterleaved() ? '/interleave' : '/items')));
 
             return $list;
         }

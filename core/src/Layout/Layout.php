@@ -57,7 +57,7 @@ final readonly class Layout
         return $fields ??= Fields::of([
             'format' => Field::constant(self::FORMAT)->required(),
             'id' => Field::id()->required(),
-            'name' => Field::text()->required(),
+            'name' => Field::name()->required(),
             'canvas' => Field::object(Size::fields())->required(),
             'background' => Field::object(Fields::of(['color' => Field::colour()->required()])),
             'recipe' => Field::object(Recipe::fields()),
@@ -96,7 +96,7 @@ final readonly class Layout
         $given = is_array($node->value) ? $node->value : [];
         $layout = new self(
             $id,
-            $node->field('name')->text(),
+            $node->field('name')->name(),
             $canvas,
             $background === null ? Colour::black() : Colour::fromNode($background),
             $elements,

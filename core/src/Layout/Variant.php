@@ -37,7 +37,10 @@ final readonly class Variant
         return new self($id, $canvas, $recipe, $places, $guides, [
             'id' => $id,
             'canvas' => $canvas->toArray(),
-            'places' => array_map(static fn (array $place): array => ['rect' => $place['rect']->toArray()] + ($place['size_px'] === null ? [] : ['size_px' => Box::figure($place['size_px'])]), $places),
+            'places' => array_map(
+                static fn (array $place): array => ['rect' => $place['rect']->toArray()] + ($place['size_px'] === null ? [] : ['size_px' => Box::figure($place['size_px'])]),
+                $places,
+            ),
         ] + ($recipe === null ? [] : ['recipe' => $recipe->toArray()]) + $guides->toArray());
     }
 

@@ -22,7 +22,11 @@ final class Drawing
         if (stripos($svg, '<!ENTITY') !== false || $svg === '' || !@$document->loadXML($svg, LIBXML_NONET) || $document->documentElement?->localName !== 'svg') {
             throw new NotAcceptable('is no well-formed SVG drawing.');
         }
-        foreach ($document->getElementsByTagName('*') as $element) {
+        // Not getElementsByTagName: its list counts from the beginning at every step.
+        foreach ((new \DOMXPath($document))->query('//*') ?: [] as $element) {
+            if (!$element instanceof \DOMElement) {
+                continue;
+            }
             if (in_array(strtolower((string) $element->localName), self::PROGRAMS, true)) {
                 throw new NotAcceptable(sprintf('carries a <%s>: drawings with programs in them are not taken. Export it without.', $element->localName));
             }

@@ -37,7 +37,7 @@ final readonly class Media
         $node->object('id', 'name', 'width', 'height', 'length_ms');
 
         return new self(
-            $node->field('name')->text(1, 255),
+            $node->field('name')->name(255),
             Size::px($node->field('width')->int(1, Size::LONGEST, 'px'), $node->field('height')->int(1, Size::LONGEST, 'px')),
             $node->optional('length_ms')?->int(1, unit: 'ms'),
             $node->optional('id')?->id(),
@@ -51,7 +51,7 @@ final readonly class Media
 
         return $fields ??= Fields::of([
             'id' => Field::id(Role::MediaId),
-            'name' => Field::text(1, 255)->required(),
+            'name' => Field::name(255)->required(),
             'width' => Field::int(1, Size::LONGEST)->required(),
             'height' => Field::int(1, Size::LONGEST)->required(),
             'length_ms' => Field::int(1)->saying('own length of a film, ms; a picture has none'),

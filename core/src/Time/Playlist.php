@@ -50,7 +50,7 @@ final readonly class Playlist
         return $fields ??= Fields::of([
             'format' => Field::constant(self::FORMAT),
             'id' => Field::id(),
-            'name' => Field::text(),
+            'name' => Field::name(),
             'items' => $items->required(),
             'interleave' => Field::object(Fields::of([
                 'every' => Field::int(1, 1000)->required()->saying('after how many items one is put in, in turn, counting on across rounds'),
@@ -85,7 +85,7 @@ final readonly class Playlist
         }
         /** @var array<string, mixed> $given an object has names */
         $given = is_array($node->value) ? $node->value : [];
-        [$id, $name] = [$node->optional('id')?->id(), $node->optional('name')?->text()];
+        [$id, $name] = [$node->optional('id')?->id(), $node->optional('name')?->name()];
         $standby = ($field = $node->optional('standby')) ? Standby::fromNode($field) : null;
         $ids = new UniqueIds();
         $items = self::itemsOf($node->field('items'), $ids);

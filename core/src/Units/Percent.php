@@ -14,6 +14,6 @@ final readonly class Percent
         $digits = $percent === 0.0 || abs($percent) >= 0.95 ? 0 : min(4, (int) ceil(-log10(abs($percent))));
 
         // What is a half but for the last bit of a float is a half.
-        return rtrim(rtrim(number_format(round(round($percent, 9), $digits), max(0, $digits), '.', ''), '0') ?: '0', '.') . ' %';
+        return number_format(round(round($percent, 9), $digits), $digits, '.', '') . ' %';
     }
 }

@@ -10,12 +10,12 @@ use UpperPane\Core\Document\Reason;
 /**
  * A length as designers type it: `576`, `1920-576`, `1/3`, `50%`, `2.5mm`, `(1080 - 2*20) / 3`.
  *
- * Integers numbers are px; `%` is of the side of the canvas, and so is a fraction of two whole numbers, the first one smaller (`1/3`, `2/3 - 20`);
+ * Whole numbers are px; `%` is of the side of the canvas, and so is a fraction of two whole numbers, the first one smaller (`1/3`, `2/3 - 20`);
  * `mm` are of the display. The result is a whole number of px, halves rounded up.
  */
 final class TypedFigure
 {
-    private const TOKEN = '~\G\s*(?:(\d+(?:[.,]\d+)?|[.,]\d+)\s*(px|mm|%)?|([-+*/()×÷]))~iu';
+    private const TOKEN = '~\G\s*(?:([0-9]+(?:[.,][0-9]+)?|[.,][0-9]+)\s*(px|mm|%)?|([-+*/()×÷]))~iu';
     private const LARGEST = 1e9;
 
     /** @var list<array{string, string, string}> figure, unit and sign */

@@ -6,6 +6,8 @@ namespace UpperPane\Tests\App\Time;
 
 use PHPUnit\Framework\TestCase;
 use UpperPane\App\Time\CalendarReader;
+use UpperPane\Core\Document\CalendarRefused;
+use UpperPane\Core\Document\Reason;
 use UpperPane\Core\Document\Refused;
 use UpperPane\Core\Time\Schedule\CalendarText;
 use UpperPane\Core\Time\Schedule\Schedule;
@@ -42,6 +44,41 @@ final class CalendarTest extends TestCase
             'rrule' => 'FREQ=DAILY;BYHOUR=8,20', 'exdates' => ['2026-06-03'],
         ]]];
         self::assertStringContainsString("EXDATE;TZID=Atlantic/Azores:20260603T080000,20260603T200000\r\n", CalendarText::of(Schedule::fromArray($document), 'Atlantic/Azores'));
+    }
+
+    /** One event that cannot be read is told and never loses the others; when it was made is no reason. */
+    public function testOddValuesAreToldAndTheOthersKept(): void
+    {
+        $event = static fn (string $uid, string ...$lines): string => "BEGIN:VEVENT\nUID:$uid\nSUMMARY:$uid\n" . implode("\n", $lines) . "\nEND:VEVENT\n";
+        $start = 'DTSTART:20260601T080000';
+        foreach (['99999999T999999', 'P', 'abc', '00000000T000000', "P99999999999999D", '-P1D', '2026-11-27T08:00:00', 'PT', '20260230T000000', str_repeat('9', 300)] as $odd) {
+            foreach (['', ';VALUE=DATE', ';TZID=Nowhere/None', ';VALUE=PERIOD'] as $how) {
+                $read = self::read($event('made', $start, 'DURATION:PT1H', "CREATED$how:$odd") . $event('long', $start, "DURATION$how:$odd") . $event('odd', "DTSTART$how:$odd", 'DURATION:PT1H'));
+                self::assertSame('made', $read['bookings'][0]['name'], "$how $odd");
+                self::assertSame('2026-06-01T09:00:00', $read['bookings'][0]['end'], "$how $odd");
+                self::assertGreaterThanOrEqual(2, count($read['bookings']) + count($read['notes']), "$how $odd");
+                self::assertJson(json_encode($read, JSON_THROW_ON_ERROR));
+            }
+        }
+        foreach (["BEGIN:VCALENDAR\nDESCRIPTION:\xE9\nEND:VCALENDAR\n", "BEGIN:VCALENDAR\nBEGIN:VEVENT\nDTSTART;ENCODING=QUOTED-PRINTABLE:2026\nEND:VEVENT\nEND:VCALENDAR\n"] as $wrong) {
+            try {
+                CalendarReader::read($wrong, 'UTC', ['layout' => 'x']);
+                self::fail('It was read.');
+            } catch (CalendarRefused $e) {
+                self::assertSame([Reason::CalendarSyntax, '/calendar'], [$e->reason, $e->path]);
+            }
+        }
+    }
+
+    public function testMovedOccurrencesOfASeriesThatStandsAnywhere(): void
+    {
+        $moved = static fn (int $n): string => "BEGIN:VEVENT\nUID:u\nSUMMARY:m\nDTSTART:20260602T100000\nDTEND:20260602T110000\n"
+            . 'RECURRENCE-ID:' . gmdate('Ymd', 1_780_272_000 + $n * 86_400) . "T080000\nEND:VEVENT\n";
+        $series = "BEGIN:VEVENT\nUID:u\nSUMMARY:s\nDTSTART:20260601T080000\nDTEND:20260601T090000\nRRULE:FREQ=DAILY\nEND:VEVENT\n";
+        $read = self::read($moved(0) . $series . implode('', array_map($moved, range(1, 1500))));
+        self::assertCount(1501, $read['bookings'][1]['exdates']);
+        self::assertSame('2026-06-01T08:00:00', $read['bookings'][1]['exdates'][0]);
+        self::assertArrayNotHasKey('exdates', $read['bookings'][0]);
     }
 
     public function testFloatingAllDayUtcAndOtherZones(): void

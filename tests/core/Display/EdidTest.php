@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace UpperPane\Tests\Core\Display;
 
 use PHPUnit\Framework\Attributes\DataProvider;
+use PHPUnit\Framework\Attributes\TestWith;
 use PHPUnit\Framework\TestCase;
 use UpperPane\Core\Display\Edid;
 use UpperPane\Core\Document\Refused;
@@ -72,6 +73,16 @@ final class EdidTest extends TestCase
         yield 'an extension that is not there' => [substr_replace($good, "\x01", 126, 1), 'edid.length', 'It says that 1 extensions follow, and 0 do.'];
         $two = MakeEdid::of([MakeEdid::fullHd()], [MakeEdid::cta([16])]);
         yield 'a damaged extension' => [substr_replace($two, "\xFF", 200, 1), 'edid.checksum', 'The checksum of block 1'];
+    }
+
+    #[TestWith(["Deck \xE9\x00strip\n", "Deck \u{FFFD}\u{FFFD}strip"])]
+    #[TestWith(["\n", null])]
+    #[TestWith(["  Quay 2\n   ", 'Quay 2'])]
+    public function testANameHasLettersOfAscii(string $written, ?string $name): void
+    {
+        $edid = Edid::fromBytes(MakeEdid::of([MakeEdid::fullHd(), "\x00\x00\x00\xFC\x00" . str_pad($written, 13)]));
+        self::assertSame($name, $edid->name);
+        self::assertJson(json_encode($edid->toArray(), JSON_THROW_ON_ERROR));
     }
 
     public function testNoBytesBringItDown(): void

@@ -10,6 +10,7 @@ use UpperPane\Core\Display\ReadingPlan;
 use UpperPane\Core\Geometry\Size;
 use UpperPane\Core\Layout\Type\SmallestText;
 use UpperPane\Tests\Core\Make;
+use UpperPane\Tests\Core\Typewriter;
 
 /** From where a text can be read: over the floor, with the height of the display and of the eyes. */
 final class ReadingPlanTest extends TestCase
@@ -35,6 +36,25 @@ final class ReadingPlanTest extends TestCase
         $said = $plan->toArray();
         self::assertSame(round(rad2deg(atan2(4000, 2000)), 1), $said['slant_at_nearest']);
         self::assertSame(round(4000 / tan(deg2rad(30))), $said['easy_from_mm']);
+    }
+
+    /** The check of type and the reading plan are of one mind: both measure from the eye (computation.md, 4). */
+    public function testTheCheckAndThePlanAgreeHoweverHighItHangs(): void
+    {
+        $random = Make::random(4);
+        $seen = [];
+        for ($i = 0; $i < 200; $i++) {
+            $display = Display::fromArray(self::display($random->getInt(2000, 12_000), $random->getInt(800, 6000)));
+            $size = $random->getInt(12, 120);
+            $rect = ['x' => 0, 'y' => 0, 'width' => 1920, 'height' => 1080];
+            $words = ['id' => 't', 'kind' => 'text', 'text' => 'Berth 2', 'rect' => $rect, 'style' => ['size_px' => $size, 'family' => Typewriter::FAMILY]];
+            $faces = new Typewriter();
+            $small = array_filter(Make::checked(Make::composed(Make::layout([$words])), $display, $faces)->all, static fn ($finding): bool => $finding->code === 'text.small') !== [];
+            $text = ReadingPlan::of($display, $size * 0.7)->toArray()['text'];
+            self::assertSame($small, $text['verdict'] === 'unreadable', "round $i: type of $size px at {$display->viewing->farthestEyeMm()} mm");
+            $seen[(int) $small] = true;
+        }
+        self::assertCount(2, $seen, 'both are met');
     }
 
     public function testAnLedSaysFromWhereItsPixelsMerge(): void

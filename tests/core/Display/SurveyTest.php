@@ -71,6 +71,35 @@ final class SurveyTest extends TestCase
         yield 'a hole' => ['wall.hole', 'hint', $hole, "1 of the grid's 6 places has no panel"];
         $processor = ['player' => 'a', 'output' => 1, 'raster' => ['width' => 3840, 'height' => 2160]];
         yield 'a processor of fewer px' => ['processor.lost', 'hint', Make::wall(processor: $processor), 'scaled by 0.6657 x 0.9982, 34 % of its pixels are lost'];
+        yield 'a processor of another aspect' => ['processor.aspect', 'warning', Make::wall(2, 1, processor: $processor), 'their aspects are 50 % apart, so the picture is squeezed'];
+        $much = ['player' => 'a', 'output' => 1, 'raster' => ['width' => 7694, 'height' => 2166]];
+        yield 'a processor of more px than the canvas' => ['processor.aspect', 'warning', Make::wall(2, 1, processor: $much), 'px more are sent than are shown'];
+    }
+
+    /** LED cabinets are one sign: its sending card takes the whole raster, unless the survey says otherwise. */
+    public function testAWallOfLedCabinetsIsOneOutputOfItsRaster(): void
+    {
+        $cabinets = array_diff_key(Make::wall(4, 2, technology: 'led', players: [['id' => 'a']]), ['processor' => 1]);
+        foreach ($cabinets['panels'] as $index => $panel) {
+            $cabinets['panels'][$index] = [
+                'native' => ['width' => 192, 'height' => 96], 'active_mm' => ['width' => 500, 'height' => 250], 'bezel_mm' => ['left' => 0, 'top' => 0, 'right' => 0, 'bottom' => 0],
+            ] + $panel;
+        }
+        self::assertSame([['768 x 192', 8]], array_map(static fn ($feed): array => [(string) $feed->raster, count($feed->panels)], Feed::of(Display::fromArray($cabinets))));
+        self::assertSame([], array_filter(Survey::check(Display::fromArray($cabinets))->all, static fn ($finding): bool => str_starts_with($finding->code, 'processor.')));
+
+        // Said otherwise: each of them is fed by itself.
+        foreach ($cabinets['panels'] as $index => $panel) {
+            $cabinets['panels'][$index]['player'] = 'a';
+            $cabinets['panels'][$index]['output'] = 1 + $index;
+        }
+        self::assertCount(8, Feed::of(Display::fromArray($cabinets)));
+    }
+
+    public function testAProcessorTakesTheCanvasUnlessItSaysAnotherRaster(): void
+    {
+        $wall = Display::fromArray(Make::wall(2, 1, players: [['id' => 'a']], processor: ['player' => 'a', 'output' => 1]));
+        self::assertSame((string) $wall->raster(), (string) $wall->processor?->raster);
     }
 
     public function testTheCureOfATurnedRasterTurnsIt(): void

@@ -57,6 +57,15 @@ final class MergeTest extends TestCase
         self::assertSame(['a', 'c', 'top'], $ids(['elements/new' => 'theirs']));
     }
 
+    public function testManyNewOnesStandBehindWhatTheyStoodBehind(): void
+    {
+        $zone = static fn (string $id): array => Make::zone($id, 0, 0, 10, 10);
+        $base = Make::layout([$zone('a'), $zone('b')]);
+        $mine = Make::layout([$zone('m1'), $zone('a'), $zone('m2'), $zone('m3'), $zone('b'), $zone('m4')]);
+        $theirs = Make::layout([$zone('a'), $zone('t1'), $zone('b'), $zone('t2'), $zone('t3')]);
+        self::assertSame(['m1', 'a', 'm2', 'm3', 't1', 'b', 'm4', 't2', 't3'], array_column(Merge::of($base, $mine, $theirs)->document([])['elements'], 'id'));
+    }
+
     public function testOneChangedWhatTheOtherTookOut(): void
     {
         $base = Make::harbour();

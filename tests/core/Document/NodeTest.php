@@ -7,6 +7,7 @@ namespace UpperPane\Tests\Core\Document;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
 use UpperPane\Core\Colour\Colour;
+use UpperPane\Core\Document\DocumentRefused;
 use UpperPane\Core\Document\Node;
 use UpperPane\Core\Document\Refused;
 use UpperPane\Tests\Core\Make;
@@ -14,6 +15,21 @@ use UpperPane\Tests\Core\Make;
 /** @phpstan-import-type Doc from Make */
 final class NodeTest extends TestCase
 {
+    public function testANameIsALine(): void
+    {
+        self::assertSame('Cais, Saltgate', Node::root('Cais, Saltgate')->name());
+        foreach (["a\nb" => 'U+000A after 1', "Mole\x07" => 'U+0007 after 4', "é\x7F" => 'U+007F after 1'] as $name => $said) {
+            try {
+                Node::root(['name' => $name])->field('name')->name();
+                self::fail('It was taken.');
+            } catch (DocumentRefused $e) {
+                self::assertSame('/name', $e->path);
+                self::assertStringContainsString("has the control character $said characters", $e->getMessage());
+            }
+        }
+        self::assertSame("a\nb", Node::root("a\nb")->text(), 'a text may have lines');
+    }
+
     /** @param \Closure(Node): mixed $read */
     #[DataProvider('readings')]
     public function testSaysWhatIsWrongAndWhatWouldBeRight(mixed $value, \Closure $read, ?string $message): void

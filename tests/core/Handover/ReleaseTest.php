@@ -45,7 +45,8 @@ final class ReleaseTest extends TestCase
 
     public function testAWallHasOneRunSheetAndASourceForEachOutput(): void
     {
-        $release = Release::of(Display::fromArray(Make::wall(2, 1, 90, players: [['id' => 'a'], ['id' => 'b']])), Programme::endless(self::layout()), ['a' => self::FILE, 'b' => self::FILE], [])->toArray();
+        $wall = Display::fromArray(Make::wall(2, 1, 90, players: [['id' => 'a'], ['id' => 'b']]));
+        $release = Release::of($wall, Programme::endless(self::layout()), ['a' => self::FILE, 'b' => self::FILE], [])->toArray();
         self::assertSame(
             [['a', 1, ['A1'], 90, ['x' => 0, 'y' => 0, 'width' => 1080, 'height' => 1920]], ['a', 2, ['A2'], 90, ['x' => 1084, 'y' => 0, 'width' => 1080, 'height' => 1920]]],
             array_map(static fn (array $out): array => [$out['player'], $out['output'], $out['panels'], $out['rotation'], $out['source']], $release['display']['outputs']),

@@ -144,7 +144,8 @@ final class ArrangementTest extends TestCase
         self::assertSame(['main' => [0, 0, 1920, 864], 'foot' => [0, 864, 1920, 216]], self::rects($joined));
         self::assertSame(['i1', 'i2'], array_column($joined->layout->toArray()['elements'][0]['playlist']['items'], 'id'), 'each item has an id of its own');
         self::assertSame('main', $joined->layout->toArray()['elements'][1]['follows'], 'who followed the joined zone follows what it became');
-        self::assertSame(['1fr', '4fr 1fr', ['main', 'foot']], [$joined->layout->toArray()['recipe']['columns'], $joined->layout->toArray()['recipe']['rows'], $joined->layout->toArray()['recipe']['areas']]);
+        $recipe = $joined->layout->toArray()['recipe'];
+        self::assertSame(['1fr', '4fr 1fr', ['main', 'foot']], [$recipe['columns'], $recipe['rows'], $recipe['areas']]);
         $this->expectExceptionMessage('are no rectangle together');
         Make::arranged($document)->joined(['main', 'foot']);
     }

@@ -201,7 +201,8 @@ final class LivelyTest extends TestCase
     {
         $inner = Make::layout([self::clock('c'), self::ticker('abcdefghij', 60)], 1000, 200, 'inner');
         $outer = Make::layout([Make::zone('z', 0, 0, 500, 100, [['id' => 'i', 'layout' => ['ref' => 'inner'], 'duration_ms' => 5000]])]);
-        $things = Make::shownAt(Make::composed($outer, Library::of([$inner])), 0, new Surroundings('Europe/Lisbon', new Typewriter()))->at(Instant::parse('2026-06-01T08:00:02Z')->ms)->toArray()['things'];
+        $shown = Make::shownAt(Make::composed($outer, Library::of([$inner])), 0, new Surroundings('Europe/Lisbon', new Typewriter()));
+        $things = $shown->at(Instant::parse('2026-06-01T08:00:02Z')->ms)->toArray()['things'];
 
         self::assertSame(['background', 'clock', 'ticker'], array_column($things, 'kind'));
         self::assertSame('09:00', $things[1]['text']);

@@ -27,6 +27,7 @@ final class SumsTest extends TestCase
     #[TestWith([[[0, 0, 960, 1080], [960, 0, 960, 540], [960, 540, 960, 540]], ['960+960', '1080', '540+540']], 'a half and two quarters')]
     #[TestWith([[[0, 0, 640, 1080], [640, 0, 640, 1080], [1280, 0, 640, 1080]], ['640+640+640', '1080']], 'thirds')]
     #[TestWith([[[0, 0, 1920, 1080], [100, 100, 50, 50]], ['1920', '1080']], 'an inset counts for nothing')]
+    #[TestWith([[[0, 0, 1920, 864], [0, 864, 960, 216], [960, 864, 960, 216], [0, 0, 1920, 864]], ['1920', '960+960', '864+216']], 'two alike on one place count once')]
     #[TestWith([[[0, 0, 1920, 1080], [3000, 0, 50, 50]], ['1920', '1080']], 'nor does what lies outside')]
     public function testAddsUpEachStripOnce(array $zones, array $sums): void
     {

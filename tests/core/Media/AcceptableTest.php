@@ -53,6 +53,14 @@ final class AcceptableTest extends TestCase
         $reason === null ? self::assertNull($said) : self::assertStringContainsString($reason, (string) $said);
     }
 
+    /** In one pass, whatever a drawing program writes: what stands last is found too. */
+    public function testALargeDrawingIsReadToItsEnd(): void
+    {
+        $drawing = static fn (string $last): string => '<svg xmlns="http://www.w3.org/2000/svg" width="9" height="9">' . str_repeat('<path d="M0 0h1"/>', 80_000) . $last . '</svg>';
+        self::assertSame('9 x 9', (string) Drawing::size($drawing('')));
+        self::assertStringContainsString('carries a <script>', (string) self::refusal(static fn () => Drawing::size($drawing('<g><script/></g>'))));
+    }
+
     public function testACodecThatBrowsersDoNotDecodeIsNamed(): void
     {
         self::assertNull(self::refusal(static fn () => Acceptable::codec('av1')));

@@ -97,8 +97,8 @@ final class CourseTest extends TestCase
                 ['id' => 'b', 'plays' => ['layout' => 'k'], 'start' => '2026-10-24T23:10:00', 'end' => '2026-10-25T01:45:13'] + self::HOUR,
             ], ['layout' => 'l']);
             $both = [
-                [Course::of(Programme::endless($layout, 'UTC'), $from, $from + 7_200_000), Make::shownAt($layout)],
-                [Course::of($programme, $from, $from + 18_000_000), ShownAt::of($programme)],
+                [Course::of(Programme::endless($layout, 'UTC'), $from, $from + 3_600_000), Make::shownAt($layout)],
+                [Course::of($programme, $from, $from + 10_000_000), ShownAt::of($programme)],
             ];
             foreach ($both as [$course, $shownAt]) {
                 for ($n = 0; $n < 30; $n++) {

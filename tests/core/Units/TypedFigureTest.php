@@ -33,6 +33,8 @@ final class TypedFigureTest extends TestCase
 
     #[TestWith(['', 'nothing is typed'])]
     #[TestWith(['12 ab', '"ab" cannot be read'])]
+    #[TestWith(['٣٤', '"٣٤" cannot be read'])]
+    #[TestWith(['12 + ३', '"३" cannot be read'])]
     #[TestWith(['5 em', '"em" cannot be read'])]
     #[TestWith(['1920-', 'a figure is missing at its end'])]
     #[TestWith(['(1', 'a ")" is missing'])]

@@ -39,7 +39,7 @@ final readonly class Pouring
                 continue;
             }
             $next = $element->id() === $into ? $element->changed(['playlist' => $list, 'follows' => null]) : $element;
-            $elements[] = $next instanceof Zone && in_array($next->follows, $zones, true) ? $next->changed(['follows' => $into]) : $next;
+            $elements[] = $next->renamed(array_fill_keys($zones, $into), []);
         }
 
         return [$layout->withElements($elements), $said];

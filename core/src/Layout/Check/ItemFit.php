@@ -12,6 +12,7 @@ use UpperPane\Core\Geometry\FitMode;
 use UpperPane\Core\Layout\Kind\Element;
 use UpperPane\Core\Layout\Kind\FitsContent;
 use UpperPane\Core\Layout\Kind\FittedContent;
+use UpperPane\Core\Units\Percent;
 
 /** `item.aspect` and `item.upscaled`: how content of one shape and size meets its box, as CSS object-fit draws it. */
 final readonly class ItemFit implements Check
@@ -54,9 +55,9 @@ final readonly class ItemFit implements Check
         $worst = max($fit->lost(), $fit->empty(), $fit->distortion());
         if ($worst > self::SLIGHT) {
             $what = match (true) {
-                $worst === $fit->distortion() => sprintf('is stretched by %.0f %%', $worst * 100),
-                $worst === $fit->lost() => sprintf('loses %.0f %% of its area', $worst * 100),
-                default => sprintf('leaves %.0f %% of the box empty', $worst * 100),
+                $worst === $fit->distortion() => 'is stretched by ' . Percent::of($worst),
+                $worst === $fit->lost() => sprintf('loses %s of its area', Percent::of($worst)),
+                default => sprintf('leaves %s of the box empty', Percent::of($worst)),
             };
             yield new Finding(
                 'item.aspect',

@@ -11,6 +11,7 @@ use UpperPane\Core\Finding\Fix;
 use UpperPane\Core\Finding\Level;
 use UpperPane\Core\Geometry\Rect;
 use UpperPane\Core\Layout\Kind\Zone\PlayingZone;
+use UpperPane\Core\Units\Percent;
 
 /** `span.partial`: a zone over several panels of a wall that ends in the middle of one on which another zone plays. */
 final readonly class SpanPartial implements Check
@@ -45,10 +46,10 @@ final readonly class SpanPartial implements Check
             $share = ($panel->source->intersection($rect)?->area() ?? 0) / $panel->source->area();
             $span = $this->span($subject, $rect, $touched);
             yield new Finding('span.partial', Level::Hint, [(string) $id], sprintf(
-                '"%s" spans %s but only %.0f %% of %s, where another zone plays too.',
+                '"%s" spans %s but only %s of %s, where another zone plays too.',
                 $id,
                 implode(', ', array_map(static fn (PlacedPanel $one): string => $one->panel->id, $touched)),
-                $share * 100,
+                Percent::of($share),
                 $panel->panel->id,
             ), ['panel' => $panel->panel->id, 'share' => round($share, 4)], $subject->layout->zones[$id]->rect(), $span === null ? null : Fix::rect(
                 sprintf('End it at the panels: %d x %d px', $span->width, $span->height),

@@ -21,7 +21,8 @@ final readonly class TextContrast implements Check
             new Explanation(
                 'text.contrast',
                 'warning',
-                'letters against what lies under their lines, the 5th percentile of some 320 points, for each thing that plays there: under 4.5, or 3 for type of 24 CSS px (18.66 px bold) as the farthest viewer sees it',
+                'letters against what lies under their lines, the 5th percentile of some 320 points, for each thing that plays there: ' .
+                'under 4.5, or 3 for type of 24 CSS px (18.66 px bold) as the farthest viewer sees it',
                 'it does not stand out',
                 'WCAG 2.2, 1.4.3; CSS Values 4 for the angle of a px; an outline of a 25th of the type counts: common practice',
             ),

@@ -27,7 +27,7 @@ final readonly class Head
         return $fields ??= Fields::of([
             'id' => Field::id()->required(),
             'kind' => Field::text()->required(),
-            'name' => Field::text(),
+            'name' => Field::name(),
             'rect' => Field::object(Rect::fields())->required(),
             'hidden' => Field::bool()->saying('left out for the time being: neither drawn nor checked'),
             'locked' => Field::bool()->saying('hands leave it alone'),
@@ -42,7 +42,7 @@ final readonly class Head
     public static function fromNode(Node $node, Fields $own): self
     {
         $node->object(...self::fields()->names(), ...$own->names());
-        $node->optional('name')?->text();
+        $node->optional('name')?->name();
         $node->optional('locked')?->bool();
         $node->optional('group')?->id();
         /** @var array<string, mixed> $given an object has names */

@@ -57,7 +57,7 @@ final readonly class Booking
 
         return $fields ??= Fields::of([
             'id' => Field::id()->required(),
-            'name' => Field::text(),
+            'name' => Field::name(),
             'plays' => Played::field()->required(),
             'zone' => Field::id()->saying('of the standing layout; without it the whole display'),
             'rank' => Field::oneOf(...array_column(Rank::cases(), 'value'))->required(),
@@ -91,7 +91,7 @@ final readonly class Booking
 
         return new self(
             $id,
-            $node->optional('name')?->text() ?? $id,
+            $node->optional('name')?->name() ?? $id,
             Played::fromNode($node->field('plays')),
             $node->optional('zone')?->id(),
             Rank::from($node->field('rank')->oneOf(...array_column(Rank::cases(), 'value'))),

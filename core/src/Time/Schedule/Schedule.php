@@ -44,7 +44,7 @@ final readonly class Schedule
         return $fields ??= Fields::of([
             'format' => Field::constant(self::FORMAT)->required(),
             'id' => Field::id()->required(),
-            'name' => Field::text()->required(),
+            'name' => Field::name()->required(),
             'timezone' => Field::text(1, 80)->required(),
             'standby' => Played::field()->saying('what plays where nothing is due'),
             'zones' => Field::map(Field::object(Fields::of(['standby' => Played::field()])))->saying('by id, of the standing layout'),
@@ -82,7 +82,7 @@ final readonly class Schedule
 
         return new self(
             $node->field('id')->id(),
-            $node->field('name')->text(),
+            $node->field('name')->name(),
             UtcOffsets::name($node->field('timezone')),
             ($standby = $node->optional('standby')) ? Played::fromNode($standby) : null,
             $zones,
