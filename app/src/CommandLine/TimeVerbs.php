@@ -8,7 +8,6 @@ use UpperPane\Core\Document\Budget;
 use UpperPane\Core\Document\DocumentRefused;
 use UpperPane\Core\Time\Recurrence\Recurrence;
 use UpperPane\Core\Time\Recurrence\Rule;
-use UpperPane\Core\Time\Schedule\Booking;
 use UpperPane\Core\Time\Schedule\Plays;
 use UpperPane\Core\Time\Schedule\Schedule;
 use UpperPane\Core\Time\Schedule\ScheduleChecks;
@@ -52,8 +51,7 @@ final readonly class TimeVerbs
         [$from, $to] = self::span($arguments);
         $zone = $arguments->optional('zone');
         $clock = WallClock::in($timezone);
-        $booked = array_filter(array_map(static fn (Booking $booking): ?string => $booking->zone, $schedule->bookings));
-        $known = array_values(array_unique([...array_keys($schedule->zones), ...$booked]));
+        $known = $schedule->zonesNamed();
         if ($zone !== null && !in_array($zone, $known, true)) {
             throw Arguments::wrong(sprintf(
                 '--zone is "%s", for which the schedule has neither bookings nor a standby; %s.',

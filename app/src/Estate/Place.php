@@ -37,6 +37,12 @@ class Place
         return [...($this->parent?->way() ?? []), $this->name];
     }
 
+    /** @return non-empty-list<string> its id, that of the place it is in, and so on outwards */
+    public function outwards(): array
+    {
+        return [$this->id, ...$this->parent?->outwards() ?? []];
+    }
+
     /** Whether this place is $other or lies in it. */
     public function isIn(Place $other): bool
     {

@@ -7,6 +7,7 @@ namespace UpperPane\App\Handover;
 use Doctrine\DBAL\Types\Types;
 use Doctrine\ORM\Mapping as ORM;
 use UpperPane\App\Display\SurveyedDisplay;
+use UpperPane\App\Storage\DocumentType;
 
 /** One handed-over version for a display: where its bytes lie, and what it was made from. */
 #[ORM\Entity(repositoryClass: HandedReleaseRepository::class)]
@@ -47,7 +48,7 @@ class HandedRelease
         public readonly \DateTimeImmutable $handedOverAt,
         #[ORM\Column(length: 80, nullable: true)]
         public readonly ?string $handedOverBy,
-        #[ORM\Column(type: 'json')]
+        #[ORM\Column(type: DocumentType::NAME)]
         public readonly array $document,
         /** Of the display when it was handed over: where it changed since, the release is older. */
         #[ORM\Column(length: 64, nullable: true)]

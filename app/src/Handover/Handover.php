@@ -43,7 +43,7 @@ use UpperPane\Core\Time\Schedule\ScheduleChecks;
 final readonly class Handover
 {
     /** Where items come and go, what is due is written into a release for so long, without contact. */
-    private const AHEAD_MS = 92 * 86_400_000;
+    public const AHEAD_MS = 92 * 86_400_000;
 
     /** What is rehearsed is written out for so much more on either side, for a hand that leaves the span. */
     private const AROUND_MS = 86_400_000;
@@ -318,15 +318,39 @@ final readonly class Handover
         $raster = $display->raster();
         /** @var array<string, mixed> $document */
         $document = $release->document;
+        // With all that is in it as it was then: what changed within is a change too.
+        $library = $this->library->at($release->parts ?? []);
         try {
             return match ($release->sourceKind) {
-                'schedule' => $this->schedules->programme($release->display, Schedule::fromArray($document)),
-                'layout' => Programme::endless($this->library->layout($document)->for($raster), $display->timezone),
-                'playlist' => Programme::endless($this->library->fullScreen($document, $raster), $display->timezone),
+                'schedule' => $this->schedules->programme($release->display, $this->ruledThen($release, $library), $library),
+                'layout' => Programme::endless($library->layout($document)->for($raster), $display->timezone),
+                'playlist' => Programme::endless($library->fullScreen($document, $raster), $display->timezone),
                 default => Programme::endless(Composer::over()->media(Media::fromNode(Node::root($document)), $raster, $release->sourceId), $display->timezone),
             };
         } catch (Refused | Problem) {
             return null;
         }
+    }
+
+    /**
+     * What a release was planned by: the schedules that ruled there, as they were, the nearest first.
+     *
+     * @throws Refused
+     */
+    private function ruledThen(HandedRelease $release, DesignLibrary $library): Schedule
+    {
+        /** @var array<string, mixed> $own */
+        $own = $release->document;
+        [$found, $then] = [[], array_column($release->parts ?? [], 'id')];
+        foreach ($this->schedules->ruling($release->display) as $design) {
+            if ($design->id === $release->sourceId || in_array($design->id, $then, true)) {
+                $found[$design->id] = Schedule::fromArray($design->id === $release->sourceId ? $own : $library->document($design->id, DesignKind::Schedule) ?? $design->document);
+            }
+        }
+        // One that rules there no more did so then.
+        $found = isset($found[$release->sourceId]) ? $found : [$release->sourceId => Schedule::fromArray($own)] + $found;
+        $nearest = array_shift($found);
+
+        return $nearest->together(...array_values($found));
     }
 }

@@ -15,6 +15,7 @@ use UpperPane\App\Http\Body;
 use UpperPane\App\Http\Problem;
 use UpperPane\Core\Document\Node;
 use UpperPane\Core\Document\Reason;
+use UpperPane\Core\Document\Refused;
 
 final readonly class HandoverController
 {
@@ -30,7 +31,7 @@ final readonly class HandoverController
         $source = $this->handover->source($body->field('source'));
 
         return new JsonResponse(['offers' => array_map(
-            fn (SurveyedDisplay $display): array => $this->handover->offer($source, $display)->toArray(),
+            fn (SurveyedDisplay $display): array => $this->offer($source, $display)->toArray(),
             $this->displays($body),
         )]);
     }
@@ -51,7 +52,7 @@ final readonly class HandoverController
     {
         $body = Body::of($request)->object('source', 'displays', 'places');
         $source = $this->handover->source($body->field('source'));
-        $offers = array_map(fn (SurveyedDisplay $display): Offer => $this->handover->offer($source, $display), $this->displays($body));
+        $offers = array_map(fn (SurveyedDisplay $display): Offer => $this->offer($source, $display), $this->displays($body));
         $stopped = array_values(array_filter($offers, static fn (Offer $offer): bool => $offer->findings->stopsHandover()));
         if ($stopped !== []) {
             throw new Problem(409, 'handover.stopped', sprintf(
@@ -79,6 +80,16 @@ final readonly class HandoverController
             'current' => $display->current?->number,
             'releases' => array_map(static fn (HandedRelease $release): array => $release->toArray(), $releases),
         ]);
+    }
+
+    /** @throws Refused that says on which display: it, and all others, keep what they have */
+    private function offer(Playable $source, SurveyedDisplay $display): Offer
+    {
+        try {
+            return $this->handover->offer($source, $display);
+        } catch (Refused $e) {
+            throw $e->in(sprintf('On "%s": ', $display->display()->name), $e->path);
+        }
     }
 
     /** @return non-empty-list<SurveyedDisplay> those named and those in the places named, each once */

@@ -6,6 +6,7 @@ namespace UpperPane\App\Layout;
 
 use Doctrine\DBAL\Types\Types;
 use Doctrine\ORM\Mapping as ORM;
+use UpperPane\App\Storage\DocumentType;
 use UpperPane\Core\Layout\Documents;
 
 /** A layout, playlist or schedule: its document as it stands, and the number of its revision. */
@@ -29,7 +30,7 @@ class Design
         public readonly DesignKind $kind,
         #[ORM\Column(length: 200)]
         public string $name,
-        #[ORM\Column(type: 'json')]
+        #[ORM\Column(type: DocumentType::NAME)]
         public array $document,
         #[ORM\Column(length: 80, nullable: true)]
         public ?string $displayId,

@@ -6,6 +6,7 @@ namespace UpperPane\App\Layout;
 
 use Doctrine\ORM\EntityManagerInterface;
 use UpperPane\App\Media\MediaAsset;
+use UpperPane\Core\Document\Budget;
 use UpperPane\Core\Document\DocumentRefused;
 use UpperPane\Core\Document\Node;
 use UpperPane\Core\Document\Refused;
@@ -21,8 +22,25 @@ use UpperPane\Core\Time\Playlist;
 /** Reads documents into core values, with the saved designs behind their refs. */
 final readonly class DesignLibrary
 {
-    public function __construct(private EntityManagerInterface $entities)
+    /** @param array<string, int> $revisions by design id: what is read as it was then; all else as it is saved by now */
+    public function __construct(private EntityManagerInterface $entities, private array $revisions = [])
     {
+    }
+
+    /**
+     * The same as it was when these revisions were the newest.
+     *
+     * @param list<array{id: string, revision: int}> $revisions
+     */
+    public function at(array $revisions): self
+    {
+        return new self($this->entities, array_column($revisions, 'revision', 'id'));
+    }
+
+    /** @return ?array<string, mixed> the document of a design of one of these kinds; null where there is none */
+    public function document(string $id, DesignKind ...$kinds): ?array
+    {
+        return $this->documents([$id], ...$kinds)[$id] ?? null;
     }
 
     /**
@@ -46,13 +64,15 @@ final readonly class DesignLibrary
     }
 
     /**
+     * Whether it may be saved: all that it names is there, and it keeps to the bounds.
+     *
      * @param array<string, mixed> $document
      * @throws Refused
      */
     public function check(DesignKind $kind, array $document): void
     {
         match ($kind) {
-            DesignKind::Layout => $this->layout($document),
+            DesignKind::Layout => Budget::ofElements(count($this->layout($document)->elements), '/elements'),
             DesignKind::Playlist => $this->fullScreen($document, Size::px(1920, 1080)),
             DesignKind::Schedule => throw new \LogicException('Schedules are checked where it is known what they book.'),
         };
@@ -76,12 +96,34 @@ final readonly class DesignLibrary
             }
             $wanted = array_map(strval(...), array_keys(array_diff_key($wanted, $found)));
             $open = [];
-            foreach ($wanted === [] ? [] : $this->entities->getRepository(Design::class)->findBy(['id' => $wanted, 'kind' => [DesignKind::Layout, DesignKind::Playlist]]) as $design) {
-                $open[] = $found[$design->id] = $design->document;
+            foreach ($this->documents($wanted, DesignKind::Layout, DesignKind::Playlist) as $id => $document) {
+                $open[] = $found[$id] = $document;
             }
         }
 
         return Composer::over(Library::of($found, $this->media(array_map(strval(...), array_keys($media)))));
+    }
+
+    /**
+     * @param list<string> $ids
+     * @return array<array<string, mixed>> by id
+     */
+    private function documents(array $ids, DesignKind ...$kinds): array
+    {
+        $documents = [];
+        $older = [];
+        foreach ($ids === [] ? [] : $this->entities->getRepository(Design::class)->findBy(['id' => $ids, 'kind' => $kinds]) as $design) {
+            $documents[$design->id] = $design->document;
+            if (($this->revisions[$design->id] ?? $design->revision) !== $design->revision) {
+                $older[] = $design->id;
+            }
+        }
+        foreach ($older as $id) {
+            $kept = $this->entities->getRepository(DesignRevision::class)->findOneBy(['designId' => $id, 'number' => $this->revisions[$id]]);
+            $documents[$id] = $kept->document ?? $documents[$id];
+        }
+
+        return $documents;
     }
 
     /**

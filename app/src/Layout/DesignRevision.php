@@ -6,6 +6,7 @@ namespace UpperPane\App\Layout;
 
 use Doctrine\DBAL\Types\Types;
 use Doctrine\ORM\Mapping as ORM;
+use UpperPane\App\Storage\DocumentType;
 
 /** One saved state of a design. One without a number came too late and was kept aside. */
 #[ORM\Entity]
@@ -24,7 +25,7 @@ class DesignRevision
         public readonly string $designId,
         #[ORM\Column(nullable: true)]
         public readonly ?int $number,
-        #[ORM\Column(type: 'json')]
+        #[ORM\Column(type: DocumentType::NAME)]
         public readonly array $document,
         #[ORM\Column(type: Types::DATETIME_IMMUTABLE)]
         public readonly \DateTimeImmutable $savedAt,

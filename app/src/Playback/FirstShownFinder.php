@@ -10,10 +10,12 @@ use UpperPane\App\Display\SurveyedDisplay;
 use UpperPane\App\Handover\HandedReleaseRepository;
 use UpperPane\App\Handover\Handover;
 use UpperPane\App\Handover\Playable;
+use UpperPane\App\Http\Problem;
 use UpperPane\App\Layout\Design;
 use UpperPane\App\Layout\DesignKind;
 use UpperPane\App\Time\Schedules;
 use UpperPane\Core\Document\Node;
+use UpperPane\Core\Document\Refused;
 use UpperPane\Core\Playback\FirstShown;
 use UpperPane\Core\Playback\SearchTarget;
 use UpperPane\Core\Units\Instant;
@@ -95,7 +97,12 @@ final readonly class FirstShownFinder
             return FirstShown::now($now);
         }
 
-        return FirstShown::of($this->handover->programmeOf($source, $target), $search, $now);
+        try {
+            return FirstShown::of($this->handover->programmeOf($source, $target), $search, $now);
+        } catch (Refused | Problem) {
+            // One document that cannot be worked out by now never hides where else it is seen.
+            return null;
+        }
     }
 
     /**

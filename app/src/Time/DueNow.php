@@ -7,16 +7,15 @@ namespace UpperPane\App\Time;
 use Doctrine\ORM\EntityManagerInterface;
 use UpperPane\App\Estate\Place;
 use UpperPane\App\Layout\Design;
-use UpperPane\App\Layout\DesignKind;
+use UpperPane\Core\Document\Refused;
 use UpperPane\Core\Time\Schedule\Played;
 use UpperPane\Core\Time\Schedule\Plays;
-use UpperPane\Core\Time\Schedule\Schedule;
 use UpperPane\Core\Units\WallClock;
 
 /** What is due at an instant on every display of the estate on which a schedule stands. Read as plain rows, since an estate has thousands. */
 final readonly class DueNow
 {
-    public function __construct(private EntityManagerInterface $entities)
+    public function __construct(private EntityManagerInterface $entities, private Schedules $schedules)
     {
     }
 
@@ -34,29 +33,26 @@ final readonly class DueNow
         if ($rows === []) {
             return [];
         }
-        [$ofDisplay, $ofPlace] = [[], []];
-        foreach ($this->entities->getRepository(Design::class)->findBy(['kind' => DesignKind::Schedule]) as $design) {
-            if ($design->displayId !== null) {
-                $ofDisplay[$design->displayId] = $design;
-            } elseif ($design->placeId !== null) {
-                $ofPlace[$design->placeId] = $design;
-            }
-        }
-        $chains = $this->chains($ofPlace);
+        $rules = $this->schedules->all();
+        $places = $this->places();
         [$clocks, $schedules, $due, $names, $told] = [[], [], [], [], []];
         foreach ($rows as ['id' => $id, 'place_id' => $place, 'timezone' => $timezone]) {
             assert(is_string($id) && is_string($place) && is_string($timezone));
-            $ruling = [...(isset($ofDisplay[$id]) ? [$ofDisplay[$id]] : []), ...($chains[$place] ?? [])];
+            $ruling = $rules->on($id, ...$places[$place] ?? []);
             if ($ruling === []) {
                 continue;
             }
             // Displays that hang together are ruled by the same schedules: these are read once, and asked once in each time zone.
             $key = implode(' ', array_map(static fn (Design $design): string => $design->id, $ruling));
-            $schedule = $schedules[$key] ??= Schedule::fromArray($ruling[0]->document)
-                ->together(...array_map(static fn (Design $design): Schedule => Schedule::fromArray($design->document), array_slice($ruling, 1)));
-            $play = $due["$key $timezone"] ??= Plays::at($schedule, $clocks[$timezone] ??= WallClock::in($timezone), $atMs);
-            $name = $play->plays === null ? null : $names[$play->plays->key()] ??= $this->name($play->plays);
-            $told[$id] = ['plays' => $name, 'booking' => $play->booking?->name, 'why' => $play->why()];
+            try {
+                $schedule = $schedules[$key] ??= Schedules::together($ruling);
+                $play = $due["$key $timezone"] ??= Plays::at($schedule, $clocks[$timezone] ??= WallClock::in($timezone), $atMs);
+                $name = $play->plays === null ? null : $names[$play->plays->key()] ??= $this->name($play->plays);
+                $told[$id] = ['plays' => $name, 'booking' => $play->booking?->name, 'why' => $play->why()];
+            } catch (Refused $e) {
+                // One schedule that asks too much is told as such, and the others as ever.
+                $told[$id] = ['plays' => null, 'booking' => null, 'why' => sprintf('what "%s" plays cannot be told: %s', $ruling[0]->name, $e->getMessage())];
+            }
         }
 
         return $told;
@@ -69,22 +65,14 @@ final readonly class DueNow
         return is_string($name) ? $name : $played->id;
     }
 
-    /**
-     * @param array<string, Design> $ofPlace
-     * @return array<list<Design>> by place: the schedules that rule there, the nearest first
-     */
-    private function chains(array $ofPlace): array
+    /** @return array<list<string>> by place: its id, that of the place it is in, and so on outwards */
+    private function places(): array
     {
-        $chains = [];
+        $places = [];
         foreach ($this->entities->getRepository(Place::class)->findAll() as $place) {
-            $chains[$place->id] = [];
-            for ($one = $place; $one !== null; $one = $one->parent) {
-                if (isset($ofPlace[$one->id])) {
-                    $chains[$place->id][] = $ofPlace[$one->id];
-                }
-            }
+            $places[$place->id] = $place->outwards();
         }
 
-        return $chains;
+        return $places;
     }
 }

@@ -5,8 +5,10 @@ declare(strict_types=1);
 namespace UpperPane\App\Time;
 
 use Doctrine\ORM\EntityManagerInterface;
+use Psr\Clock\ClockInterface;
 use UpperPane\App\Display\SurveyedDisplay;
 use UpperPane\App\Estate\Place;
+use UpperPane\App\Handover\Handover;
 use UpperPane\App\Http\Problem;
 use UpperPane\App\Layout\Design;
 use UpperPane\App\Layout\DesignKind;
@@ -14,18 +16,22 @@ use UpperPane\App\Layout\DesignLibrary;
 use UpperPane\App\Media\MediaAsset;
 use UpperPane\Core\Document\Node;
 use UpperPane\Core\Document\Reason;
+use UpperPane\Core\Document\Refused;
 use UpperPane\Core\Geometry\Size;
 use UpperPane\Core\Layout\Composed;
 use UpperPane\Core\Layout\Kind\Zone\Zone;
 use UpperPane\Core\Layout\Layout;
 use UpperPane\Core\Playback\Programme;
 use UpperPane\Core\Time\Schedule\Played;
+use UpperPane\Core\Time\Schedule\Plays;
+use UpperPane\Core\Time\Schedule\Ruling;
 use UpperPane\Core\Time\Schedule\Schedule;
+use UpperPane\Core\Units\WallClock;
 
 /** Which schedules rule on a display: its own, and those of the places it hangs in. */
 final readonly class Schedules
 {
-    public function __construct(private EntityManagerInterface $entities, private DesignLibrary $library)
+    public function __construct(private EntityManagerInterface $entities, private DesignLibrary $library, private ClockInterface $clock)
     {
     }
 
@@ -35,36 +41,49 @@ final readonly class Schedules
      */
     public function on(SurveyedDisplay $display, array $instead = []): ?Schedule
     {
-        $found = array_map(static fn (Design $design): Schedule => Schedule::fromArray($instead[$design->id] ?? $design->document), $this->ruling($display));
+        return self::together($this->ruling($display), $instead);
+    }
+
+    /**
+     * @param list<Design> $ruling the nearest first
+     * @param array<string, array<string, mixed>> $instead documents in place of saved ones, by id
+     * @return ($ruling is non-empty-list ? Schedule : null) all of them as one
+     */
+    public static function together(array $ruling, array $instead = []): ?Schedule
+    {
+        $found = array_map(static fn (Design $design): Schedule => Schedule::fromArray($instead[$design->id] ?? $design->document), $ruling);
         $nearest = array_shift($found);
 
         return $nearest?->together(...$found);
     }
 
+    /** @return Ruling<Design> every schedule, where it rules */
+    public function all(): Ruling
+    {
+        [$ofDisplays, $ofPlaces] = [[], []];
+        foreach ($this->entities->getRepository(Design::class)->findBy(['kind' => DesignKind::Schedule]) as $design) {
+            if ($design->displayId !== null) {
+                $ofDisplays[$design->displayId] = $design;
+            } elseif ($design->placeId !== null) {
+                $ofPlaces[$design->placeId] = $design;
+            }
+        }
+
+        return new Ruling($ofDisplays, $ofPlaces);
+    }
+
     /** @return list<Design> the schedules that rule on a display: its own, then those of its places, the nearest first */
     public function ruling(SurveyedDisplay $display): array
     {
-        $places = [];
-        for ($place = $display->place; $place !== null; $place = $place->parent) {
-            $places[] = $place->id;
-        }
-        $found = [];
-        foreach ($this->entities->getRepository(Design::class)->findBy(['kind' => DesignKind::Schedule]) as $design) {
-            $depth = $design->displayId === $display->id ? -1 : array_search($design->placeId, $places, true);
-            if ($depth !== false) {
-                $found[$depth] = $design;
-            }
-        }
-        ksort($found);
-
-        return array_values($found);
+        return $this->all()->on($display->id, ...$display->place->outwards());
     }
 
-    public function programme(SurveyedDisplay $target, Schedule $schedule): Programme
+    /** @param ?DesignLibrary $library where what is booked is read from, if not as it is saved by now */
+    public function programme(SurveyedDisplay $target, Schedule $schedule, ?DesignLibrary $library = null): Programme
     {
         $display = $target->display();
         $played = [$schedule->standby, ...array_values($schedule->zones), ...array_column($schedule->bookings, 'plays')];
-        $composer = $this->library->composer(['format' => Schedule::FORMAT, 'bookings' => array_map(
+        $composer = ($library ?? $this->library)->composer(['format' => Schedule::FORMAT, 'bookings' => array_map(
             static fn (mixed $one): array => ['plays' => $one instanceof Played ? $one->toArray() : []],
             $played,
         )]);
@@ -89,7 +108,7 @@ final readonly class Schedules
 
     /**
      * @param array<string, mixed> $document
-     * @throws \UpperPane\Core\Document\DocumentRefused also where it books what is not there
+     * @throws Refused also where it books what is not there, or so often that nobody can be told
      */
     public function check(array $document): void
     {
@@ -105,7 +124,11 @@ final readonly class Schedules
                 throw $one->field($played->kind)->refused(Reason::RefUnknown, sprintf('is "%s", and there is no %s of that id.', $played->id, $played->kind));
             }
         }
-        assert($schedule->id !== '');
+        // Whoever asks what plays, asks for as long as a handover plans.
+        $now = 1000 * $this->clock->now()->getTimestamp();
+        foreach ([null, ...$schedule->zonesNamed()] as $zone) {
+            Plays::of($schedule, WallClock::in($schedule->timezone), $now, $now + Handover::AHEAD_MS, $zone);
+        }
     }
 
     /** @return list<string> zones that can be booked: those of the layouts that play on the whole display */

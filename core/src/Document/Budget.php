@@ -81,11 +81,7 @@ final readonly class Budget
     private static function hold(int $count, int $most, string $path, string $sentence): void
     {
         if ($count > $most) {
-            throw BudgetExceeded::because(
-                Reason::BudgetExceeded,
-                ($path === '' ? 'The document' : $path) . ' ' . sprintf($sentence, $count === PHP_INT_MAX ? 'more than can be counted' : number_format($count), number_format($most)),
-                $path,
-            );
+            throw BudgetExceeded::of($count, $most, $path, $sentence);
         }
     }
 }

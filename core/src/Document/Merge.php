@@ -185,6 +185,7 @@ final readonly class Merge
     /** With fields in one order and whole numbers as such. */
     private static function plain(mixed $value): mixed
     {
+        $value = $value instanceof \stdClass ? get_object_vars($value) : $value;
         if (is_array($value)) {
             if (!array_is_list($value)) {
                 ksort($value);

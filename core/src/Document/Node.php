@@ -41,7 +41,7 @@ final readonly class Node
             ), '');
         }
         try {
-            return new self(json_decode($json, true, 64, JSON_THROW_ON_ERROR), '');
+            return new self(Json::decode($json), '');
         } catch (\JsonException $e) {
             throw DocumentRefused::because(Reason::JsonSyntax, 'This is not JSON: ' . $e->getMessage() . '.', '');
         }

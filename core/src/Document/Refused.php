@@ -13,7 +13,7 @@ use UpperPane\Core\UpperPaneError;
  */
 abstract class Refused extends \DomainException implements UpperPaneError
 {
-    final private function __construct(public readonly Reason $reason, string $message, public readonly string $path)
+    final protected function __construct(public readonly Reason $reason, string $message, public readonly string $path)
     {
         parent::__construct($message);
     }

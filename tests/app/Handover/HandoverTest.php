@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace UpperPane\Tests\App\Handover;
 
 use UpperPane\Tests\App\ApiTestCase;
+use UpperPane\Tests\Core\Make;
 
 final class HandoverTest extends ApiTestCase
 {
@@ -88,6 +89,22 @@ final class HandoverTest extends ApiTestCase
             'Added: text "head".',
         ], $preview['offers'][0]['changes']);
         self::assertTrue($this->ask('GET', '/api/estate')[1]['displays'][0]['saved_not_handed_over']);
+    }
+
+    /** Down to the last list within what lies within. */
+    public function testWhatChangedWithinIsAChange(): void
+    {
+        $item = ['id' => 'i1', 'media' => $this->media()->media()?->toArray(), 'duration_ms' => 9000];
+        $round = $this->ask('POST', '/api/playlists', ['name' => 'Round', 'document' => ['items' => [$item]]])[1];
+        $inner = $this->made(['elements' => [['playlist' => ['ref' => $round['id']]] + Make::zone('in', 0, 0, 1920, 1080)]] + Make::layout([]), 'Inner');
+        $outer = $this->made(Make::layout([Make::zone('main', 0, 0, 1920, 1080, [['id' => 'i1', 'layout' => ['ref' => $inner['id']], 'duration_ms' => 9000]])]), 'Outer');
+        $source = ['kind' => 'layout', 'id' => $outer['id']];
+        $this->ask('POST', '/api/handover', ['source' => $source, 'displays' => ['wide']]);
+        $changes = fn (): array => $this->ask('POST', '/api/handover/preview', ['source' => $source, 'displays' => ['wide']])[1]['offers'][0]['changes'];
+        self::assertSame([], $changes());
+
+        $this->ask('PUT', "/api/playlists/{$round['id']}", ['base' => 1, 'document' => ['items' => [['duration_ms' => 12_000] + $item]] + $round['document']]);
+        self::assertSame(['In "Inner": Retimed: pier.png in "in" lasts 12 s, was 9 s.'], $changes());
     }
 
     public function testHandingOverARevisionThatIsNoLongerTheNewestIsRefused(): void

@@ -167,6 +167,23 @@ final class DesignTest extends ApiTestCase
         self::assertNotSame('', $answer['error']['message']);
     }
 
+    /** What was written comes back as it was, objects without fields too: `{}` is no list. */
+    public function testADocumentComesBackAsItWasWritten(): void
+    {
+        $media = (string) json_encode($this->media()->media()?->toArray());
+        $document = '{"canvas": {"width": 100, "height": 50}, "guides": {}, "elements": [{"id": "z", "kind": "zone", "rect": {"x": 0, "y": 0, "width": 100, "height": 50},
+            "playlist": {"items": [{"id": "i", "media": ' . $media . ', "duration_ms": 1000, "valid": {}}]}}]}';
+        [$status, $made] = $this->ask('POST', '/api/layouts', '{"name": "Braces", "document": ' . $document . '}');
+        self::assertSame(201, $status);
+        $this->entities()->clear();
+        $this->ask('GET', "/api/layouts/{$made['id']}");
+        $read = json_decode((string) $this->client->getResponse()->getContent())->document;
+        self::assertEquals(json_decode($document)->guides, $read->guides);
+        self::assertEquals(json_decode($document)->elements, $read->elements);
+        $compared = $this->ask('POST', "/api/layouts/{$made['id']}/compare", (string) json_encode(['base' => 1, 'document' => $read]))[1];
+        self::assertSame([], $compared['differences']);
+    }
+
     public function testAPlaylistIsADesignToo(): void
     {
         [$status, $playlist] = $this->ask('POST', '/api/playlists', ['name' => 'Round', 'document' => ['items' => [Make::picture()]]]);

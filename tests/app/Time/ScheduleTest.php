@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace UpperPane\Tests\App\Time;
 
 use UpperPane\App\Display\SurveyedDisplay;
+use UpperPane\App\Layout\Design;
 use UpperPane\Core\Playback\RunSheet;
 use UpperPane\Core\Time\Schedule\Schedule;
 use UpperPane\Tests\App\ApiTestCase;
@@ -106,6 +107,49 @@ final class ScheduleTest extends ApiTestCase
 
         self::assertSame([['layout' => $night], ['layout' => $day], ['media' => 'pier'], ['layout' => $day], ['layout' => $night]], array_column($told['plays'], 'plays'));
         self::assertStringEndsWith('/day', $told['plays'][1]['booking'], 'of the place');
+    }
+
+    /** A yearly rule that would be worked out for hours is not saved; one that was saved before this was held opens, is told, and can be mended. */
+    public function testARuleBeyondTheBoundsIsRefusedAndOneThatIsStoredHarmsNobody(): void
+    {
+        $this->signIn();
+        $layout = $this->made($this->whole($this->media()), 'Day')['id'];
+        $numbers = static fn (int $from, int $to): string => implode(',', range($from, $to));
+        $endless = sprintf('FREQ=YEARLY;BYMONTH=%s;BYMONTHDAY=%s;BYHOUR=%s;BYMINUTE=%s;BYSECOND=%3$s;BYSETPOS=-1', $numbers(1, 12), $numbers(1, 31), $numbers(0, 23), $numbers(0, 59));
+        $good = ['standby' => ['layout' => $layout]] + $this->document($layout);
+        $bad = $good;
+        $bad['bookings'][0]['rrule'] = $endless;
+        foreach (['FREQ=SECONDLY' => '/bookings/0/rrule', $endless => '/bookings/0/rrule'] as $rule => $path) {
+            $bad['bookings'][0]['rrule'] = $rule;
+            [$status, $answer] = $this->ask('POST', '/api/schedules', ['name' => 'Bad', 'display' => 'wide', 'document' => $bad]);
+            self::assertSame([422, 'budget.exceeded', $path], [$status, $answer['error']['code'], $answer['error']['path']]);
+        }
+
+        // Saved before: everybody else is answered as ever, and it can be made smaller.
+        $id = $this->ask('POST', '/api/schedules', ['name' => 'Hall', 'display' => 'wide', 'document' => $good])[1]['id'];
+        $this->ask('POST', '/api/handover', ['source' => ['kind' => 'schedule', 'id' => $id], 'displays' => ['wide']]);
+        $stands = $this->ask('GET', '/api/displays/wide/releases')[1]['current'];
+        $design = $this->entities()->find(Design::class, $id);
+        self::assertNotNull($design);
+        $design->document = ['bookings' => $bad['bookings']] + $design->document;
+        $this->entities()->flush();
+        $this->entities()->clear();
+
+        [$status, $estate] = $this->ask('GET', '/api/estate');
+        self::assertSame(200, $status);
+        self::assertStringContainsString('cannot be told: ', array_column($estate['displays'], 'due', 'id')['wide']['why']);
+        self::assertSame(200, $this->ask('GET', "/api/layouts/$layout/first-shown")[0]);
+        self::assertSame([422, 'budget.exceeded'], $this->refused('POST', '/api/handover', ['source' => ['kind' => 'schedule', 'id' => $id], 'displays' => ['wide']]));
+        self::assertSame($stands, $this->ask('GET', '/api/displays/wide/releases')[1]['current'], 'the display keeps what it has');
+
+        [$status, $opened] = $this->ask('GET', "/api/schedules/$id");
+        self::assertSame(200, $status);
+        $renamed = ['name' => 'Renamed'] + $opened['document'];
+        self::assertSame(200, $this->ask('PUT', "/api/schedules/$id", ['base' => 1, 'document' => $renamed])[0], 'no worse');
+        $worse = $renamed;
+        $worse['bookings'][0]['rrule'] = 'FREQ=SECONDLY';
+        self::assertSame([422, 'budget.exceeded'], $this->refused('PUT', "/api/schedules/$id", ['base' => 2, 'document' => $worse]));
+        self::assertSame(200, $this->ask('PUT', "/api/schedules/$id", ['base' => 2, 'document' => $good + ['name' => 'Renamed']])[0], 'mended');
     }
 
     public function testWhatIsHandedOverIsPlayedByTheClockForThreeMonths(): void

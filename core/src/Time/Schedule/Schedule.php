@@ -137,6 +137,14 @@ final readonly class Schedule
         return [...array_map(static fn (Booking $booking): Played => $booking->plays, $this->ranked($zone)), ...($standby === null ? [] : [$standby])];
     }
 
+    /** @return list<string> zones for which it says anything: a standby or bookings */
+    public function zonesNamed(): array
+    {
+        $booked = array_filter(array_map(static fn (Booking $booking): ?string => $booking->zone, $this->bookings));
+
+        return array_map(strval(...), array_values(array_unique([...array_keys($this->zones), ...$booked])));
+    }
+
     public function standbyOf(?string $zone): ?Played
     {
         return $zone === null ? $this->standby : $this->zones[$zone] ?? null;
