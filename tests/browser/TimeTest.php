@@ -196,4 +196,23 @@ final class TimeTest extends TestCase
         $this->desk->see('.details .items li.off', 'quay-cafe');
         $this->desk->see('.details .zone-times select option:checked', 'with main');
     }
+
+    public function testWhereNothingIsDueAStandbyIsChosenAndPlays(): void
+    {
+        Desk::signIn($this->desk, '/');
+        $over = Make::picture('over', valid: ['until' => '2026-01-01T00:00:00']);
+        $document = Make::layout([Make::zone('main', 0, 0, 1920, 1080, [$over])]);
+        $id = Desk::post($this->desk, 'layouts', ['name' => 'Over', 'document' => array_diff_key($document, ['id' => 1, 'name' => 1])])['id'];
+        $this->desk->go(Desk::url("/layouts/$id"));
+        $this->desk->press('.ledger th button', 'main');
+        $this->desk->press('.shelf .all');
+        $this->desk->see('.shelf', 'and it has no standby: it stays blank.');
+
+        $this->desk->script('const field = [...document.querySelectorAll(".zone-times label")].find((one) => one.textContent.includes("Standby")).querySelector("select");'
+            . 'field.value = [...field.options].find((one) => one.text === "Pier board, Lights of Tolm").value; field.dispatchEvent(new Event("change"));');
+        $this->desk->see('.tide .slot', 'standby: Pier board, Lights of Tolm');
+        $this->desk->until(fn (): bool => !str_contains($this->desk->see('.shelf')->getText(), 'it stays blank'), 'the finding to go');
+        $this->desk->until(fn (): bool => str_contains($this->desk->see('.head')->getText(), 'revision 2'), 'it to be saved');
+        self::assertSame(['layout' => 'pier-lights'], Desk::api($this->desk, "layouts/$id")['document']['elements'][0]['standby']);
+    }
 }

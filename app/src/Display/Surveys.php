@@ -101,7 +101,7 @@ final class Surveys implements ResetInterface
         return [
             'wall' => $display->wall->toArray(),
             'feeds' => array_map(static fn (Feed $feed): array => $feed->toArray($display->bits), Feed::of($display)),
-            'processor' => $display->processor?->factor($display->raster()),
+            'processor' => $display->processor === null ? null : ['raster' => $display->processor->raster->toArray()],
             'reading' => ReadingPlan::of($display, $capPx)->toArray(),
         ] + Survey::check($display, $timezone)->toArray();
     }

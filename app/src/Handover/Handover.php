@@ -191,7 +191,8 @@ final readonly class Handover
     private function found(Programme $programme, Display $display, int $fromMs): array
     {
         $schedule = $programme->base->schedule;
-        $onDisplay = $this->surroundings->on($display);
+        $surroundings = $this->surroundings->at($fromMs);
+        $onDisplay = $surroundings->on($display);
         $findings = [];
         foreach ($programme->base->whole as $layout) {
             foreach (Checks::run($layout, $onDisplay)->all as $finding) {
@@ -200,7 +201,7 @@ final readonly class Handover
         }
         // What plays in a zone is as large as the zone, not as the display.
         foreach (array_merge(...array_values($programme->base->zones)) as $layout) {
-            foreach (Checks::run($layout, $this->surroundings)->all as $finding) {
+            foreach (Checks::run($layout, $surroundings->in($display->timezone))->all as $finding) {
                 $findings[] = $finding->within($layout->name);
             }
         }

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace UpperPane\App\Layout;
 
 use Doctrine\ORM\EntityManagerInterface;
+use Psr\Clock\ClockInterface;
 use Symfony\Component\HttpFoundation\JsonResponse;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\Routing\Attribute\Route;
@@ -41,21 +42,24 @@ final readonly class AnalysisController
         private EntityManagerInterface $entities,
         private Pictures $pictures,
         private Surroundings $surroundings,
+        private ClockInterface $clock,
     ) {
     }
 
-    /** With `"light": true` without timing and pictures, for a hand that moves things about: neither changes by that. */
+    /** Looked at from `at` on, or from now; with `"light": true` without timing and pictures, for a hand that moves things about: neither changes by that. */
     #[Route('/api/analysis', methods: ['POST'])]
     public function analyse(Request $request): JsonResponse
     {
-        $body = Body::of($request)->object('document', 'display', 'light');
+        $body = Body::of($request)->object('document', 'display', 'light', 'at');
         $layout = $this->layout($body->field('document'));
         $display = $body->has('display') && $body->field('display')->value !== null ? $this->display($body->field('display')->id())->display() : null;
 
         $match = $display === null ? null : Matching::of($layout->canvas, $display->raster());
 
         $mmPerPx = $display === null ? null : $match?->mmPerCanvasPx($display->pxPerMm());
-        $surroundings = $this->surroundings->on($display);
+        $at = $body->optional('at');
+        $atMs = $at === null ? 1000 * $this->clock->now()->getTimestamp() : Instant::parse($at->text(), '/at')->ms;
+        $surroundings = $this->surroundings->on($display)->at($atMs);
         $said = Checks::run($layout, $surroundings)->toArray() + [
             'match' => $match?->toArray(),
             'mm_per_px' => $mmPerPx,

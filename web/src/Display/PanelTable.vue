@@ -26,7 +26,7 @@ const error = computed(() => {
   const told = [x && `${plain(x, 2)} mm across`, y && `${plain(y, 2)} down`].filter(Boolean)
   return told.length ? `rounded: ${told.join(', ')}` : ''
 })
-const several = computed(() => (props.document.players ?? []).length > 1 && !props.document.processor)
+const several = computed(() => (props.document.players ?? []).length > 1 && !props.said.processor)
 /** Another player feeds it: through an output that is free there, which the core finds. */
 function play(id: string, player: string) {
   emit('change', { ...props.document, panels: props.document.panels.map((p) => (p.id === id ? { ...without(p, 'output'), player } : p)) })
@@ -84,7 +84,7 @@ function output(id: string, value: number) {
       <button v-if="pair" type="button" class="btn btn-outline-dark btn-sm" @click="$emit('change', swapped(document, wall, ...pair))">
         {{ pair[0] }} and {{ pair[1] }} are swapped
       </button>
-      <template v-if="wall.panels.length > 1 && !document.processor">
+      <template v-if="wall.panels.length > 1 && !said.processor">
         <button type="button" class="btn btn-outline-dark btn-sm" :aria-pressed="numbering" @click="$emit('number')">
           {{ numbering ? 'End' : 'Number by pressing' }}
         </button>

@@ -2,11 +2,11 @@
 import { computed } from 'vue'
 import MeasureField from '../ui/MeasureField.vue'
 import TypedLine from '../ui/TypedLine.vue'
-import { without, withOutputs } from './edit'
-import { type DisplayDocument, type PlayerDocument, linkName, useSizes } from './survey'
+import { fedApart, fedTogether, without, withOutputs } from './edit'
+import { type DisplayDocument, type PlayerDocument, type Said, linkName, useSizes } from './survey'
 
 /** What each player of the display can do, its live inputs and its sensors. */
-const props = defineProps<{ document: DisplayDocument }>()
+const props = defineProps<{ document: DisplayDocument; processor: Said['processor'] }>()
 const emit = defineEmits<{ change: [document: DisplayDocument, gesture?: string] }>()
 const { data: sizes } = useSizes()
 
@@ -39,10 +39,6 @@ function remove(id: string) {
     panels,
     players: players.value.filter((p) => p.id !== id),
   })
-}
-function process(on: boolean) {
-  const rest = without(props.document, 'processor')
-  emit('change', on ? { ...rest, processor: { player: players.value[0]?.id ?? 'a', output: 1, raster: { width: 3840, height: 2160 } } } : rest)
 }
 const link = (player: PlayerDocument, value: string) =>
   change(player.id, (p) => ({ ...p, outputs: (p.outputs ?? []).map((o) => ({ ...o, link: value })) }))
@@ -168,11 +164,11 @@ function sensor(id: string, more: { kind?: string; bands?: string }) {
       <dt>Wall processor</dt>
       <dd>
         <span class="choice" role="group" aria-label="Wall processor">
-          <button type="button" :aria-pressed="!document.processor" @click="process(false)">none</button>
-          <button type="button" :aria-pressed="!!document.processor" @click="process(true)">one output for all</button>
+          <button type="button" :aria-pressed="!processor" @click="emit('change', fedApart(document))">none</button>
+          <button type="button" :aria-pressed="!!processor" @click="emit('change', fedTogether(document))">one output for all</button>
         </span>
       </dd>
-      <template v-if="document.processor">
+      <template v-if="processor">
         <dt>Its raster</dt>
         <dd>
           <MeasureField
@@ -180,10 +176,21 @@ function sensor(id: string, more: { kind?: string; bands?: string }) {
             :key="side"
             :label="`Processor ${side}`"
             :unit="side === 'height' ? 'px' : ''"
-            :value="document.processor.raster[side]"
+            :value="processor.raster[side]"
             :least="1"
             :decimals="0"
-            @change="(v, g) => put({ processor: { ...document.processor!, raster: { ...document.processor!.raster, [side]: v } } }, g)"
+            @change="
+              (v, g) =>
+                put(
+                  {
+                    processor: {
+                      ...(document.processor ?? { player: players[0]?.id ?? 'a', output: 1 }),
+                      raster: { ...processor!.raster, [side]: v },
+                    },
+                  },
+                  g,
+                )
+            "
           />
         </dd>
       </template>

@@ -185,7 +185,7 @@ const words = computed(() => {
           @choose="choose"
           @number="numbering = numbering === null ? new Map() : null"
         />
-        <PlayerLedger :document="work.document.value" @change="change" />
+        <PlayerLedger :document="work.document.value" :processor="said?.processor ?? null" @change="change" />
       </div>
       <div v-if="said" class="right">
         <div class="bar">

@@ -95,6 +95,18 @@ export function feeds(doc: DisplayDocument, wall: Wall, panel: string, player: s
 }
 
 /** All outputs forgotten: the core numbers them from left to right and top to bottom. */
+/** Every panel fed by an output of its own, also those of a wall that is one output unless it says otherwise. */
+export function fedApart(doc: DisplayDocument): DisplayDocument {
+  const rest = without(doc, 'processor')
+  return doc.technology === 'led' ? { ...rest, panels: rest.panels.map((panel, n) => ({ ...panel, output: n + 1 })) } : rest
+}
+
+/** All panels fed by one output, of the canvas. */
+export function fedTogether(doc: DisplayDocument): DisplayDocument {
+  const whole = numbered(without(doc, 'processor'))
+  return doc.technology === 'led' ? whole : { ...whole, processor: { player: doc.players?.[0]?.id ?? 'a', output: 1 } }
+}
+
 export function numbered(doc: DisplayDocument): DisplayDocument {
   return {
     ...doc,

@@ -16,7 +16,8 @@ export interface DisplayDocument {
   gap_mm?: { x: number; y: number }
   panels: PanelDocument[]
   players?: PlayerDocument[]
-  processor?: { player: string; output: number; raster: Size }
+  /** Without a raster it takes the canvas. */
+  processor?: { player: string; output: number; raster?: Size }
   inputs?: { id: string; name: string; raster: Size }[]
   sensors?: { id: string; kind: string; bands_mm?: number[] }[]
 }
@@ -118,7 +119,8 @@ export interface Reading {
 export interface Said {
   wall: Wall
   feeds: Feed[]
-  processor: Size | null
+  /** What one output feeds all panels through: surveyed, or that of a wall of LED cabinets. */
+  processor: { raster: Size } | null
   reading: Reading
   findings: Finding[]
   stops: number

@@ -3,6 +3,7 @@ import { type MaybeRefOrGetter, computed, toValue } from 'vue'
 import type { MediaRef } from '../Media/media'
 import type { RunSheet } from '../pane/sheet'
 import { api } from '../ui/api'
+import type { Standby } from '../Time/schedule'
 import type { Finding, Rect } from '../ui/shelf'
 import type { Border, Recipe } from './division'
 
@@ -58,7 +59,7 @@ export interface Playing {
   cycle: string[]
   items: { id: string; plays: number; plays_per_hour: number; share: number }[]
   /** In the order of the scenes of its run sheet. */
-  scenes: { id: string; name: string }[]
+  scenes: { id: string; name: string; standby?: true }[]
 }
 
 export const FITS = ['contain', 'cover', 'fill', 'none', 'scale-down'] as const
@@ -112,6 +113,7 @@ export interface Mark {
 export type ZoneElement = Head & {
   kind: 'zone'
   playlist: { items: Item[]; interleave?: Interleave } | { ref: string }
+  standby?: Standby
   follows?: string
   ground?: string
 }
@@ -214,6 +216,8 @@ export interface PlaylistDocument {
   name: string
   items: Item[]
   interleave?: Interleave
+  /** What plays whenever nothing of it is due, where it is handed over whole. */
+  standby?: Standby
 }
 
 export interface DesignSummary {

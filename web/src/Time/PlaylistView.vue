@@ -12,6 +12,7 @@ import { api } from '../ui/api'
 import { seconds } from '../ui/format'
 import type { Addresses, Analysis } from '../Layout/designs'
 import { useShelf } from '../ui/shelf'
+import StandbyField from './StandbyField.vue'
 import PlaylistPanel, { type Listed } from './PlaylistPanel.vue'
 
 const props = defineProps<{ id: string }>()
@@ -39,6 +40,7 @@ const whole = computed(() =>
             kind: 'zone',
             rect: { x: 0, y: 0, width: 1920, height: 1080 },
             playlist: { items: document.value.items, ...(document.value.interleave ? { interleave: document.value.interleave } : {}) },
+            ...(document.value.standby ? { standby: document.value.standby } : {}),
           },
         ],
       },
@@ -60,7 +62,7 @@ const due = computed(() => {
 const change = ({ items, interleave }: Listed, gesture?: string) => document.value && work.change({ ...document.value, items, interleave }, gesture)
 
 watchEffect(() => {
-  shelf.findings = (analysis.data.value?.findings ?? []).filter((f) => f.code === 'zone.empty' || f.code === 'item.cut')
+  shelf.findings = (analysis.data.value?.findings ?? []).filter((f) => ['zone.empty', 'zone.gap', 'item.cut'].includes(f.code))
   shelf.remark = 'Nothing is found.'
 })
 onBeforeUnmount(() => shelf.clear())
@@ -83,6 +85,18 @@ onBeforeUnmount(() => shelf.clear())
           :playing="analysis.data.value?.playing.whole"
           @change="change"
         />
+        <div v-if="document" class="standby">
+          <StandbyField
+            label="Standby"
+            title="Plays whenever nothing of the list is due"
+            :standby="document.standby"
+            :without="`playlist:${id}`"
+            @change="work.change({ ...document!, standby: $event })"
+          />
+          <p class="soft small m-0">
+            What plays when nothing of the list is due, where the list is handed over whole. In a zone the zone has a standby of its own.
+          </p>
+        </div>
       </div>
       <div class="view">
         <div v-if="analysis.data.value" class="screen">
@@ -95,6 +109,14 @@ onBeforeUnmount(() => shelf.clear())
 </template>
 
 <style scoped>
+.standby {
+  padding: 10px 14px;
+  display: grid;
+  gap: 4px;
+  border-top: 1px solid var(--rule);
+  font-size: 0.8125rem;
+  color: var(--soft);
+}
 .view {
   background: var(--ground);
   display: grid;

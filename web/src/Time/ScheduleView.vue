@@ -3,9 +3,7 @@ import { useQuery } from '@tanstack/vue-query'
 import { DateTime } from 'luxon'
 import { computed, onBeforeUnmount, ref, watch, watchEffect } from 'vue'
 import DesignHead from '../Layout/DesignHead.vue'
-import { useDesigns } from '../Layout/designs'
 import { useDesignWork } from '../Layout/work'
-import { useMedia } from '../Media/media'
 import { api, sentence } from '../ui/api'
 import { useAsked } from '../ui/asked'
 import ChoiceBar from '../ui/ChoiceBar.vue'
@@ -14,6 +12,7 @@ import { moment } from '../ui/format'
 import { useSecond } from '../ui/second'
 import { type Finding, useShelf } from '../ui/shelf'
 import BookingLedger from './BookingLedger.vue'
+import { usePlayables } from './playables'
 import { type Booking, type Occurrence, type ScheduleDocument, type Told, keyOf, playedOf } from './schedule'
 import WeekChart from './WeekChart.vue'
 
@@ -105,15 +104,7 @@ const turnWords = computed(() => {
 })
 const trouble = ref('')
 
-const layouts = useDesigns('layouts')
-const playlists = useDesigns('playlists')
-const { ready } = useMedia()
-const things = computed(() => [
-  { value: '', text: zone.value ? 'its own list' : 'nothing' },
-  ...layouts.all.value.map((d) => ({ value: `layout:${d.id}`, text: d.name })),
-  ...playlists.all.value.map((d) => ({ value: `playlist:${d.id}`, text: `${d.name} (playlist)` })),
-  ...ready.value.map((m) => ({ value: `media:${m.id}`, text: m.name })),
-])
+const things = usePlayables(() => (zone.value ? 'its own list' : 'nothing'))
 const standby = computed(() => (zone.value ? document.value?.zones?.[zone.value]?.standby : document.value?.standby))
 function stand(key: string) {
   if (!document.value) return

@@ -1,4 +1,5 @@
 import { DateTime } from 'luxon'
+import type { MediaRef } from '../Media/media'
 import type { Finding } from '../ui/shelf'
 
 export type Played = { layout: string } | { playlist: string } | { media: string }
@@ -71,6 +72,14 @@ export interface Told {
   findings: Finding[]
 }
 
+/** The same as a layout or a playlist writes it: a layout also as a reference, a media also as a whole. */
+export type Standby = Played | { layout: { ref: string } } | { media: MediaRef }
+export const standbyKey = (standby: Standby): string =>
+  'layout' in standby
+    ? `layout:${typeof standby.layout === 'string' ? standby.layout : standby.layout.ref}`
+    : 'media' in standby
+      ? `media:${typeof standby.media === 'string' ? standby.media : (standby.media.id ?? standby.media.name)}`
+      : keyOf(standby)
 export const keyOf = (played: Played): string => Object.entries(played).map(([kind, id]) => `${kind}:${id}`)[0]!
 export const playedOf = (key: string): Played => {
   const [kind, ...id] = key.split(':')

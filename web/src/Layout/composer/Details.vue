@@ -73,7 +73,12 @@ const grouped = computed(() => chosen.value.some((e) => e.group))
     </div>
     <p v-if="one && analysis?.says[one.id]" class="says figures">{{ analysis.says[one.id] }}</p>
     <template v-if="one?.kind === 'zone'">
-      <ZoneTimes :one="one" :elements="composer.elements.value" @change="composer.edit<ZoneElement>(one!.id, $event)" />
+      <ZoneTimes
+        :one="one"
+        :layout="composer.document.value.id"
+        :elements="composer.elements.value"
+        @change="composer.edit<ZoneElement>(one!.id, $event)"
+      />
       <PlaylistPanel
         v-if="zoneList(one)"
         :list="zoneList(one)!"

@@ -87,11 +87,7 @@ const draw = () => {
 function follow() {
   if (!props.analysis) return
   const known = new Map(
-    props.analysis.run_sheet.layers.flatMap((l) =>
-      'part' in l
-        ? [[l.part.element, l.part.rect] as const]
-        : l.scenes.flat().flatMap((s) => ('part' in s ? [[s.part.element, s.part.rect] as const] : [])),
-    ),
+    props.analysis.run_sheet.layers.map((l) => ('part' in l ? ([l.part.element, l.part.rect] as const) : ([l.zone, l.rect] as const))),
   )
   for (const e of composer.elements.value) {
     const shown = known.get(e.id)

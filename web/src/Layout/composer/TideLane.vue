@@ -7,7 +7,7 @@ import { clock, seconds } from '../../ui/format'
 const props = defineProps<{
   pieces: Piece[]
   /** Ids and names of what it plays, by scene. */
-  scenes: { id: string; name: string }[]
+  scenes: { id: string; name: string; standby?: true }[]
   from: number
   span: number
   width: number
@@ -34,7 +34,7 @@ const drawn = computed(() =>
       left,
       width,
       item: scene?.id ?? null,
-      name: scene?.name.replace(/\.\w+$/, '') ?? '',
+      name: scene ? `${scene.standby ? 'standby: ' : ''}${scene.name.replace(/\.\w+$/, '')}` : '',
       edge: scene !== null && !piece.endless && width >= EDGE_PX && piece.to < props.from + props.span && props.stretchable.has(scene.id),
     }
   }),
@@ -95,6 +95,8 @@ function hold(event: PointerEvent, piece: (typeof drawn.value)[number]) {
     (moved) => (moved && target ? emit('put', piece.item!, target) : emit('pick', piece.item!)),
   )
 }
+/** The standby is none of them. */
+const items = computed(() => props.scenes.filter((scene) => !scene.standby).length)
 </script>
 
 <template>
@@ -108,9 +110,7 @@ function hold(event: PointerEvent, piece: (typeof drawn.value)[number]) {
       :title="piece.name ? `${piece.name}, ${clock(piece.from, timezone)}` : undefined"
     >
       <template v-if="piece.period_ms !== undefined">
-        <span v-if="piece.width > 130" class="soft"
-          >{{ scenes.length }} {{ scenes.length === 1 ? 'item' : 'items' }}, a round of {{ seconds(piece.period_ms) }}</span
-        >
+        <span v-if="piece.width > 130" class="soft">{{ items }} {{ items === 1 ? 'item' : 'items' }}, a round of {{ seconds(piece.period_ms) }}</span>
       </template>
       <template v-else-if="piece.item !== null && piece.width > NAME_PX">
         <span class="name" :class="{ movable: movable.has(piece.item) }" @pointerdown="hold($event, piece)">{{ piece.name }}</span><br /><span

@@ -87,7 +87,7 @@ const rows = computed(() =>
     return {
       id: zone.zone,
       // What a lane shows; as long as it stays the same the lane is not drawn anew, though the hand moves at every frame.
-      key: `${zone.period_ms} ${zone.segments.map((s) => `${s.start_ms}:${scenes[s.scene]?.name}`).join()} ${zone.turns?.length ?? 0} ${element?.follows} ${[...own].join()}`,
+      key: `${zone.period_ms} ${zone.segments.map((s) => `${s.start_ms}:${s.scene}`).join()} ${scenes.map((s) => s.name).join()} ${zone.turns?.length ?? 0} ${element?.follows} ${[...own].join()}`,
       loop,
       scenes,
       movable: own,

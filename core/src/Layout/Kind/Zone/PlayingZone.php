@@ -153,10 +153,11 @@ final readonly class PlayingZone implements HasMedia, Nests, FitsContent, Paints
     {
         $enabled = $this->playlist->enabled();
 
-        return CycleFigures::of($loop, $this->playlist->all(), $enabled) + ['scenes' => array_map(
-            fn (Item $item): array => ['id' => $item->id, 'name' => $this->nameOf($item)],
-            $enabled,
-        )];
+        $scenes = array_map(fn (Item $item): array => ['id' => $item->id, 'name' => $this->nameOf($item)], $enabled);
+
+        return CycleFigures::of($loop, $this->playlist->all(), $enabled) + [
+            'scenes' => [...$scenes, ...($this->standby === null ? [] : [['id' => $this->standby->id, 'name' => $this->standby->name, 'standby' => true]])],
+        ];
     }
 
     public function nameOf(Item $item): string

@@ -1,10 +1,11 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import ChoiceField from '../../../ui/ChoiceField.vue'
+import StandbyField from '../../../Time/StandbyField.vue'
 import { type Element, type ZoneElement, useDesigns } from '../../designs'
 
-/** Whose list a zone plays, and which zone sets its moments. */
-const props = defineProps<{ one: ZoneElement; elements: Element[] }>()
+/** Whose list a zone plays, what plays when nothing of that is due, and which zone sets its moments. */
+const props = defineProps<{ one: ZoneElement; elements: Element[]; layout: string }>()
 const emit = defineEmits<{ change: [change: Partial<ZoneElement>] }>()
 
 const { all } = useDesigns('playlists')
@@ -25,6 +26,14 @@ const play = (list: string) => emit('change', { playlist: list === '' ? { items:
   <div class="zone-times">
     <ChoiceField label="Plays" :value="saved" :options="lists" @change="play" />
     <ChoiceField v-if="!leads && leaders.length > 1" label="Changes" :value="one.follows ?? ''" :options="leaders" @change="follow" />
+    <StandbyField
+      v-if="!one.follows"
+      label="Standby"
+      title="Plays whenever nothing of the list is due"
+      :standby="one.standby"
+      :without="`layout:${layout}`"
+      @change="emit('change', { standby: $event })"
+    />
     <p v-if="leads" class="soft small m-0">
       Sets the moments of
       {{
@@ -39,14 +48,18 @@ const play = (list: string) => emit('change', { playlist: list === '' ? { items:
 
 <style scoped>
 .zone-times {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 6px 12px;
+  display: grid;
+  grid-template-columns: repeat(3, 1fr);
+  gap: 6px 10px;
   padding: 6px 14px 8px;
   align-items: end;
   border-bottom: 1px solid var(--rule);
 }
+p {
+  grid-column: 1 / 4;
+}
 label {
   font-size: 0.8125rem;
+  min-width: 0;
 }
 </style>
