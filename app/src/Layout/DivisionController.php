@@ -11,6 +11,7 @@ use Symfony\Component\HttpFoundation\JsonResponse;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\Routing\Attribute\Route;
 use Symfony\Component\Uid\Ulid;
+use UpperPane\App\Display\SurveyedDisplay;
 use UpperPane\App\Http\Body;
 use UpperPane\App\Http\Problem;
 use UpperPane\Core\Document\DocumentRefused;
@@ -29,13 +30,16 @@ final readonly class DivisionController
     {
     }
 
-    /** Each with where its areas lie on the raster; one that does not fit says why. */
+    /** Each with where its areas lie on the raster; one that does not fit says why. With `display`, where that is a wall of this raster, those at its panels first. */
     #[Route('', methods: ['GET'])]
     public function list(Request $request): JsonResponse
     {
         $raster = Size::px($request->query->getInt('width'), $request->query->getInt('height'));
+        $asked = $request->query->getString('display');
+        $display = $asked === '' ? null : $this->entities->find(SurveyedDisplay::class, $asked)?->display();
+        $ofWall = $display !== null && (string) $display->raster() === (string) $raster ? Divisions::ofWall($display->wall) : [];
         $divisions = [];
-        foreach (Divisions::for($raster) as $name => $recipe) {
+        foreach ([...$ofWall, ...Divisions::for($raster)] as $name => $recipe) {
             $divisions[] = ['id' => null, 'name' => $name] + self::drawn($recipe, $raster);
         }
         foreach ($this->entities->getRepository(KeptDivision::class)->findBy([], ['name' => 'ASC', 'id' => 'ASC']) as $kept) {

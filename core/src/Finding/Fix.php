@@ -19,6 +19,12 @@ final readonly class Fix
         return new self($label, ['element' => $element, 'rect' => $rect->toArray()]);
     }
 
+    /** @param non-empty-array<array-key, Rect> $rects by element id: one cure that moves them together */
+    public static function rects(string $label, array $rects): self
+    {
+        return new self($label, ['rects' => array_map(static fn (Rect $rect): array => $rect->toArray(), $rects)]);
+    }
+
     /** @param array<string, mixed> $set fields of the item; null takes the field away */
     public static function item(string $label, string $element, string $item, array $set): self
     {

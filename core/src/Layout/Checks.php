@@ -20,6 +20,7 @@ use UpperPane\Core\Layout\Check\PlayerAbility;
 use UpperPane\Core\Layout\Check\RecipeDiffers;
 use UpperPane\Core\Layout\Check\SeamCrossed;
 use UpperPane\Core\Layout\Check\SoundTwice;
+use UpperPane\Core\Layout\Check\SpanEdge;
 use UpperPane\Core\Layout\Check\SpanPartial;
 use UpperPane\Core\Layout\Check\Subject;
 use UpperPane\Core\Layout\Check\TextContrast;
@@ -57,6 +58,7 @@ final readonly class Checks
             new SoundTwice(),
             new SeamCrossed(),
             new SpanPartial(),
+            new SpanEdge(),
             new PlayerAbility(),
             new TextFace(),
             new TextOverflow(),

@@ -6,9 +6,11 @@ namespace UpperPane\Tests\Core\Layout;
 
 use PHPUnit\Framework\Attributes\TestWith;
 use PHPUnit\Framework\TestCase;
+use UpperPane\Core\Display\Display;
 use UpperPane\Core\Document\Node;
 use UpperPane\Core\Document\Refused;
 use UpperPane\Core\Geometry\FreeSpace;
+use UpperPane\Core\Geometry\Rect;
 use UpperPane\Core\Geometry\Size;
 use UpperPane\Core\Geometry\Tracks;
 use UpperPane\Core\Layout\Arrange\Arrangement;
@@ -264,6 +266,28 @@ final class ArrangementTest extends TestCase
         foreach ($divisions as $name => $recipe) {
             self::assertSame([], FreeSpace::of($raster, array_values($recipe->solve($raster))), $name);
         }
+    }
+
+    /** At the panels of a wall, with what is hidden between them left free. */
+    public function testAWallIsDividedAtItsPanels(): void
+    {
+        $wall = Display::fromArray(Make::wall());
+        $divisions = Divisions::ofWall($wall->wall);
+        self::assertSame(['A zone for each panel', 'A zone for each column', 'A zone for each row'], array_keys($divisions));
+        $panels = [];
+        foreach ($wall->wall->panels as $placed) {
+            $panels[$placed->panel->id] = $placed->source->toArray();
+        }
+        $solved = static fn (string $name): array => array_map(static fn (Rect $rect): array => $rect->toArray(), $divisions[$name]->solve($wall->raster()));
+        self::assertEqualsCanonicalizing($panels, $solved('A zone for each panel'));
+        self::assertSame([[0, 1920], [1924, 1920], [3848, 1920]], array_map(static fn (array $rect): array => [$rect['x'], $rect['width']], array_values($solved('A zone for each column'))));
+        self::assertSame([[0, 1080], [1084, 1080]], array_map(static fn (array $rect): array => [$rect['y'], $rect['height']], array_values($solved('A zone for each row'))));
+        foreach ($divisions as $name => $recipe) {
+            $document = Make::arranged(['elements' => []] + Make::layout([], 5768, 2164))->startedWith($recipe)->layout->toArray();
+            $codes = array_map(static fn ($finding): string => $finding->code, Make::checked(Make::composed($document), $wall)->all);
+            self::assertSame([], array_diff($codes, ['zone.empty']), $name);
+        }
+        self::assertSame([], Divisions::ofWall(Display::fromArray(Make::display())->wall));
     }
 
     /** Property: whatever is done to a division that tiles the canvas, it goes on to tile it, and the recipe goes on to say it. */

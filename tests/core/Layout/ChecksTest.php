@@ -209,6 +209,27 @@ final class ChecksTest extends TestCase
         self::assertSame([], $found($words($rect['x'], $rect['y'], 500, 200), 2));
     }
 
+    /** Zones that meet a few px beside a panel are put at it together: the cure opens no gap. */
+    public function testZonesThatEndAFewPxBesideAPanelArePutAtIt(): void
+    {
+        $all = fn (array $zones): array => $this->findings(Make::layout(array_values($zones), 5768, 2164), Make::wall());
+        $edges = static fn (array $zones): array => array_values(array_filter($all($zones), static fn (Finding $f): bool => $f->code === 'span.edge'));
+        $zones = [Make::zone('main', 0, 0, 3841, 2164), Make::zone('side', 3841, 0, 1927, 2164)];
+        [$found] = $edges($zones);
+        self::assertSame('"main" and "side" end at 3841 px across, 3 px beside the edge of panel A2 at 3844 px.', $found->message);
+        foreach ($found->fix?->toArray()['rects'] ?? [] as $id => $rect) {
+            $zones[$id === 'main' ? 0 : 1]['rect'] = $rect;
+        }
+        self::assertSame([3844, 3844], [$zones[0]['rect']['width'], $zones[1]['rect']['x']]);
+        $codes = array_map(static fn (Finding $f): string => $f->code, $all($zones));
+        self::assertSame([], array_intersect($codes, ['span.edge', 'zone.sliver', 'zone.overlap', 'zone.uncovered', 'zone.sum']));
+
+        self::assertSame([], $edges([Make::zone('a', 0, 0, 3844, 2164), Make::zone('b', 3848, 0, 1920, 2164)]), 'at the panels');
+        self::assertSame([], $edges([Make::zone('a', 0, 0, 3846, 2164)]), 'behind the frame');
+        self::assertSame([], $edges([Make::zone('a', 0, 0, 3835, 2164)]), 'meant to end there');
+        self::assertSame(['y' => 1080], ['y' => $edges([Make::zone('a', 0, 0, 1920, 1075)])[0]->measure['edge'] ?? null]);
+    }
+
     public function testAZoneOverPanelsThatEndsWithinOneIsToldItsSpan(): void
     {
         $zones = [Make::zone('main', 0, 0, 4000, 2164), Make::zone('side', 4000, 0, 1768, 2164)];

@@ -42,8 +42,11 @@ const hands = useVariants(work, displays)
 const { variant, seenOn } = hands
 const composer = makeComposer(hands.document as Ref<LayoutDocument>, hands.change, hands.setDisplay)
 provide(composerKey, composer)
-const { analysis, trouble, ask } = useAnalysis(hands.document, seenOn, composer.moving)
+/** First now, then wherever the hand stands when it is asked. */
+let instant: () => number = Date.now
+const { analysis, trouble, ask } = useAnalysis(hands.document, seenOn, composer.moving, () => Math.round(instant()))
 const hand = makeHand(analysis)
+instant = () => hand.at.value
 provide(handKey, hand)
 const display = computed(() => displays.value.find((d) => d.id === seenOn.value) ?? null)
 const timezone = computed(() => display.value?.timezone ?? Intl.DateTimeFormat().resolvedOptions().timeZone)
@@ -80,6 +83,7 @@ shelf.chosen = (finding: Finding) => {
   if (finding.rect) pane.value?.show(finding.rect)
 }
 shelf.fixed = ({ fix }: Finding) => {
+  if (fix?.rects) return composer.place(new Map(Object.entries(fix.rects)))
   if (!fix?.element) return
   const cured = curedElement(
     composer.elements.value.find((e) => e.id === fix.element),
@@ -270,7 +274,7 @@ const words = computed(() => {
         </template>
         <BButton v-else size="sm" variant="outline-dark" @click="keeping = ''">Keep this layout's division for the team…</BButton>
       </form>
-      <DivisionPicker :raster="composer.document.value.canvas" @choose="divide" />
+      <DivisionPicker :raster="composer.document.value.canvas" :display="seenOn" @choose="divide" />
     </BModal>
     <RevisionList :id="id" v-model="revisions" :current="work.revision.value" @restored="work.reopen" />
   </main>

@@ -5,9 +5,12 @@ import { type Division, useDivisions } from './division'
 import DivisionDrawing from './DivisionDrawing.vue'
 
 /** Divisions to begin with, drawn for the raster with their figures: those of the trade, then those that the team keeps. */
-const props = defineProps<{ raster: { width: number; height: number }; chosen?: string | null; orEmpty?: boolean }>()
+const props = defineProps<{ raster: { width: number; height: number }; chosen?: string | null; orEmpty?: boolean; display?: string | null }>()
 const emit = defineEmits<{ choose: [division: Division | null] }>()
-const { divisions, remove } = useDivisions(() => props.raster)
+const { divisions, remove } = useDivisions(
+  () => props.raster,
+  () => props.display ?? null,
+)
 const trouble = ref('')
 const written = (d: Division) =>
   d.recipe.rows === '1fr' ? d.recipe.columns : d.recipe.columns === '1fr' ? d.recipe.rows : `${d.recipe.columns} · ${d.recipe.rows}`

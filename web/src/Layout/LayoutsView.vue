@@ -103,7 +103,13 @@ async function make() {
         <BButton type="submit" variant="primary">Make it</BButton>
         <div class="begin-with">
           <p id="begin-with">Begin with</p>
-          <DivisionPicker :raster="{ width, height }" :chosen="division?.name ?? null" or-empty @choose="division = $event" />
+          <DivisionPicker
+            :raster="{ width, height }"
+            :chosen="division?.name ?? null"
+            :display="forDisplay || null"
+            or-empty
+            @choose="division = $event"
+          />
         </div>
       </form>
     </BModal>

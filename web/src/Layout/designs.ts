@@ -248,6 +248,8 @@ export interface Sum {
   total: number
   canvas: number
   difference: number
+  /** Px between its zones that lie behind the frames of a wall alone, and are not missed. */
+  behind_frames: number
 }
 
 /** What the core says of a layout. */

@@ -70,13 +70,17 @@ export async function arrangedInTurn(document: LayoutDocument, acts: Act[]): Pro
   return { document, said }
 }
 
-export function useDivisions(raster: MaybeRefOrGetter<Raster>) {
+/** Those for a raster; with a display, which is a wall of that raster, those at its panels as well. */
+export function useDivisions(raster: MaybeRefOrGetter<Raster>, display: () => string | null = () => null) {
   const queries = useQueryClient()
   const sides = computed(() => ({ width: Number(toValue(raster).width), height: Number(toValue(raster).height) }))
   const query = useQuery({
-    queryKey: computed(() => ['divisions', sides.value.width, sides.value.height]),
+    queryKey: computed(() => ['divisions', sides.value.width, sides.value.height, display()]),
     enabled: computed(() => Object.values(sides.value).every((px) => Number.isInteger(px) && px >= 1 && px <= 1e6)),
-    queryFn: () => api.get<{ divisions: Division[] }>(`divisions?width=${sides.value.width}&height=${sides.value.height}`),
+    queryFn: () =>
+      api.get<{ divisions: Division[] }>(
+        `divisions?width=${sides.value.width}&height=${sides.value.height}${display() ? `&display=${display()}` : ''}`,
+      ),
   })
   const again = () => queries.invalidateQueries({ queryKey: ['divisions'] })
   return {

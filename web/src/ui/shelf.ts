@@ -7,6 +7,8 @@ export interface Fix {
   label: string
   element?: string
   rect?: Rect
+  /** Of several elements, by id: moved together. */
+  rects?: Record<string, Rect>
   item?: string
   items?: string[]
   /** Fields of the style of a text; null takes one away. */

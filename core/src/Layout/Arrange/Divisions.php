@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace UpperPane\Core\Layout\Arrange;
 
+use UpperPane\Core\Display\Wall;
 use UpperPane\Core\Document\Node;
 use UpperPane\Core\Geometry\Size;
 use UpperPane\Core\Layout\Division\Recipe;
@@ -61,5 +62,80 @@ final readonly class Divisions
         }
 
         return $divisions;
+    }
+
+    /**
+     * Divisions at the panels of a wall that hangs on a grid; what is hidden between panels belongs to no zone.
+     *
+     * @return array<string, Recipe> by name; empty for a single panel, and where panels hang freely
+     */
+    public static function ofWall(Wall $wall): array
+    {
+        [$columns, $rows, $cells] = [[], [], []];
+        foreach ($wall->panels as $placed) {
+            [$column, $row, $source] = [$placed->panel->column, $placed->panel->row, $placed->source];
+            if ($column === null || $row === null) {
+                return [];
+            }
+            $columns[$column] = [$source->x, $source->width];
+            $rows[$row] = [$source->y, $source->height];
+            $cells[$row][$column] = $placed->panel->id;
+        }
+        if (count($wall->panels) < 2) {
+            return [];
+        }
+        ksort($columns);
+        ksort($rows);
+        [$across, $down] = [self::tracks($columns, $wall->canvas->width), self::tracks($rows, $wall->canvas->height)];
+        $divisions = ['A zone for each panel' => self::recipe($across, $down, array_map(
+            static fn (array $line): string => implode(' ', array_map(
+                static fn (array $track): string => $line[1] === null || $track[1] === null ? '.' : $cells[$line[1]][$track[1]] ?? '.',
+                $across,
+            )),
+            $down,
+        ))];
+        if (count($columns) > 1 && count($rows) > 1) {
+            $divisions['A zone for each column'] = self::recipe($across, [['1fr', 0]], [implode(' ', self::named($across, 'column'))]);
+            $divisions['A zone for each row'] = self::recipe([['1fr', 0]], $down, self::named($down, 'row'));
+        }
+
+        return $divisions;
+    }
+
+    /**
+     * @param non-empty-array<int, array{int, int}> $panels from where and how long, px, by their place
+     * @return non-empty-list<array{string, ?int}> tracks, and which panels lie there; null between panels
+     */
+    private static function tracks(array $panels, int $length): array
+    {
+        [$tracks, $end] = [[], 0];
+        foreach ($panels as $place => [$from, $px]) {
+            if ($from > $end) {
+                $tracks[] = [$from - $end . 'px', null];
+            }
+            $tracks[] = ["{$px}px", $place];
+            $end = $from + $px;
+        }
+
+        return $end < $length ? [...$tracks, [$length - $end . 'px', null]] : $tracks;
+    }
+
+    /**
+     * @param non-empty-list<array{string, ?int}> $tracks
+     * @return list<string> an area for each in which panels lie
+     */
+    private static function named(array $tracks, string $name): array
+    {
+        return array_map(static fn (array $track): string => $track[1] === null ? '.' : $name . ($track[1] + 1), $tracks);
+    }
+
+    /**
+     * @param non-empty-list<array{string, ?int}> $across
+     * @param non-empty-list<array{string, ?int}> $down
+     * @param list<string> $areas
+     */
+    private static function recipe(array $across, array $down, array $areas): Recipe
+    {
+        return Recipe::fromNode(Node::root(['columns' => implode(' ', array_column($across, 0)), 'rows' => implode(' ', array_column($down, 0)), 'areas' => $areas]));
     }
 }

@@ -80,6 +80,22 @@ final readonly class Subject
         return $this->matching?->onRaster($rect) ?? $rect;
     }
 
+    /** Whether a part of the canvas lies behind the frames of a wall alone, where nobody sees it. */
+    public function isBehindFrames(Rect $rect): bool
+    {
+        if ($this->display === null || !$this->display->isWall()) {
+            return false;
+        }
+        $onRaster = $this->onRaster($rect);
+        foreach ($this->display->wall->panels as $panel) {
+            if ($panel->source->intersection($onRaster) !== null) {
+                return false;
+            }
+        }
+
+        return true;
+    }
+
     /** The whole px of the canvas that lie within a rectangle of the display; null where there is none. */
     public function onCanvas(Rect $rect): ?Rect
     {

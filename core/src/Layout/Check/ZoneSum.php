@@ -21,7 +21,8 @@ final readonly class ZoneSum implements Check
             new Explanation(
                 'zone.sum',
                 'warning',
-                'across a strip between neighbouring zone edges, sizes do not add up to the canvas; zones inside others are left out, zones that begin and end alike count once',
+                'across a strip between neighbouring zone edges, sizes do not add up to the canvas; zones inside others are left out, zones that begin and end alike count once, ' .
+                'and what lies behind the frames of a wall between two of them is not missed',
                 'a typed figure is wrong',
                 'common practice',
             ),
@@ -32,7 +33,7 @@ final readonly class ZoneSum implements Check
     {
         foreach (Sums::of($subject->layout) as $sum) {
             $difference = $sum->difference();
-            if ($difference === 0) {
+            if ($difference === 0 || ($difference < 0 && $difference + self::behindFrames($sum, $subject) === 0)) {
                 continue;
             }
             yield new Finding(
@@ -52,6 +53,24 @@ final readonly class ZoneSum implements Check
                 $this->fix($sum, $subject),
             );
         }
+    }
+
+    /** @return int px between the zones of a strip that lie behind frames alone */
+    public static function behindFrames(Sum $sum, Subject $subject): int
+    {
+        $rects = array_map(static fn (string $id): Rect => $subject->layout->zones[$id]->rect(), $sum->elements);
+        $across = $sum->side === 'width';
+        $hidden = 0;
+        foreach (array_slice($rects, 1) as $index => $next) {
+            $before = $rects[$index];
+            [$from, $to] = $across ? [$before->right(), $next->x] : [$before->bottom(), $next->y];
+            if ($to > $from) {
+                $gap = $across ? Rect::at($from, $before->y, $to - $from, $before->height) : Rect::at($before->x, $from, $before->width, $to - $from);
+                $hidden += $subject->isBehindFrames($gap) ? $to - $from : 0;
+            }
+        }
+
+        return $hidden;
     }
 
     /** The last zone of the strip takes the whole difference, where it then lies in the canvas and on no other zone. */

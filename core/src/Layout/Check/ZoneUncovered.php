@@ -22,7 +22,7 @@ final readonly class ZoneUncovered implements Check
             new Explanation(
                 'zone.uncovered',
                 'hint',
-                'what no zone, picture or opaque shape covers, as maximal rectangles (the 20 largest)',
+                'what no zone, picture or opaque shape covers, as maximal rectangles (the 20 largest); on a wall, not what lies behind frames alone',
                 'the background shows',
                 'arithmetic',
             ),
@@ -42,7 +42,7 @@ final readonly class ZoneUncovered implements Check
             }
         }
         $uncovered = Uncovered::of($layout->canvas, $covers);
-        $rects = $uncovered->rects;
+        $rects = array_filter($uncovered->rects, static fn (Rect $rect): bool => !$subject->isBehindFrames($rect));
         usort($rects, static fn (Rect $a, Rect $b): int => [$b->area(), $a->y, $a->x] <=> [$a->area(), $b->y, $b->x]);
         foreach (array_slice($rects, 0, self::MOST) as $rect) {
             yield new Finding('zone.uncovered', Level::Hint, [], sprintf(

@@ -43,6 +43,8 @@ const shelf = useShelf()
 const cure = (sum: Sum) =>
   props.analysis?.findings.find((f) => f.code === 'zone.sum' && f.fix && sum.elements.every((id, i) => f.elements[i] === id) && f.fix.rect) ?? null
 const names = (ids: string[]) => ids.join(' + ')
+/** With what lies behind the frames of a wall, as the core counts it. */
+const addsUp = (sum: Sum) => sum.difference === 0 || sum.difference + sum.behind_frames === 0
 </script>
 
 <template>
@@ -121,13 +123,13 @@ const names = (ids: string[]) => ids.join(' + ')
     </div>
     <p v-if="rows.length === 0" class="soft small px-3 py-2 m-0">Nothing yet. Draw a zone on the pane: press Z and drag.</p>
     <ul v-if="sums.length" class="figures sums" aria-label="Sums">
-      <li v-for="(sum, i) in sums" :key="i" :class="{ off: sum.difference !== 0 }">
+      <li v-for="(sum, i) in sums" :key="i" :class="{ off: !addsUp(sum) }">
         <span class="who" :title="names(sum.elements)">{{ names(sum.elements) }}</span>
         <span v-if="sum.sizes.length === 1">{{ sum.total }}</span>
         <span v-else>{{ sum.sizes.join(' + ') }} = {{ sum.total }}</span>
-        <b v-if="sum.difference === 0" class="right" aria-label="adds up">✓</b>
+        <b v-if="addsUp(sum)" class="right" aria-label="adds up">{{ sum.difference ? `+ ${sum.behind_frames} px behind frames ` : '' }}✓</b>
         <b v-else>{{ sum.difference > 0 ? '+' : '−' }}{{ Math.abs(sum.difference) }} px</b>
-        <button v-if="sum.difference !== 0 && cure(sum)" type="button" class="btn btn-link btn-sm p-0" @click="shelf.fixed?.(cure(sum)!)">
+        <button v-if="!addsUp(sum) && cure(sum)" type="button" class="btn btn-link btn-sm p-0" @click="shelf.fixed?.(cure(sum)!)">
           {{ cure(sum)!.fix!.label }}
         </button>
       </li>

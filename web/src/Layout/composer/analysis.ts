@@ -9,9 +9,10 @@ const BREATH_MS = 120
 /**
  * What the core says of the document as it stands; asked again after every change, the newest answer holds.
  *
+ * @param at the instant that is looked at, Unix ms: from then on it is checked for a week
  * @param moving as long as a hand moves things about, timing and pictures stay as they are and are not asked for
  */
-export function useAnalysis(document: Ref<LayoutDocument | null>, display: Ref<string | null>, moving: Ref<boolean>) {
+export function useAnalysis(document: Ref<LayoutDocument | null>, display: Ref<string | null>, moving: Ref<boolean>, at: () => number) {
   const analysis = shallowRef<Analysis | null>(null)
   const trouble = ref('')
   let running = false
@@ -27,7 +28,7 @@ export function useAnalysis(document: Ref<LayoutDocument | null>, display: Ref<s
     running = true
     const mine = ++turn
     try {
-      const asked = { document: document.value, display: display.value }
+      const asked = { document: document.value, display: display.value, at: new Date(at()).toISOString() }
       const answer =
         moving.value && analysis.value
           ? { ...analysis.value, ...(await api.post<Light>('analysis', { ...asked, light: true })) }
