@@ -11,6 +11,8 @@ use UpperPane\App\Text\HarfBuzz;
 use UpperPane\Core\Display\Display;
 use UpperPane\Core\Display\Survey;
 use UpperPane\Core\Geometry\Tracks;
+use UpperPane\Core\Layout\Library;
+use UpperPane\Core\Playback\RunSheet;
 use UpperPane\Tests\Browser\Support\Chrome;
 use UpperPane\Tests\Core\Make;
 
@@ -71,6 +73,42 @@ foreach ($words as $n => $element) {
 $spoken = Make::composed(Make::layout($words));
 $measured = seconds(static fn () => Make::checked($spoken, null, $faces), 3);
 say('the same with 100 texts set and measured', sprintf('%.1f ms, %.0f x baseline', $measured * 1000, $measured / $hash), '');
+
+// 200 layouts in five levels, of which the upper ones mention those of the next: 10 + 90 x 15 + 45 x 14 = 1,990 times.
+$levels = [1, 10, 62, 63, 64];
+$first = [0, 1, 11, 73, 136];
+$documents = [];
+foreach ($levels as $level => $count) {
+    for ($n = 0; $n < $count; $n++) {
+        $number = $first[$level] + $n;
+        $mentions = $level === 4 ? 0 : ($number === 0 ? 10 : ($number <= 90 ? 15 : 14));
+        $plays = $mentions === 0 ? [Make::picture('i0')] : array_map(static fn (int $i): array => [
+            'id' => "i$i", 'layout' => ['ref' => 'l' . ($first[$level + 1] + ($n * 15 + $i) % $levels[$level + 1])], 'duration_ms' => 5000,
+        ], range(0, $mentions - 1));
+        $documents[] = Make::layout([Make::zone('z', 0, 0, 1920, 1080, $plays)], id: "l$number");
+    }
+}
+$before = memory_get_usage();
+memory_reset_peak_usage();
+$composed = seconds(static fn () => Make::composed($documents[0], Library::of($documents)), 1);
+$used = memory_get_peak_usage() - $before;
+say('200 layouts, 5 deep, 1,990 mentions, composed', sprintf('%.0f ms, %.0f MB, %.0f x baseline', $composed * 1000, $used / 1e6, $composed / $hash), 'under 300 ms, 64 MB');
+
+// A schedule of 200 bookings of 60 layouts, packed for the 92 days of a release.
+$booked = [];
+for ($n = 0; $n < 60; $n++) {
+    $booked["d$n"] = Make::layout([Make::zone('main', 0, 0, 1920, 1080, [Make::picture('a'), Make::film('b'), Make::picture('c')])], id: "d$n");
+}
+$bookings = array_map(static fn (int $n): array => [
+    'id' => "b$n", 'plays' => ['layout' => 'd' . $n % 60], 'rank' => 'weekly', 'start' => sprintf('2026-06-0%dT%02d:%02d:00', 1 + $n % 7, 6 + $n % 16, $n % 60),
+    'end' => sprintf('2026-06-0%dT%02d:%02d:00', 1 + $n % 7, 7 + $n % 16, $n % 60), 'rrule' => 'FREQ=WEEKLY',
+], range(0, 199));
+$from = 1_782_000_000_000;
+$packed = seconds(static fn () => RunSheet::of(Make::programme($booked, $bookings, ['layout' => 'd0']), null, $from, $from + 92 * 86_400_000), 1);
+say('200 bookings of 60 designs packed for 92 days', sprintf('%.0f ms, %.0f x baseline', $packed * 1000, $packed / $hash), 'under 300 ms');
+
+$started = seconds(static fn () => shell_exec(escapeshellarg(dirname(__DIR__) . '/bin/upperpane') . ' help'), 5);
+say('bin/upperpane starts', sprintf('%.0f ms', $started * 1000), 'under 150 ms');
 
 $recipes = array_map(static fn (int $i): string => sprintf('%dfr minmax(%dpx, 2fr) %d%% repeat(%d, 1fr 40px)', $i % 9 + 1, $i % 100, $i % 20, $i % 4 + 1), range(1, 1000));
 $tracks = seconds(static function () use ($recipes): void {

@@ -61,6 +61,20 @@ final class StageTest extends TestCase
             TS));
     }
 
+    public function testAnElementMayBeDrawnInManyParts(): void
+    {
+        self::assertSame([['0px', '20px', '40px'], ['0px', '20px']], self::play(<<<'TS'
+            const stripe = (x: number) => ({ part: { ...shape, shape: 'rectangle', rect: rect(x, 0, 10, 90), drawn: rect(x, 0, 10, 90) } })
+            const lefts = () => clips().map((c) => c.style.left)
+            stage.show(sheet(stripe(0), stripe(20), stripe(40)))
+            stage.draw(0, false)
+            const three = lefts()
+            stage.show(sheet(stripe(0), stripe(20)))
+            stage.draw(0, false)
+            say([three, lefts()])
+            TS));
+    }
+
     public function testItemsTakeTheirTurnAndFadeOneOverTheOther(): void
     {
         self::assertSame([

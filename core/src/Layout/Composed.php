@@ -138,12 +138,17 @@ final readonly class Composed
      */
     public function turns(WallClock $clock, int $anchorMs): array
     {
-        $turns = [];
+        [$turns, $following] = [[], []];
+        foreach ($this->all as $zone) {
+            if ($zone->follows !== null) {
+                $following[$zone->follows][] = $zone;
+            }
+        }
         foreach ($this->all as $id => $leader) {
             if ($leader->follows !== null) {
                 continue;
             }
-            $family = [$leader, ...array_values(array_filter($this->all, static fn (PlayingZone $zone): bool => $zone->follows === (string) $id))];
+            $family = [$leader, ...$following[$id] ?? []];
             $lists = array_map(static fn (PlayingZone $zone): Playlist => $zone->playlist, $family);
             $rota = Rota::isNeeded(...$lists)
                 ? new Rota($lists, array_map($leader->lengthMs(...), $leader->playlist->enabled()), $clock, $anchorMs)

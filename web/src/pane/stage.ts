@@ -76,8 +76,9 @@ export class Stage {
     if (!this.sheet) return []
     const due = dueAt(this.sheet, at)
     const seen = new Set<string>()
+    const times = new Map<string, number>()
     due.forEach((thing, order) => {
-      const key = this.keyOf(thing.part, seen)
+      const key = this.keyOf(thing.part, times)
       seen.add(key)
       const one = this.make(key, thing.part)
       // Drawn at every frame: only what changes is touched.
@@ -135,10 +136,13 @@ export class Stage {
     this.canvas.remove()
   }
 
-  private keyOf(part: Part, seen: Set<string>): string {
+  /** One item that follows itself is there twice, and an element may be drawn in many parts: each keeps what is made for it, by its turn. */
+  private keyOf(part: Part, times: Map<string, number>): string {
     let key = this.keys.get(part)
     if (key === undefined) this.keys.set(part, (key = `${part.element}|${part.kind}|${part.item ?? ''}`))
-    return seen.has(key) ? `${key}|before` : key
+    const turn = times.get(key) ?? 0
+    times.set(key, turn + 1)
+    return turn === 0 ? key : `${key}|${turn}`
   }
 
   private make(key: string, part: Part): Drawn {

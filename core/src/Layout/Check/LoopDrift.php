@@ -9,6 +9,7 @@ use UpperPane\Core\Finding\Finding;
 use UpperPane\Core\Finding\Fix;
 use UpperPane\Core\Finding\Level;
 use UpperPane\Core\Layout\Composed;
+use UpperPane\Core\Layout\Kind\Zone\PlayingZone;
 use UpperPane\Core\Units\Integers;
 
 /** `loop.drift`: two zones of as many items, probably meant to change together, whose loops are not equally long. */
@@ -30,12 +31,12 @@ final readonly class LoopDrift implements Check
     public function findings(Subject $subject): iterable
     {
         $layout = $subject->layout;
+        $leaders = array_fill_keys(array_filter(array_map(static fn (PlayingZone $zone): ?string => $zone->follows, $layout->zones)), true);
         $alone = [];
         foreach ($layout->zones as $id => $zone) {
             $loop = $layout->loops[$id];
-            $leads = array_filter($layout->zones, static fn ($other): bool => $other->follows === $zone->id()) !== [];
             if ($zone->follows === null && $loop->periodMs !== null && count($loop->items) > 1) {
-                $alone[] = [$zone, $loop->periodMs, count($loop->items), $leads];
+                $alone[] = [$zone, $loop->periodMs, count($loop->items), isset($leaders[$zone->id()])];
             }
         }
         foreach ($alone as $place => [$zone, $period, $count, $leads]) {
