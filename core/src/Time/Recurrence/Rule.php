@@ -173,6 +173,43 @@ final readonly class Rule
         };
     }
 
+    /** The same, ended after so many times, whatever ended it before. */
+    public function withCount(int $count): self
+    {
+        return $this->with(['COUNT' => (string) max(1, $count), 'UNTIL' => null]);
+    }
+
+    /** The same, ended with a time on the clock on the wall, whatever ended it before. */
+    public function withUntil(LocalTime $last): self
+    {
+        return $this->with(['COUNT' => null, 'UNTIL' => gmdate('Ymd\THis', $last->seconds)]);
+    }
+
+    /** The same, ended with an instant (Unix s), whatever ended it before. */
+    public function withUntilUtc(int $last): self
+    {
+        return $this->with(['COUNT' => null, 'UNTIL' => gmdate('Ymd\THis\Z', $last)]);
+    }
+
+    /** @param non-empty-list<int> $weekdays 0 Monday; the same on these days */
+    public function withDays(array $weekdays): self
+    {
+        return $this->with(['BYDAY' => implode(',', array_map(static fn (int $day): string => self::DAYS[$day], $weekdays))]);
+    }
+
+    /** @param array<string, ?string> $changes by part; null takes it away, what is new comes last */
+    private function with(array $changes): self
+    {
+        $parts = [];
+        foreach (explode(';', $this->text) as $part) {
+            [$name, $value] = explode('=', $part, 2);
+            $parts[$name] = $value;
+        }
+        $parts = array_filter(array_replace($parts, $changes), is_string(...));
+
+        return self::parse(implode(';', array_map(static fn (string $name, string $value): string => "$name=$value", array_keys($parts), $parts)), $this->path);
+    }
+
     public function __toString(): string
     {
         return $this->text;

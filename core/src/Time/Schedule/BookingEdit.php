@@ -75,7 +75,8 @@ final readonly class BookingEdit
         $later = self::shifted($this->after($fields), $by, $days, $this->booking->rule) + $this->after($fields);
         if ($this->booking->rule?->count !== null) {
             $before = count($this->booking->recurrence($this->clock)->between(PHP_INT_MIN >> 1, $this->clock->utcOrBefore($this->occurrence->seconds)));
-            $later['rrule'] = preg_replace('/COUNT=\d+/', 'COUNT=' . max(1, $this->booking->rule->count - $before), is_string($later['rrule'] ?? null) ? $later['rrule'] : '');
+            $rule = is_string($later['rrule'] ?? null) ? Rule::parse($later['rrule']) : $this->booking->rule;
+            $later['rrule'] = (string) $rule->withCount($this->booking->rule->count - $before);
         }
 
         return $this->with([$this->until()], [$apart + $later]);
@@ -103,10 +104,8 @@ final readonly class BookingEdit
     private function until(): array
     {
         $fields = $this->fields();
-        $rule = preg_replace('/;?(COUNT|UNTIL)=\w+/', '', (string) $this->booking->rule) ?? '';
-        $last = gmdate('Ymd\THis', $this->occurrence->seconds - 1);
 
-        return ($this->booking->rule === null ? [] : ['rrule' => "$rule;UNTIL=$last"])
+        return ($this->booking->rule === null ? [] : ['rrule' => (string) $this->booking->rule->withUntil(LocalTime::ofSeconds($this->occurrence->seconds - 1))])
             + ['rdates' => array_values(array_filter(self::texts($fields, 'rdates'), fn (string $date): bool => LocalTime::parse($date)->seconds < $this->occurrence->seconds))] + $fields;
     }
 
@@ -151,8 +150,7 @@ final readonly class BookingEdit
             throw ActRefused::because(Reason::MoveRule, sprintf('Its rule, %s, says the day. Move this one alone, or change the rule.', $rule), '/start');
         }
         if ($rule->byDay !== []) {
-            $weekdays = array_map(static fn (array $day): string => Rule::DAYS[(($day[0] + $days) % 7 + 7) % 7], $rule->byDay);
-            $shifted['rrule'] = preg_replace('/BYDAY=[A-Z,]+/', 'BYDAY=' . implode(',', $weekdays), (string) $rule);
+            $shifted['rrule'] = (string) $rule->withDays(array_map(static fn (array $day): int => (($day[0] + $days) % 7 + 7) % 7, $rule->byDay));
         }
 
         return $shifted;

@@ -58,7 +58,7 @@ final readonly class CalendarText
         if ($booking->rule !== null) {
             // Beside a time with a zone UNTIL is an instant (3.3.10).
             $until = $booking->rule->untilLocal;
-            $lines[] = 'RRULE:' . ($until === null ? $booking->rule : preg_replace('/UNTIL=\w+/', 'UNTIL=' . gmdate('Ymd\THis\Z', $clock->utcOrBefore($until)), (string) $booking->rule));
+            $lines[] = 'RRULE:' . ($until === null ? $booking->rule : $booking->rule->withUntilUtc($clock->utcOrBefore($until)));
         }
         if ($booking->dates !== []) {
             $lines[] = $times('RDATE', ...$booking->dates);
