@@ -141,8 +141,8 @@ final readonly class PlaysController
     private static function everywhere(Schedule $schedule, WallClock $clock, int $from, int $to): array
     {
         $plays = ['' => Plays::of($schedule, $clock, $from, $to)];
-        foreach ([...array_keys($schedule->zones), ...array_filter(array_map(static fn (Booking $booking): ?string => $booking->zone, $schedule->bookings))] as $zone) {
-            $plays[$zone] ??= Plays::of($schedule, $clock, $from, $to, $zone);
+        foreach ($schedule->zonesNamed() as $zone) {
+            $plays[$zone] = Plays::of($schedule, $clock, $from, $to, $zone);
         }
 
         return $plays;
