@@ -284,7 +284,7 @@ final class ComposerHandsTest extends TestCase
             let away = false
             server.answer = ({ body }) => (away ? 'away' : { body: { said: body.document.name } })
             const moving = ref(false)
-            const { it } = mounted(() => useAnalysis(document, display, moving))
+            const { it } = mounted(() => useAnalysis(document, display, moving, () => Date.parse('2026-06-01T10:00:00Z')))
             await pass(50)
             for (const name of ['b', 'c', 'd']) {
               document.value = { name }
@@ -310,7 +310,7 @@ final class ComposerHandsTest extends TestCase
             const document = ref<any>({ name: 'a' })
             const moving = ref(false)
             server.answer = ({ body: { document, light } }) => ({ body: { findings: document.name, ...(light ? {} : { run_sheet: `sheet of ${document.name}`, media: { of: document.name } }) } })
-            const { it } = mounted(() => useAnalysis(document, ref(null), moving))
+            const { it } = mounted(() => useAnalysis(document, ref(null), moving, () => 0))
             await pass(50)
             const media = (it.analysis.value as any).media
             moving.value = true
