@@ -36,7 +36,7 @@ final readonly class TextContrast implements Check
             return;
         }
         foreach ($subject->measurable() as $text) {
-            $worst = TextContrasts::worst($text, $subject->layout, $faces, $subject->swatches);
+            $worst = TextContrasts::worstOf($text, $subject->layout, $faces, $subject->swatches);
             $wanted = TextContrasts::needed($text->style, $subject->mmPerCanvasPx(), $subject->display?->viewing->farthestEyeMm());
             if ($worst === null || $worst['ratio'] >= $wanted) {
                 continue;

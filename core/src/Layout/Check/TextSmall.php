@@ -11,6 +11,7 @@ use UpperPane\Core\Finding\Fix;
 use UpperPane\Core\Finding\Level;
 use UpperPane\Core\Geometry\Rect;
 use UpperPane\Core\Layout\Kind\Text\Text;
+use UpperPane\Core\Text\FaceMetrics;
 
 /** `text.small`: capitals that the farthest viewer sees under less than 16 arc minutes, or that have too few px on an LED raster (Display\Legibility). */
 final readonly class TextSmall implements Check
@@ -93,19 +94,32 @@ final readonly class TextSmall implements Check
      */
     private function fix(Subject $subject, Text $text, array $sizes): ?Fix
     {
+        $longest = $subject->faces === null ? 0.0 : self::longestWord($text, $subject->faces);
         foreach ($sizes as $size) {
-            if ($subject->faces !== null && !$text->overflows($text->set($subject->faces, (float) $size))) {
+            if ($subject->faces !== null && $longest * $size <= $text->rect()->width && !$text->overflows($text->set($subject->faces, (float) $size))) {
                 return Fix::style("Make its type $size px", $text->id(), ['size_px' => $size]);
             }
         }
         foreach ($sizes as $size) {
-            $box = $this->roomFor($subject, $text, (float) $size);
+            $box = $longest * $size > $subject->layout->canvas->width - $text->rect()->x ? null : $this->roomFor($subject, $text, (float) $size);
             if ($box !== null) {
                 return Fix::style("Make its type $size px and its box {$box->size()}", $text->id(), ['size_px' => $size], $box);
             }
         }
 
         return null;
+    }
+
+    /** How wide its longest word is that no line breaks within, of type of 1 px: what is too wide for a box needs not be set. */
+    private static function longestWord(Text $text, FaceMetrics $faces): float
+    {
+        $longest = 0.0;
+        preg_match_all('/(?<!\S)[A-Za-z0-9]+(?!\S)/', $text->marks === [] ? $text->text : '', $words);
+        foreach (array_unique($words[0]) as $word) {
+            $longest = max($longest, $faces->advance($word, $text->style->family, $text->style->weight));
+        }
+
+        return $longest;
     }
 
     /** The box grown downwards, and to the right where it must be, as far as the words of this size want; null where that is too far. */

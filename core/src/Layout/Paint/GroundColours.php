@@ -42,6 +42,12 @@ final readonly class GroundColours
         return new self($layout->background->over(Colour::black()), $below, $swatches);
     }
 
+    /** The background, where nothing else lies there: the same at every point. */
+    public function plain(): ?Colour
+    {
+        return $this->below === [] ? $this->background : null;
+    }
+
     /**
      * The colours at points, one list for each thing that can be seen there by turns.
      *

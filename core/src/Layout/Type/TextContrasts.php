@@ -46,6 +46,28 @@ final readonly class TextContrasts
     }
 
     /**
+     * The worst of what lies under it by turns.
+     *
+     * @return ?array{ratio: float, zone: ?string, item: ?string, name: ?string, ...} null where no ground is known
+     */
+    public static function worstOf(Text $text, Composed $layout, FaceMetrics $faces, ?Swatches $swatches): ?array
+    {
+        $plain = trim($text->text) === '' ? null : GroundColours::under($text, $layout, $swatches)->plain();
+        if ($plain === null) {
+            return self::worst($text, $layout, $faces, $swatches);
+        }
+        // On the bare background all points are alike, and none needs to be looked at.
+        $styles = [$text->style];
+        foreach ($text->marks as $mark) {
+            if ($mark->color !== null) {
+                $styles[] = $text->style->coloured($mark->color);
+            }
+        }
+
+        return ['ratio' => min(array_map(static fn (TextStyle $style): float => self::ratio($style, $plain), $styles)), 'zone' => null, 'item' => null, 'name' => null];
+    }
+
+    /**
      * The worst of what lies under it by turns, with the ratio at each point that was looked at.
      *
      * @return ?array{ratio: float, zone: ?string, item: ?string, name: ?string, cells: list<array{box: Box, ratio: float}>} null where no ground is known
