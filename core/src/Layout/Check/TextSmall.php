@@ -101,7 +101,7 @@ final readonly class TextSmall implements Check
             }
         }
         foreach ($sizes as $size) {
-            $box = $longest * $size > $subject->layout->canvas->width - $text->rect()->x ? null : $this->roomFor($subject, $text, (float) $size);
+            $box = $this->roomFor($subject, $text, (float) $size, $longest * $size);
             if ($box !== null) {
                 return Fix::style("Make its type $size px and its box {$box->size()}", $text->id(), ['size_px' => $size], $box);
             }
@@ -122,8 +122,8 @@ final readonly class TextSmall implements Check
         return $longest;
     }
 
-    /** The box grown downwards, and to the right where it must be, as far as the words of this size want; null where that is too far. */
-    private function roomFor(Subject $subject, Text $text, float $sizePx): ?Rect
+    /** The box grown downwards, and to the right where it must be, as far as the words of this size want; null where that is too far, or narrower than the longest of them. */
+    private function roomFor(Subject $subject, Text $text, float $sizePx, float $leastWidth): ?Rect
     {
         if ($subject->faces === null || !$text->ownBox) {
             return null;
@@ -131,7 +131,7 @@ final readonly class TextSmall implements Check
         $canvas = $subject->layout->canvas;
         $rect = $text->rect();
         foreach ([$rect->width, $canvas->width - $rect->x] as $width) {
-            if ($width < $rect->width) {
+            if ($width < $rect->width || $width < $leastWidth) {
                 continue;
             }
             $set = $text->set($subject->faces, $sizePx, $width);
