@@ -12,7 +12,8 @@ trait WalksTurns
         $turns = [];
         for ($at = $fromMs; $at < $toMs; $at = $turn->toMs) {
             $turn = $this->at($at);
-            $turns[] = $turn->within($fromMs, $toMs);
+            // A turn may have begun long before: in here the one before it ends first.
+            $turns[] = $turn->within($at, $toMs);
         }
 
         return $turns;

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace UpperPane\Tests\App\Layout;
 
+use UpperPane\App\Display\SurveyedDisplay;
+use UpperPane\App\Estate\Place;
 use UpperPane\Tests\App\ApiTestCase;
 use UpperPane\Tests\Core\Make;
 
@@ -112,6 +114,25 @@ final class ArrangementTest extends ApiTestCase
         foreach ([['pattern' => 'HH:mm Q'], ['pattern' => 'HH', 'locale' => 'xx-nowhere'], ['pattern' => 'HH', 'timezone' => 'Moon/Sea']] as $wrong) {
             self::assertSame(422, $this->ask('POST', '/api/clock', $at + $wrong)[0]);
         }
+    }
+
+    public function testForAWallThoseAtItsPanelsComeFirst(): void
+    {
+        $place = $this->entities()->find(Place::class, 'hall');
+        self::assertNotNull($place);
+        $this->entities()->persist(new SurveyedDisplay('wall', $place, ['id' => 'wall', 'name' => 'Wall'] + Make::wall()));
+        $this->entities()->flush();
+        $names = fn (string $query): array => array_column($this->ask('GET', "/api/divisions?$query")[1]['divisions'], 'name');
+        self::assertSame(['A zone for each panel', 'A zone for each column', 'A zone for each row', 'One zone'], array_slice($names('width=5768&height=2164&display=wall'), 0, 4));
+        self::assertSame('One zone', $names('width=1920&height=1080&display=wall')[0], 'not for another raster');
+        self::assertSame('One zone', $names('width=5768&height=2164&display=nowhere')[0]);
+
+        // What lies behind the frames is not missed in its sums.
+        $recipe = $this->ask('GET', '/api/divisions?width=5768&height=2164&display=wall')[1]['divisions'][0]['recipe'];
+        $document = $this->ask('POST', '/api/arrangement', ['document' => Make::layout([], 5768, 2164), 'act' => ['do' => 'start', 'recipe' => $recipe]])[1]['document'];
+        $analysis = $this->ask('POST', '/api/analysis', ['document' => $document, 'display' => 'wall'])[1];
+        self::assertSame([[-8, 8], [-4, 4]], array_map(static fn (array $sum): array => [$sum['difference'], $sum['behind_frames']], $analysis['sums']));
+        self::assertSame(['zone.empty'], array_values(array_unique(array_column($analysis['findings'], 'code'))));
     }
 
     public function testDivisionsAreOfferedAndKept(): void

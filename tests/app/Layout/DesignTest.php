@@ -106,6 +106,29 @@ final class DesignTest extends ApiTestCase
         self::assertSame([0.56, 0.24], [round($analysis['shares']['main'], 4), round($analysis['shares']['side'], 4)]);
     }
 
+    /** From the instant that is looked at on; without one, from now. */
+    public function testGapsAreLookedForFromTheInstantOfThePane(): void
+    {
+        $document = $this->whole($this->media());
+        $document['elements'][0]['playlist']['items'][0]['valid'] = ['until' => '2026-06-05T12:00:00'];
+        $gaps = function (array $at) use (&$document): array {
+            $findings = $this->ask('POST', '/api/analysis', ['document' => $document] + $at)[1]['findings'];
+
+            return array_values(array_filter($findings, static fn (array $one): bool => $one['code'] === 'zone.gap'));
+        };
+        self::assertSame([], $gaps(['at' => '2026-05-20T00:00:00Z']));
+        self::assertSame('2026-06-05T12:00:00Z', $gaps(['at' => '2026-06-01T00:00:00Z'])[0]['measure']['from']);
+        self::assertCount(1, $gaps([]), 'it is over by now');
+        [$status, $answer] = $this->ask('POST', '/api/analysis', ['document' => $document, 'at' => 'noon']);
+        self::assertSame([422, '/at'], [$status, $answer['error']['path']]);
+
+        // With a standby there is none, and it is named among what plays there.
+        $document['elements'][0]['standby'] = ['media' => $this->media('night')->id];
+        self::assertSame([], $gaps([]));
+        $scenes = $this->ask('POST', '/api/analysis', ['document' => $document])[1]['playing']['main']['scenes'];
+        self::assertSame([['pier.png', false], ['night.png', true]], array_map(static fn (array $scene): array => [$scene['name'], $scene['standby'] ?? false], $scenes));
+    }
+
     public function testALightAnalysisLeavesOutWhatMovingDoesNotChange(): void
     {
         $whole = $this->ask('POST', '/api/analysis', ['document' => Make::harbour(), 'display' => 'wide'])[1];

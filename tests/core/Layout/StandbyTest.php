@@ -18,6 +18,7 @@ use UpperPane\Core\Playback\SearchTarget;
 use UpperPane\Core\Playback\ShownAt;
 use UpperPane\Core\Playback\Timeline;
 use UpperPane\Core\Units\Instant;
+use UpperPane\Core\Units\WallClock;
 use UpperPane\Tests\Core\Make;
 use UpperPane\Tests\Core\Playback\SheetReader;
 use UpperPane\Tests\Core\Playback\ShownAtTest;
@@ -47,6 +48,24 @@ final class StandbyTest extends TestCase
         foreach (['2026-03-31T23:59:59Z', '2026-04-01T00:00:01Z', '2027-11-09T10:11:12Z'] as $at) {
             $ms = Instant::parse($at)->ms;
             self::assertSame(($ms - $since) % 7000, Make::shownAt($over)->at($ms)->things[0]->offsetMs, $at);
+        }
+    }
+
+    /** Without hole or overlap, over months as well (Time\Turns). */
+    public function testTurnsFollowOneAnother(): void
+    {
+        $random = Make::random(5);
+        for ($i = 0; $i < 20; $i++) {
+            $layout = Make::composed(Make::comingAndGoing($random));
+            $from = Instant::parse('2026-10-20T00:00:00Z')->ms + $random->getInt(0, 86_400_000);
+            foreach ($layout->turns(WallClock::in('Europe/Lisbon'), 0) as $id => $turns) {
+                $at = $from;
+                foreach ($turns->between($from, $from + 40 * 86_400_000) as $turn) {
+                    self::assertSame($at, $turn->fromMs, "round $i, $id");
+                    self::assertGreaterThan($at, $at = $turn->toMs, "round $i, $id");
+                }
+                self::assertSame($from + 40 * 86_400_000, $at, "round $i, $id");
+            }
         }
     }
 
