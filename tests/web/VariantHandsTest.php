@@ -57,6 +57,23 @@ final class VariantHandsTest extends TestCase
             TS));
     }
 
+    /** A leader that a portrait variant has no room for goes on to lead in the layout. */
+    public function testALeaderTakenOutOfAVariantLeadsOnInTheLayout(): void
+    {
+        self::assertSame([[null, null], ['main', 'main'], ['main', 'main'], [null, null]], self::play(<<<'TS'
+            const led: any = { ...base, elements: [...base.elements,
+              { id: 'side', kind: 'zone', rect: box(20), playlist: { items: [] }, follows: 'main' },
+              { id: 'bar', kind: 'shape', rect: box(30), fill: '#000000', progress: { zone: 'main', of: 'item', from: 'left' } }] }
+            const whole = withVariant(led, 'portrait', led)
+            const refs = (d: any) => [d.elements.find((e: any) => e.id === 'side').follows ?? null, d.elements.find((e: any) => e.id === 'bar').progress?.zone ?? null]
+            const seen = seenAs(whole, 'portrait')
+            const left = seen.elements.filter((e) => e.id !== 'main').map((e: any) => ({ ...e, follows: undefined, progress: undefined }))
+            const next = putBack(whole, 'portrait', { ...seen, elements: left })
+            const again = putBack(next, 'portrait', { ...seenAs(next, 'portrait'), name: 'Again' })
+            say([refs(seenAs(next, 'portrait')), refs(next), refs(again), refs(putBack(whole, null, { ...led, elements: left }))])
+            TS));
+    }
+
     private static function play(string $script): mixed
     {
         return Scene::play(self::OPEN . $script);

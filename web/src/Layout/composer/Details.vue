@@ -32,6 +32,7 @@ const addresses = computed<Addresses>(() =>
   Object.fromEntries(ready.value.map((m) => [m.id, { url: m.url ?? '', thumbnail: m.thumbnail, type: m.type ?? '' }])),
 )
 const zoneList = (e: ZoneElement): Listed | null => ('items' in e.playlist ? e.playlist : null)
+const plays = (e: ZoneElement) => zoneList(e)?.items.filter((i) => i.enabled !== false).length
 const firstMedia = (e: ZoneElement) => zoneList(e)?.items.find((i) => i.media?.id)?.media?.id
 const loopOf = (id: string) => {
   const loop = props.analysis?.loops[id]
@@ -49,9 +50,7 @@ const grouped = computed(() => chosen.value.some((e) => e.group))
       <TypedLine v-if="one" :value="one.name ?? one.id" label="Name of the element" @change="rename" />
       <span v-else class="several">{{ chosen.length }} elements chosen</span>
       <span v-if="one?.kind === 'zone'" class="figures">{{
-        [zoneList(one) ? `${zoneList(one)!.items.length} ${zoneList(one)!.items.length === 1 ? 'item' : 'items'}` : '', loopOf(one.id)]
-          .filter(Boolean)
-          .join(' · ')
+        [zoneList(one) ? `${plays(one)} ${plays(one) === 1 ? 'item' : 'items'}` : '', loopOf(one.id)].filter(Boolean).join(' · ')
       }}</span>
     </h2>
     <div class="acts" role="group" aria-label="What is chosen">

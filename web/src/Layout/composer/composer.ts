@@ -4,6 +4,7 @@ import type { Rect } from '../../ui/shelf'
 import type { Element, LayoutDocument, TextElement, ZoneElement } from '../designs'
 import { type Act, arranged } from '../division'
 import { shifted } from './marks'
+import { withoutRefs } from './variants'
 
 export type Tool = 'choose' | 'zone' | 'text' | 'shape' | 'picture' | 'clock' | 'code' | 'ticker'
 
@@ -188,12 +189,7 @@ export function makeComposer(
       if (gone.size < chosen.value.size) notice.value = { wrong: false, said: ['What is locked stays; unlock it first.'] }
       if (gone.size === 0) return
       const left = elements.value.filter((e) => !gone.has(e.id))
-      put(
-        left.map((e) => {
-          if (e.kind === 'zone' && e.follows && gone.has(e.follows)) return { ...e, follows: undefined }
-          return e.kind === 'shape' && e.progress && gone.has(e.progress.zone) ? { ...e, progress: undefined } : e
-        }),
-      )
+      put(left.map((e) => withoutRefs(e, (id) => gone.has(id))))
       choose(those().map((e) => e.id))
     },
     duplicate: () =>

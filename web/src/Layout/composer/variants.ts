@@ -9,6 +9,12 @@ const styleOf = (e: Element, place: Place): Element =>
     ? ({ ...e, rect: place.rect, style: { ...e.style, size_px: place.size_px } } as Element)
     : { ...e, rect: place.rect }
 
+/** Without what it says of elements that are not there. */
+export function withoutRefs(e: Element, gone: (id: string) => boolean): Element {
+  if (e.kind === 'zone' && e.follows && gone(e.follows)) return { ...e, follows: undefined }
+  return e.kind === 'shape' && e.progress && gone(e.progress.zone) ? { ...e, progress: undefined } : e
+}
+
 /** The layout itself, or one of its variants as a layout of its own: what the composer works on. */
 export function seenAs(whole: LayoutDocument, id: string | null): LayoutDocument {
   const { variants, ...base } = whole
@@ -20,7 +26,9 @@ export function seenAs(whole: LayoutDocument, id: string | null): LayoutDocument
     recipe: variant.recipe,
     guides: variant.guides,
     safe: variant.safe,
-    elements: base.elements.filter((e) => variant.places[e.id]).map((e) => styleOf(e, variant.places[e.id]!)),
+    elements: base.elements
+      .filter((e) => variant.places[e.id])
+      .map((e) => withoutRefs(styleOf(e, variant.places[e.id]!), (id) => !variant.places[id])),
   }
 }
 
@@ -29,6 +37,15 @@ const without = (variant: Variant, there: Set<string>): Variant => ({
   ...variant,
   places: Object.fromEntries(Object.entries(variant.places).filter(([id]) => there.has(id))),
 })
+
+/** What an element says of others that a variant has no more: there it says nothing of them, in the layout it goes on to. */
+function refsTo(base: Element, seen: Element, gone: (id: string) => boolean): Partial<Element> {
+  if (base.kind === 'zone' && seen.kind === 'zone' && base.follows && !seen.follows && gone(base.follows))
+    return { follows: base.follows } as Partial<Element>
+  if (base.kind === 'shape' && seen.kind === 'shape' && base.progress && !seen.progress && gone(base.progress.zone))
+    return { progress: base.progress } as Partial<Element>
+  return {}
+}
 
 /**
  * The whole document once the layout, or one of its variants, has become `next`. A variant keeps places and sizes for itself and shares all else;
@@ -45,7 +62,7 @@ export function putBack(whole: LayoutDocument, id: string | null, next: LayoutDo
   const elements = whole.elements.map((e): Element => {
     const seen = now.get(e.id)
     if (!seen) return e
-    const own = { ...seen, rect: e.rect } as Element
+    const own = { ...seen, rect: e.rect, ...refsTo(e, seen, (id) => !now.has(id)) } as Element
     return isStyled(own) && isStyled(e) ? ({ ...own, style: { ...own.style, size_px: e.style.size_px } } as Element) : own
   })
   const known = new Set(whole.elements.map((e) => e.id))
