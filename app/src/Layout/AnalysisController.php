@@ -18,7 +18,6 @@ use UpperPane\Core\Geometry\Size;
 use UpperPane\Core\Layout\Arrange\Arrangement;
 use UpperPane\Core\Layout\Arrange\Border;
 use UpperPane\Core\Layout\Check\Subject;
-use UpperPane\Core\Layout\Check\ZoneSum;
 use UpperPane\Core\Layout\Checks;
 use UpperPane\Core\Layout\Composed;
 use UpperPane\Core\Layout\Described;
@@ -63,10 +62,10 @@ final readonly class AnalysisController
         $atMs = $at === null ? 1000 * $this->clock->now()->getTimestamp() : Instant::parse($at->text(), '/at')->ms;
         $surroundings = $this->surroundings->on($display)->at($atMs);
         $subject = Subject::of($layout, $surroundings);
-        $said = Checks::run($layout, $surroundings)->toArray() + [
+        $said = Checks::of($subject)->toArray() + [
             'match' => $match?->toArray(),
             'mm_per_px' => $mmPerPx,
-            'sums' => array_map(static fn (Sum $sum): array => $sum->toArray() + ['behind_frames' => ZoneSum::behindFrames($sum, $subject)], Sums::of($subject->layout)),
+            'sums' => array_map(static fn (Sum $sum): array => $sum->toArray() + ['behind_frames' => $subject->behindFrames($sum)], Sums::of($subject->layout)),
             'says' => (object) ($surroundings->faces === null ? [] : Described::of($layout, $surroundings->faces, $mmPerPx)),
             'shares' => (object) $layout->shares(),
             'borders' => array_map(static fn (Border $border): array => $border->toArray(), Arrangement::borders($layout)),

@@ -72,7 +72,12 @@ final readonly class Checks
     /** What is found in a layout, by itself or as seen on a display. */
     public static function run(Composed $layout, ?Surroundings $surroundings = null): Findings
     {
-        $subject = Subject::of($layout, $surroundings ?? new Surroundings());
+        return self::of(Subject::of($layout, $surroundings ?? new Surroundings()));
+    }
+
+    /** The same for whoever looks at the subject himself too. */
+    public static function of(Subject $subject): Findings
+    {
         $findings = [];
         $counts = [];
         foreach (self::all() as $check) {

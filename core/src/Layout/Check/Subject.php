@@ -7,6 +7,7 @@ namespace UpperPane\Core\Layout\Check;
 use UpperPane\Core\Display\Display;
 use UpperPane\Core\Geometry\Rect;
 use UpperPane\Core\Layout\Composed;
+use UpperPane\Core\Layout\Division\Sum;
 use UpperPane\Core\Layout\Kind\Text\Text;
 use UpperPane\Core\Layout\Matching;
 use UpperPane\Core\Layout\Surroundings;
@@ -94,6 +95,24 @@ final readonly class Subject
         }
 
         return true;
+    }
+
+    /** @return int px between the zones of a strip that lie behind frames alone */
+    public function behindFrames(Sum $sum): int
+    {
+        $rects = array_map(fn (string $id): Rect => $this->layout->zones[$id]->rect(), $sum->elements);
+        $across = $sum->side === 'width';
+        $hidden = 0;
+        foreach (array_slice($rects, 1) as $index => $next) {
+            $before = $rects[$index];
+            [$from, $to] = $across ? [$before->right(), $next->x] : [$before->bottom(), $next->y];
+            if ($to > $from) {
+                $gap = $across ? Rect::at($from, $before->y, $to - $from, $before->height) : Rect::at($before->x, $from, $before->width, $to - $from);
+                $hidden += $this->isBehindFrames($gap) ? $to - $from : 0;
+            }
+        }
+
+        return $hidden;
     }
 
     /** The whole px of the canvas that lie within a rectangle of the display; null where there is none. */

@@ -33,7 +33,7 @@ final readonly class ZoneSum implements Check
     {
         foreach (Sums::of($subject->layout) as $sum) {
             $difference = $sum->difference();
-            if ($difference === 0 || ($difference < 0 && $difference + self::behindFrames($sum, $subject) === 0)) {
+            if ($difference === 0 || ($difference < 0 && $difference + $subject->behindFrames($sum) === 0)) {
                 continue;
             }
             yield new Finding(
@@ -53,24 +53,6 @@ final readonly class ZoneSum implements Check
                 $this->fix($sum, $subject),
             );
         }
-    }
-
-    /** @return int px between the zones of a strip that lie behind frames alone */
-    public static function behindFrames(Sum $sum, Subject $subject): int
-    {
-        $rects = array_map(static fn (string $id): Rect => $subject->layout->zones[$id]->rect(), $sum->elements);
-        $across = $sum->side === 'width';
-        $hidden = 0;
-        foreach (array_slice($rects, 1) as $index => $next) {
-            $before = $rects[$index];
-            [$from, $to] = $across ? [$before->right(), $next->x] : [$before->bottom(), $next->y];
-            if ($to > $from) {
-                $gap = $across ? Rect::at($from, $before->y, $to - $from, $before->height) : Rect::at($before->x, $from, $before->width, $to - $from);
-                $hidden += $subject->isBehindFrames($gap) ? $to - $from : 0;
-            }
-        }
-
-        return $hidden;
     }
 
     /** The last zone of the strip takes the whole difference, where it then lies in the canvas and on no other zone. */
