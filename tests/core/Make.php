@@ -203,6 +203,15 @@ final class Make
         return Checks::run($layout, (new Surroundings('UTC', $faces, null, $swatches))->on($display));
     }
 
+    /** @param Doc $document checked, with cures that have been tried */
+    public static function cured(array $document, ?Surroundings $surroundings = null, ?Library $library = null): Findings
+    {
+        $layout = Layout::fromArray($document);
+        $composer = Composer::over($library);
+
+        return Checks::curing($layout, $composer->layout($layout), $composer, $surroundings ?? new Surroundings());
+    }
+
     /** Random cases, the same in every run; others with UPPER_PANE_SEED, which is printed so that a run can be done again. */
     public static function random(int $seed): Randomizer
     {

@@ -164,8 +164,11 @@ final class UpperPane
         $arguments = Arguments::of($words, ['LAYOUT'], ['display', 'with', 'at']);
         $atMs = $arguments->optional('at') === null ? 0 : $arguments->instant('at')->ms;
         $display = $arguments->optional('display') === null ? null : $this->display($arguments->required('display'));
-        $layout = $this->layout($arguments);
-        $findings = Checks::run($display === null ? $layout : $layout->for($display->raster()), $this->surroundings()->at($atMs)->on($display));
+        $whole = $this->written($arguments);
+        $layout = $display === null ? $whole : $whole->for($display->raster());
+        $composer = Composer::over($this->library($arguments));
+        $composer->layout($whole);
+        $findings = Checks::curing($layout, $composer->layout($layout), $composer, $this->surroundings()->at($atMs)->on($display));
 
         return [$findings->toArray(), $findings->stopsHandover() ? 1 : 0];
     }
@@ -379,10 +382,15 @@ final class UpperPane
 
     private function layout(Arguments $arguments): Composed
     {
+        return Composer::compose($this->written($arguments), $this->library($arguments));
+    }
+
+    private function written(Arguments $arguments): Layout
+    {
         $layout = Layout::fromArray($this->read($arguments->value(0)));
         Budget::ofElements(count($layout->elements), '/elements');
 
-        return Composer::compose($layout, $this->library($arguments));
+        return $layout;
     }
 
     private function surroundings(): Surroundings

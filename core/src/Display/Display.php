@@ -4,10 +4,13 @@ declare(strict_types=1);
 
 namespace UpperPane\Core\Display;
 
+use UpperPane\Core\Document\ActRefused;
 use UpperPane\Core\Document\DocumentRefused;
 use UpperPane\Core\Document\Node;
 use UpperPane\Core\Document\Reason;
+use UpperPane\Core\Document\Refused;
 use UpperPane\Core\Document\UniqueIds;
+use UpperPane\Core\Finding\Fix;
 use UpperPane\Core\Geometry\Size;
 use UpperPane\Core\Units\UtcOffsets;
 
@@ -114,6 +117,27 @@ final readonly class Display
     public function toArray(): array
     {
         return $this->given;
+    }
+
+    /**
+     * With what a cure says done to it, or to one of its panels.
+     *
+     * @throws Refused where it cannot be done here
+     */
+    public function cured(Fix $cure): self
+    {
+        if ($cure->panel === null) {
+            return self::fromArray(array_filter(array_replace($this->given, $cure->set), static fn (mixed $value): bool => $value !== null));
+        }
+        $panels = is_array($this->given['panels'] ?? null) ? $this->given['panels'] : [];
+        foreach ($panels as $place => $panel) {
+            if (is_array($panel) && ($panel['id'] ?? null) === $cure->panel) {
+                $panels[$place] = array_replace($panel, $cure->set);
+
+                return self::fromArray(array_replace($this->given, ['panels' => $panels]));
+            }
+        }
+        throw ActRefused::because(Reason::RefUnknown, sprintf('"%s" is no panel of this display.', $cure->panel), '/panel');
     }
 
     /** The canvas of the display: its raster as it stands upright before the viewer, with what is hidden behind bezels, in px. */

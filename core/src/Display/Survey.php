@@ -4,11 +4,13 @@ declare(strict_types=1);
 
 namespace UpperPane\Core\Display;
 
+use UpperPane\Core\Finding\Cures;
 use UpperPane\Core\Finding\Explanation;
 use UpperPane\Core\Finding\Finding;
 use UpperPane\Core\Finding\Findings;
 use UpperPane\Core\Finding\Fix;
 use UpperPane\Core\Finding\Level;
+use UpperPane\Core\Finding\Trial;
 use UpperPane\Core\Geometry\Box;
 use UpperPane\Core\Units\Percent;
 
@@ -72,7 +74,15 @@ final readonly class Survey
     /** @param ?string $timezone of the place where it hangs; null where nobody says */
     public static function check(Display $display, ?string $timezone = null): Findings
     {
-        return new Findings(array_values([
+        return new Findings(Cures::tried(self::found($display, $timezone), static fn (Fix $cure): array => [
+            new Trial($cure, self::found($display, $timezone), self::found($display->cured($cure), $timezone)),
+        ]));
+    }
+
+    /** @return list<Finding> */
+    private static function found(Display $display, ?string $timezone): array
+    {
+        return array_values([
             ...self::outputs($display),
             ...self::overlaps($display->wall),
             ...self::density($display->wall),
@@ -83,7 +93,7 @@ final readonly class Survey
             ...self::holes($display->wall),
             ...self::lost($display),
             ...self::processor($display),
-        ]));
+        ]);
     }
 
     /** @return iterable<Finding> `output.twice`, `output.missing`, `output.over-budget` */
@@ -234,11 +244,11 @@ final readonly class Survey
                 $panel->active->height,
                 abs($px / $mm - 1) * 100,
                 $wrongWay ? ' One of them is given the wrong way round; both are those of the panel unturned.' : '',
-            ), ['px' => round($px, 4), 'mm' => round($mm, 4)], null, $wrongWay ? Fix::panel(
+            ), ['px' => round($px, 4), 'mm' => round($mm, 4)], null, $wrongWay ? [Fix::panel(
                 sprintf('Make it %s px', $panel->native->swapped()),
                 $panel->id,
                 ['native' => $panel->native->swapped()->toArray()],
-            ) : null);
+            )] : []);
         }
     }
 
@@ -272,7 +282,7 @@ final readonly class Survey
                 sprintf('Its time zone is %s, that of its place %s.', $display->timezone, $timezone),
                 ['display' => $display->timezone, 'place' => $timezone],
                 null,
-                Fix::display("Take $timezone", ['timezone' => $timezone]),
+                [Fix::display("Take $timezone", ['timezone' => $timezone])],
             );
         }
     }
@@ -335,7 +345,7 @@ final readonly class Survey
             ),
             ['aspect' => round($raster->width / $raster->height, 4), 'canvas_aspect' => round($canvas->width / $canvas->height, 4), 'apart' => round($apart, 4), 'more_px' => max(0, $more)],
             null,
-            Fix::display("Let it take $canvas px", ['processor' => array_filter(['player' => $processor->player, 'output' => $processor->output, 'raster' => $canvas->toArray()])]),
+            [Fix::display("Let it take $canvas px", ['processor' => array_filter(['player' => $processor->player, 'output' => $processor->output, 'raster' => $canvas->toArray()])])],
         );
     }
 

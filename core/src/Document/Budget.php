@@ -26,6 +26,9 @@ final readonly class Budget
     /** Findings of one code in one answer. */
     public const FINDINGS = 5_000;
 
+    /** Elements that are checked again, all in all, while cures of zones are tried. */
+    public const TRIALS = 5_000;
+
     /** Changes of a display and its zones in one answer, in words. */
     public const STRETCHES = 100_000;
 

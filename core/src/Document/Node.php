@@ -133,6 +133,17 @@ final readonly class Node
         return $nodes;
     }
 
+    /**
+     * The values of an object, whatever they are.
+     *
+     * @return array<string, mixed>
+     * @throws DocumentRefused
+     */
+    public function fields(int $most = 1_000): array
+    {
+        return array_map(static fn (self $node): mixed => $node->value, $this->members($most));
+    }
+
     /** @throws DocumentRefused unless a whole number from $least to $most */
     public function int(int $least = -self::LARGEST, int $most = self::LARGEST, string $unit = ''): int
     {

@@ -15,6 +15,7 @@ final readonly class Finding
      * @param string $message a sentence with its figures and units
      * @param array<string, mixed> $measure the figures alone
      * @param ?Rect $rect the place, in canvas px
+     * @param list<Fix> $cures the best first; the first is told (Cures::tried)
      */
     public function __construct(
         public string $code,
@@ -23,14 +24,26 @@ final readonly class Finding
         public string $message,
         public array $measure = [],
         public ?Rect $rect = null,
-        public ?Fix $fix = null,
+        public array $cures = [],
     ) {
     }
 
     /** The same, said of one design among several. */
     public function within(string $name): self
     {
-        return new self($this->code, $this->level, $this->elements, sprintf('In "%s": %s', $name, $this->message), $this->measure, $this->rect, $this->fix);
+        return new self($this->code, $this->level, $this->elements, sprintf('In "%s": %s', $name, $this->message), $this->measure, $this->rect, $this->cures);
+    }
+
+    /** The same with this cure alone, or without any. */
+    public function curedBy(?Fix $cure): self
+    {
+        return new self($this->code, $this->level, $this->elements, $this->message, $this->measure, $this->rect, $cure === null ? [] : [$cure]);
+    }
+
+    /** The cure that is offered. */
+    public function cure(): ?Fix
+    {
+        return $this->cures[0] ?? null;
     }
 
     /** @return array<string, mixed> */
@@ -46,8 +59,8 @@ final readonly class Finding
         if ($this->rect !== null) {
             $array['rect'] = $this->rect->toArray();
         }
-        if ($this->fix !== null) {
-            $array['fix'] = $this->fix->toArray();
+        if ($this->cures !== []) {
+            $array['fix'] = $this->cures[0]->toArray();
         }
 
         return $array;

@@ -97,6 +97,12 @@ final readonly class Checks
         return new Findings($findings);
     }
 
+    /** What is found, each with a cure that has been tried and makes no other finding, if there is one. */
+    public static function curing(Layout $layout, Composed $composed, Composer $composer, Surroundings $surroundings): Findings
+    {
+        return LayoutTrials::cured(self::run($composed, $surroundings), $layout, $composed, $composer, $surroundings);
+    }
+
     /**
      * That there are more of a code than are told, at the gravest level that it has been found at.
      *

@@ -100,15 +100,40 @@ final readonly class Composed
     /** Without the elements that are left out for the time being; followers of a hidden leader go on following it. */
     public function visible(): self
     {
-        $elements = array_values(array_filter($this->elements, static fn (Element $element): bool => !$element->isHidden()));
+        return $this->only(static fn (Element $element): bool => !$element->isHidden());
+    }
 
-        return count($elements) === count($this->elements) ? $this : new self(
+    /**
+     * With some of its elements alone; loops stay as they are.
+     *
+     * @param \Closure(Element): bool $which
+     */
+    public function only(\Closure $which): self
+    {
+        $elements = array_values(array_filter($this->elements, $which));
+
+        return count($elements) === count($this->elements) ? $this : $this->with($elements, PlayingZone::among($elements));
+    }
+
+    /** As a picture that nothing divides: its zones paint, and are asked for nothing else. */
+    public function still(): self
+    {
+        return $this->with($this->elements, []);
+    }
+
+    /**
+     * @param list<Element> $elements
+     * @param array<string, PlayingZone> $zones
+     */
+    private function with(array $elements, array $zones): self
+    {
+        return new self(
             $this->id,
             $this->name,
             $this->canvas,
             $this->background,
             $elements,
-            PlayingZone::among($elements),
+            $zones,
             $this->all,
             $this->loops,
             $this->recipe,

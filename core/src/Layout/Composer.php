@@ -57,6 +57,24 @@ final class Composer
         return self::over($library, $surroundings)->layout($layout);
     }
 
+    /**
+     * A layout of which most is composed already: elements that are the same values in both are not composed again.
+     *
+     * @throws Refused
+     */
+    public function again(Layout $before, Composed $composed, Layout $layout): Composed
+    {
+        [$this->mentions, $this->way] = [0, [$layout->id]];
+        $elements = [];
+        foreach ($layout->elements as $place => $element) {
+            $same = ($before->elements[$place] ?? null) === $element;
+            $elements[] = $same || !$element instanceof Composable ? ($same ? $composed->elements[$place] : $element) : $element->composed($this, "/elements/$place");
+        }
+        $this->way = [];
+
+        return Composed::of($layout->id, $layout->name, $layout->canvas, $layout->background, $elements, $layout->recipe, $composed->variants);
+    }
+
     /** @throws DocumentRefused where a ref means nothing, closes a cycle, or what it means cannot be read */
     public function layout(Layout $layout): Composed
     {

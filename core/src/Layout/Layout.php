@@ -5,16 +5,20 @@ declare(strict_types=1);
 namespace UpperPane\Core\Layout;
 
 use UpperPane\Core\Colour\Colour;
+use UpperPane\Core\Document\ActRefused;
 use UpperPane\Core\Document\DocumentRefused;
 use UpperPane\Core\Document\Field;
 use UpperPane\Core\Document\Fields;
 use UpperPane\Core\Document\Node;
 use UpperPane\Core\Document\Reason;
+use UpperPane\Core\Document\Refused;
 use UpperPane\Core\Document\Role;
 use UpperPane\Core\Document\UniqueIds;
+use UpperPane\Core\Finding\Fix;
 use UpperPane\Core\Geometry\Rect;
 use UpperPane\Core\Geometry\Size;
 use UpperPane\Core\Layout\Division\Recipe;
+use UpperPane\Core\Layout\Kind\HasItems;
 use UpperPane\Core\Layout\Kind\Kinds;
 use UpperPane\Core\Layout\Kind\WrittenElement;
 use UpperPane\Core\Layout\Kind\Zone\Zone;
@@ -91,7 +95,7 @@ final readonly class Layout
             $known[$ids->take($element->field('id'))] = true;
             $elements[] = Kinds::read($element);
         }
-        Zone::checkReferences($elements, $nodes);
+        Zone::checkReferences($elements, static fn (int $place): Node => $nodes[$place]);
         /** @var array<string, mixed> $given an object has names */
         $given = is_array($node->value) ? $node->value : [];
         $layout = new self(
@@ -170,6 +174,52 @@ final readonly class Layout
             'elements' => array_map(static fn (WrittenElement $element): array => ($gone ? $element->withoutRefsBeyond(...$ids) : $element)->toArray(), $elements),
             'variants' => $this->variants === [] ? null : array_map(static fn (Variant $variant): array => $variant->among(...$ids)->toArray(), array_values($this->variants)),
         ]);
+    }
+
+    /**
+     * With what a cure says done to it. What the cure does not touch stays the same value.
+     *
+     * @throws Refused where it cannot be done here
+     */
+    public function cured(Fix $cure): self
+    {
+        $changed = [];
+        foreach (array_unique([...array_map(strval(...), array_keys($cure->rects)), ...($cure->element === null ? [] : [$cure->element])]) as $id) {
+            $element = $this->element($id) ?? throw ActRefused::because(Reason::RefUnknown, sprintf('"%s" is no element of this layout.', $id), '/element');
+            $fields = ($id === $cure->element ? $cure->fields : []) + (isset($cure->rects[$id]) ? ['rect' => $cure->rects[$id]->toArray()] : []);
+            $element = $fields === [] ? $element : $element->changed($fields);
+            $element = $id === $cure->element && $cure->style !== [] ? $element->restyled($cure->style) : $element;
+            $changed[$id] = $cure->items !== [] && $element instanceof HasItems ? $element->withItems($cure->items, $cure->set) : $element;
+        }
+        if ($changed === []) {
+            throw ActRefused::because(Reason::RefUnknown, 'This is no cure for a layout.', '/element');
+        }
+        $elements = array_map(static fn (WrittenElement $element): WrittenElement => $changed[$element->id()] ?? $element, $this->elements);
+        if ($cure->fields !== []) {
+            Zone::checkReferences($elements, static fn (int $place): Node => Node::root($elements[$place]->toArray()));
+        }
+        $recipe = $cure->recipe === null ? [] : ['recipe' => $cure->recipe];
+
+        return new self(
+            $this->id,
+            $this->name,
+            $this->canvas,
+            $this->background,
+            $elements,
+            $recipe === [] ? $this->recipe : Recipe::fromNode(Node::root($recipe)->field('recipe')),
+            $this->variants,
+            $this->guides,
+            array_replace($this->given, $recipe),
+        );
+    }
+
+    /** Itself, or as its variant is, whichever suits a raster best (Matching::bestOf). */
+    public function for(Size $raster): self
+    {
+        $all = [null, ...array_keys($this->variants)];
+        $best = $all[Matching::bestOf([$this->canvas, ...array_map(static fn (Variant $variant): Size => $variant->canvas, array_values($this->variants))], $raster)];
+
+        return $best === null ? $this : $this->seenAs((string) $best);
     }
 
     /** @param array<string, Rect> $rects by id */

@@ -106,7 +106,7 @@ final class SurveyTest extends TestCase
     {
         $document = Make::display();
         $document['panels'][0]['native'] = ['width' => 1080, 'height' => 1920];
-        $fix = Survey::check(Display::fromArray($document))->all[0]->fix?->toArray();
+        $fix = Survey::check(Display::fromArray($document))->all[0]->cure()?->toArray();
 
         self::assertSame(['label' => 'Make it 1920 x 1080 px', 'panel' => 'p1', 'set' => ['native' => ['width' => 1920, 'height' => 1080]]], $fix);
     }

@@ -9,6 +9,7 @@ use UpperPane\Core\Document\Budget;
 use UpperPane\Core\Document\BudgetExceeded;
 use UpperPane\Core\Document\Limits;
 use UpperPane\Core\Document\Reason;
+use UpperPane\Core\Finding\Finding;
 use UpperPane\Core\Layout\Checks;
 use UpperPane\Core\Layout\Library;
 use UpperPane\Core\Playback\Course;
@@ -98,6 +99,16 @@ final class LimitsTest extends TestCase
                 RunSheet::of($programme, null, $from, $from + 60 * self::DAY_MS);
             }],
             'changes of a display and its zones told in words' => ['/to', static fn () => Course::of(Programme::endless($short), $from, $from + self::DAY_MS)],
+            'elements checked again while cures of zones are tried; the findings behind them are offered a cure once others are cured' => [null, static function (): void {
+                $zones = [];
+                for ($n = 0; $n < 400; $n++) {
+                    $zones[] = Make::zone("z$n", 0, 5 * $n, 1000, 3, []);
+                }
+                $findings = Make::cured(Make::layout($zones, 1000, 1998))->all;
+                $offered = count(array_filter($findings, static fn (Finding $finding): bool => $finding->cure() !== null));
+                self::assertCount(399, array_filter($findings, static fn (Finding $finding): bool => $finding->code === 'zone.sliver'));
+                self::assertTrue($offered > 4 && $offered <= intdiv(Budget::TRIALS, 400), "$offered cures");
+            }],
             'findings of one code in one answer; then one that says how many more' => [null, function (): void {
                 $zones = array_map(static fn (int $n): array => Make::zone("z$n", $n, 0, 900, 900, [Make::picture('a')]), range(0, 149));
                 $found = array_values(array_filter(Checks::run(Make::composed(Make::layout($zones)))->all, static fn ($one): bool => $one->code === 'zone.overlap'));

@@ -72,7 +72,7 @@ final class ChecksTest extends TestCase
         $cured = 0;
         foreach ($broken as $document) {
             foreach ($this->findings($document) as $finding) {
-                $change = $finding->fix->change ?? [];
+                $change = $finding->cure()?->toArray() ?? [];
                 if (!isset($change['rect'])) {
                     continue;
                 }
@@ -194,17 +194,17 @@ final class ChecksTest extends TestCase
         self::assertSame([], $found($words(1924, 100, 1920, 400)), 'just on A2');
         [$one] = $found($words(1700, 100, 1000, 400));
         self::assertSame('"head" crosses the seam between A1 (220 x 400 px) and A2 (776 x 400 px), 0.4 % of it behind bezels.', $one->message);
-        self::assertSame(['label' => 'Move it 224 px to the right, onto A2', 'element' => 'head', 'rect' => ['x' => 1924, 'y' => 100, 'width' => 1000, 'height' => 400]], $one->fix?->toArray());
+        self::assertSame(['label' => 'Move it 224 px to the right, onto A2', 'element' => 'head', 'rect' => ['x' => 1924, 'y' => 100, 'width' => 1000, 'height' => 400]], $one->cure()?->toArray());
         [$four] = $found($words(1800, 1000, 200, 160));
         self::assertStringContainsString('crosses the seams of 4 panels', $four->message);
-        self::assertSame(['x' => 1720, 'y' => 920], array_slice($four->fix?->toArray()['rect'] ?? [], 0, 2));
+        self::assertSame(['x' => 1720, 'y' => 920], array_slice($four->cure()?->toArray()['rect'] ?? [], 0, 2));
         [$wide] = $found($words(100, 100, 2500, 400));
         self::assertStringEndsWith('It is larger than any panel.', $wide->message);
-        self::assertNull($wide->fix);
+        self::assertNull($wide->cure());
 
         // On a canvas of half the size the move is told in px of that canvas, and clears the seam once it is scaled.
         [$half] = $found($words(850, 50, 500, 200), 2);
-        $rect = $half->fix?->toArray()['rect'] ?? [];
+        $rect = $half->cure()?->toArray()['rect'] ?? [];
         self::assertSame(962, $rect['x']);
         self::assertSame([], $found($words($rect['x'], $rect['y'], 500, 200), 2));
     }
@@ -217,7 +217,7 @@ final class ChecksTest extends TestCase
         $zones = [Make::zone('main', 0, 0, 3841, 2164), Make::zone('side', 3841, 0, 1927, 2164)];
         [$found] = $edges($zones);
         self::assertSame('"main" and "side" end at 3841 px across, 3 px beside the edge of panel A2 at 3844 px.', $found->message);
-        foreach ($found->fix?->toArray()['rects'] ?? [] as $id => $rect) {
+        foreach ($found->cure()?->toArray()['rects'] ?? [] as $id => $rect) {
             $zones[$id === 'main' ? 0 : 1]['rect'] = $rect;
         }
         self::assertSame([3844, 3844], [$zones[0]['rect']['width'], $zones[1]['rect']['x']]);
@@ -235,7 +235,7 @@ final class ChecksTest extends TestCase
         $zones = [Make::zone('main', 0, 0, 4000, 2164), Make::zone('side', 4000, 0, 1768, 2164)];
         $found = array_values(array_filter($this->findings(Make::layout($zones, 5768, 2164), Make::wall()), static fn (Finding $f): bool => $f->code === 'span.partial'));
 
-        self::assertSame([['main'], ['x' => 0, 'y' => 0, 'width' => 3844, 'height' => 2164]], [$found[0]->elements, $found[0]->fix?->toArray()['rect'] ?? null]);
+        self::assertSame([['main'], ['x' => 0, 'y' => 0, 'width' => 3844, 'height' => 2164]], [$found[0]->elements, $found[0]->cure()?->toArray()['rect'] ?? null]);
         self::assertCount(2, $found, 'the zone beside it shares those panels too');
         $spans = [Make::zone('main', 0, 0, 3844, 2164), Make::zone('side', 3848, 0, 1920, 2164)];
         self::assertSame([], array_filter($this->findings(Make::layout($spans, 5768, 2164), Make::wall()), static fn (Finding $f): bool => $f->code === 'span.partial'));
@@ -304,8 +304,8 @@ final class ChecksTest extends TestCase
 
         self::assertSame([], $found(3, 3));
         self::assertSame('"side" has 2 items and changes with "main", which has 3 items: put 1 more into "side", or take 1 out of "main".', $found(3, 2)[0]->message);
-        self::assertSame(['element' => 'main', 'items' => ['i3'], 'set' => ['enabled' => false]], $found(3, 2)[0]->fix->change ?? null);
-        self::assertSame(['element' => 'side', 'items' => ['i2', 'i3'], 'set' => ['enabled' => false]], $found(1, 3)[0]->fix->change ?? null);
+        self::assertSame(['label' => 'Switch off the last one of "main"', 'element' => 'main', 'items' => ['i3'], 'set' => ['enabled' => false]], $found(3, 2)[0]->cure()?->toArray());
+        self::assertSame(['label' => 'Switch off the last 2 of "side"', 'element' => 'side', 'items' => ['i2', 'i3'], 'set' => ['enabled' => false]], $found(1, 3)[0]->cure()?->toArray());
         self::assertSame(Level::Warning, $found(3, 2)[0]->level);
     }
 
@@ -316,7 +316,7 @@ final class ChecksTest extends TestCase
         $found = fn (array $one, array $two): array => array_values(array_filter($this->findings(Make::layout([$one, $two])), static fn (Finding $finding): bool => $finding->code === 'loop.drift'));
         $drift = $found($zone('a', 0, 15_000, 20_000, 10_000), $zone('b', 960, 10_000, 20_000, 10_000));
         self::assertSame('"a" and "b" have 3 items each, in loops of 45 s and 40 s: they drift apart and meet every 360 s.', $drift[0]->message);
-        self::assertSame(['element' => 'b', 'fields' => ['follows' => 'a']], $drift[0]->fix->change ?? null);
+        self::assertSame(['label' => 'Let "b" change with "a"', 'element' => 'b', 'fields' => ['follows' => 'a']], $drift[0]->cure()?->toArray());
         self::assertSame([], $found($zone('a', 0, 10_000, 20_000), $zone('b', 960, 20_000, 10_000)), 'equally long');
         self::assertSame([], $found($zone('a', 0, 10_000, 20_000), $zone('b', 960, 10_000)), 'not as many');
         self::assertSame([], $found($zone('a', 0, 10_000, 20_000), ['follows' => 'a'] + $zone('b', 960, 5_000, 10_000)), 'it follows');

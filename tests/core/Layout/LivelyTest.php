@@ -73,7 +73,7 @@ final class LivelyTest extends TestCase
         self::assertSame([], self::findings([self::ticker('x', 90)], 'ticker.judder'), 'half steps are tolerable');
         [$finding] = self::findings([self::ticker('x', 100)], 'ticker.judder');
         self::assertSame('"n" runs 1.67 px at each refresh of 60 Hz: it judders. Multiples of 60 px a second run smoothly.', $finding->message);
-        self::assertSame(['speed_px_s' => 120.0], $finding->fix->change['fields'] ?? null);
+        self::assertSame(['speed_px_s' => 120.0], $finding->cure()?->toArray()['fields'] ?? null);
         self::assertCount(1, self::findings([self::ticker('x', 120)], 'ticker.judder', ['refresh_hz' => 50] + Make::display()));
         $scaled = self::findings([self::ticker('x', 120)], 'ticker.judder', Make::display(1366, 768));
         self::assertStringContainsString('1.42 px', $scaled[0]->message, 'px of the display count');
@@ -85,7 +85,7 @@ final class LivelyTest extends TestCase
         self::assertSame([], self::findings([$slow], 'ticker.fast'), '8 words in 790 px at 120 px/s are 73 a minute');
         [$finding] = self::findings([['speed_px_s' => 360] + $slow], 'ticker.fast');
         self::assertSame('"n" brings 219 words a minute by; 180 are read without haste. One pass lasts 5 s.', $finding->message);
-        self::assertSame('Let it run 240 px a second', $finding->fix?->label);
+        self::assertSame('Let it run 240 px a second', $finding->cure()?->label);
         self::assertSame([], self::findings([array_replace($slow, ['speed_px_s' => 240])], 'ticker.fast'));
     }
 

@@ -26,15 +26,15 @@ final class TextChecksTest extends TestCase
         $tight = self::text('Berth 2 is closed', 0, 0, 200, 48, ['size_px' => 40]);
         [$finding] = self::findings([$tight], 'text.overflow');
         self::assertSame('"t" needs 200 x 96 px for 2 lines, its box has 200 x 48.', $finding->message);
-        self::assertSame([23, 'Make its box 96 px high'], [$finding->measure['fits_px'], $finding->fix?->label], 'much smaller is no repair while there is room below');
+        self::assertSame([23, 'Make its box 96 px high'], [$finding->measure['fits_px'], $finding->cure()?->label], 'much smaller is no repair while there is room below');
         self::assertSame([], self::findings([self::cured([$tight], $finding)], 'text.overflow'));
         self::assertSame([], self::findings([self::text('Berth 2', 0, 0, 200, 48, ['size_px' => 40])], 'text.overflow'), 'just as large as the box');
 
         [$finding] = self::findings([$tight, self::text('x', 0, 60, 100, 100, [], 'u')], 'text.overflow');
-        self::assertSame('Make its type 23 px', $finding->fix?->label, 'other words stand below');
+        self::assertSame('Make its type 23 px', $finding->cure()?->label, 'other words stand below');
         self::assertSame([], self::findings([self::cured([$tight], $finding)], 'text.overflow'));
         $nearly = self::text('Berth 2 is', 0, 0, 190, 48, ['size_px' => 40]);
-        self::assertSame('Make its type 38 px', self::findings([$nearly], 'text.overflow')[0]->fix?->label, 'a little smaller is');
+        self::assertSame('Make its type 38 px', self::findings([$nearly], 'text.overflow')[0]->cure()?->label, 'a little smaller is');
     }
 
     public function testAPlateTakesRoomOfItsOwn(): void
@@ -52,15 +52,15 @@ final class TextChecksTest extends TestCase
         [$finding] = self::findings([$small], 'text.small', Make::display());
         self::assertSame('"t": capitals are 34.3 mm on Check-in 1, 11.8′ at 10 m; 16′ are needed, type of 136 px.', $finding->message);
         self::assertSame(['comfortable' => 170, 'limit' => 136], $finding->measure['size_px']);
-        self::assertSame('Make its type 170 px', $finding->fix?->label, 'the comfortable size has room');
+        self::assertSame('Make its type 170 px', $finding->cure()?->label, 'the comfortable size has room');
         self::assertSame([], self::findings([self::cured([$small], $finding)], 'text.small', Make::display()));
         self::assertSame([], self::findings([self::text('Welcome', 0, 0, 1900, 300, ['size_px' => 136])], 'text.small', Make::display()));
         self::assertSame([], self::findings([$small], 'text.small'), 'nobody is known to look');
 
         [$finding] = self::findings([self::text('Welcome', 0, 0, 400, 130, ['size_px' => 100])], 'text.small', Make::display());
-        self::assertSame('Make its type 170 px and its box 595 x 204', $finding->fix?->label, 'the box grows where it must');
+        self::assertSame('Make its type 170 px and its box 595 x 204', $finding->cure()?->label, 'the box grows where it must');
         [$finding] = self::findings([self::text('Welcome', 1600, 1000, 300, 50, ['size_px' => 30])], 'text.small', Make::display());
-        self::assertNull($finding->fix);
+        self::assertNull($finding->cure());
         self::assertStringEndsWith('On this canvas it has no room there.', $finding->message);
     }
 
@@ -107,13 +107,13 @@ final class TextChecksTest extends TestCase
         [$finding] = self::findings([$zone, $text], 'text.contrast');
         self::assertSame(['z', 'half', 1.0], [$finding->measure['zone'], $finding->measure['item'], $finding->measure['ratio']], 'white on the white half');
         self::assertStringContainsString('against "half.png"', $finding->message);
-        self::assertSame('Outline it in black, 4 px', $finding->fix?->label);
+        self::assertSame('Outline it in black, 4 px', $finding->cure()?->label);
         self::assertSame([], self::findings([$zone, self::cured([$text], $finding)], 'text.contrast'));
 
         self::assertSame([], self::findings([$zone, ['rect' => ['x' => 0, 'y' => 0, 'width' => 780, 'height' => 200]] + $text], 'text.contrast'), 'it stands on the dark half');
         self::assertSame([], self::findings([Make::zone('z', 0, 0, 1600, 900, [self::picture('unseen')]), $text], 'text.contrast'), 'what nobody looked at is not judged');
         $small = ['style' => ['size_px' => 16] + $text['style']] + $text;
-        self::assertSame('Put it on a black plate', self::findings([$zone, $small], 'text.contrast')[0]->fix?->label);
+        self::assertSame('Put it on a black plate', self::findings([$zone, $small], 'text.contrast')[0]->cure()?->label);
     }
 
     public function testALayoutIsAsLargeAsItsViewersSeeIt(): void
@@ -142,7 +142,7 @@ final class TextChecksTest extends TestCase
         $zone = static fn (int $ms): array => Make::zone('z', 0, 0, 800, 600, [['id' => 'i', 'layout' => $inner, 'duration_ms' => $ms], Make::picture('p')]);
         [$finding] = self::findings([$zone(5000)], 'duration.short');
         self::assertSame('"Layout inner" shows 12 words for 5 s in "z"; reading them takes 9 s.', $finding->message);
-        self::assertSame(['duration_ms' => 9000], $finding->fix->change['set'] ?? null);
+        self::assertSame(['duration_ms' => 9000], $finding->cure()?->toArray()['set'] ?? null);
         self::assertSame([], self::findings([$zone(9000)], 'duration.short'));
     }
 
@@ -194,7 +194,7 @@ final class TextChecksTest extends TestCase
      */
     private static function cured(array $elements, Finding $finding): array
     {
-        $change = $finding->fix->change ?? [];
+        $change = $finding->cure()?->toArray() ?? [];
         self::assertSame($elements[0]['id'], $change['element'] ?? null);
 
         return array_replace($elements[0], ['style' => array_replace($elements[0]['style'], $change['style'] ?? [])], isset($change['rect']) ? ['rect' => $change['rect']] : []);

@@ -155,7 +155,7 @@ final class ScheduleTest extends TestCase
         $lost = self::found(self::schedule([$booking]), 'Europe/Lisbon', 'booking.skipped');
         self::assertCount(1, $lost);
         self::assertSame('"Tide tables" is lost on 2026-03-29: the clocks of Europe/Lisbon leave out 01:15 that night.', $lost[0]->message);
-        self::assertSame(['booking' => 'tide', 'set' => ['rdates' => ['2026-03-29T02:15:00']]], $lost[0]->fix->change ?? null);
+        self::assertSame(['label' => 'Begin at 02:15 that night', 'booking' => 'tide', 'set' => ['rdates' => ['2026-03-29T02:15:00']]], $lost[0]->cure()?->toArray());
         $cured = self::schedule([['rdates' => ['2026-03-29T02:15:00']] + $booking]);
         self::assertSame(['00:00 night', '02:15 day', '02:45 night'], self::told($cured, 'Europe/Lisbon', '2026-03-29T00:00:00Z', '2026-03-29T12:00:00Z'));
         self::assertSame([], self::found(self::schedule([$booking]), 'Asia/Kolkata', 'booking.skipped'), 'no clock is changed there');

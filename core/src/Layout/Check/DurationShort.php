@@ -53,7 +53,7 @@ final readonly class DurationShort implements Check
                     sprintf('"%s" shows %d words for %s s in "%s"; reading them takes %d s.', $inner->name, $words, round($length / 1000, 1), $zone->id(), intdiv($needed, 1000)),
                     ['item' => $item->id, 'words' => $words, 'duration_ms' => $length, 'needed_ms' => $needed],
                     $zone->rect(),
-                    $item->durationMs === null ? null : Fix::item(sprintf('Show it for %d s', intdiv($needed, 1000)), $zone->id(), $item->id, ['duration_ms' => $needed]),
+                    $item->durationMs === null ? [] : [Fix::item(sprintf('Show it for %d s', intdiv($needed, 1000)), $zone->id(), $item->id, ['duration_ms' => $needed])],
                 );
             }
         }

@@ -9,6 +9,8 @@ use UpperPane\Core\Finding\Finding;
 use UpperPane\Core\Finding\Fix;
 use UpperPane\Core\Finding\Level;
 use UpperPane\Core\Geometry\Rect;
+use UpperPane\Core\Geometry\Size;
+use UpperPane\Core\Layout\Kind\Element;
 
 /** `element.outside`: what lies beyond the canvas is never seen. */
 final readonly class ElementOutside implements Check
@@ -40,7 +42,7 @@ final readonly class ElementOutside implements Check
                     '"%s" lies wholly outside the canvas of %s px.',
                     $element->id(),
                     $subject->layout->canvas,
-                ), $beyond, $rect);
+                ), $beyond, $rect, self::moved($element, $subject->layout->canvas));
                 continue;
             }
             $sides = [];
@@ -54,8 +56,21 @@ final readonly class ElementOutside implements Check
                 sprintf('"%s" goes beyond the canvas by %s.', $element->id(), implode(' and ', $sides)),
                 $beyond,
                 $rect,
-                Fix::rect(sprintf('Cut it at the edge: %d x %d px', $inside->width, $inside->height), $element->id(), $inside),
+                [Fix::rect(sprintf('Cut it at the edge: %d x %d px', $inside->width, $inside->height), $element->id(), $inside), ...self::moved($element, $subject->layout->canvas)],
             );
         }
+    }
+
+    /** @return list<Fix> as it is, in the nearest place within the canvas; none where it is larger */
+    private static function moved(Element $element, Size $canvas): array
+    {
+        $rect = $element->rect();
+        $free = [$canvas->width - $rect->width, $canvas->height - $rect->height];
+
+        return min($free) < 0 ? [] : [Fix::rect(
+            sprintf('Move "%s" onto the canvas', $element->id()),
+            $element->id(),
+            Rect::at(max(0, min($rect->x, $free[0])), max(0, min($rect->y, $free[1])), $rect->width, $rect->height),
+        )];
     }
 }

@@ -57,23 +57,23 @@ final readonly class FollowCount implements Check
                 ),
                 ['items' => $own, 'leader_items' => $led],
                 $zone->rect(),
-                self::fix($more, $by),
+                self::cures($more, $by),
             );
         }
     }
 
-    /** Switching off the last ones is offered where each of them comes once a round, so that the counts then agree. */
-    private static function fix(PlayingZone $more, int $by): ?Fix
+    /** @return list<Fix> switching off the last ones, where each of them comes once a round, so that the counts then agree */
+    private static function cures(PlayingZone $more, int $by): array
     {
         $on = array_values(array_filter($more->playlist->items, static fn (Item $item): bool => $item->enabled));
         $last = array_slice($on, -$by);
         if ($more->playlist->extras !== [] || count($last) < $by || count($on) <= $by || array_filter($last, static fn (Item $item): bool => $item->weight > 1 || $item->tied) !== []) {
-            return null;
+            return [];
         }
 
         $ids = array_map(static fn (Item $item): string => $item->id, $last);
 
-        return Fix::items(sprintf('Switch off the last %s of "%s"', $by === 1 ? 'one' : (string) $by, $more->id()), $more->id(), $ids, ['enabled' => false]);
+        return [Fix::items(sprintf('Switch off the last %s of "%s"', $by === 1 ? 'one' : (string) $by, $more->id()), $more->id(), $ids, ['enabled' => false])];
     }
 
     private static function items(int $count): string

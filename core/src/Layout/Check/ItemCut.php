@@ -55,9 +55,9 @@ final readonly class ItemCut implements Check
                     ),
                     ['item' => $item->id, 'length_ms' => $own, 'duration_ms' => $given, 'cut_ms' => $own === null ? null : $own - $given],
                     $zone->rect(),
-                    $zone->follows !== null || $own === null ? null : ($item->layout === null
+                    $zone->follows !== null || $own === null ? [] : [$item->layout === null
                         ? Fix::item(sprintf('Play all %s s', $own / 1000), $zone->id(), $item->id, ['duration_ms' => $own])
-                        : Fix::item(sprintf('Let it finish, %s s', $own / 1000), $zone->id(), $item->id, ['duration_ms' => null, 'lasts' => 'leader'])),
+                        : Fix::item(sprintf('Let it finish, %s s', $own / 1000), $zone->id(), $item->id, ['duration_ms' => null, 'lasts' => 'leader'])],
                 );
             }
         }

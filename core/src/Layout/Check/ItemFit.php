@@ -67,8 +67,8 @@ final readonly class ItemFit implements Check
                 $measure,
                 $element->rect(),
                 $item !== null && $mode === FitMode::Fill
-                    ? Fix::item('Show all of it, undistorted', $element->id(), $item, ['fit' => FitMode::Contain->value])
-                    : null,
+                    ? [Fix::item('Show all of it, undistorted', $element->id(), $item, ['fit' => FitMode::Contain->value])]
+                    : [],
             );
         }
         $scale = max($fit->scaleX, $fit->scaleY) * max(1.0, $subject->displayScale());

@@ -60,8 +60,10 @@ final readonly class LoopDrift implements Check
                     ),
                     ['loop_ms' => $period, 'other_loop_ms' => $otherPeriod, 'meets_every_ms' => $meets],
                     $other->rect(),
-                    $otherLeads ? ($leads ? null : Fix::element(sprintf('Let "%s" change with "%s"', $zone->id(), $other->id()), $zone->id(), ['follows' => $other->id()]))
-                        : Fix::element(sprintf('Let "%s" change with "%s"', $other->id(), $zone->id()), $other->id(), ['follows' => $zone->id()]),
+                    [
+                        ...($otherLeads ? [] : [Fix::element(sprintf('Let "%s" change with "%s"', $other->id(), $zone->id()), $other->id(), ['follows' => $zone->id()])]),
+                        ...($leads ? [] : [Fix::element(sprintf('Let "%s" change with "%s"', $zone->id(), $other->id()), $zone->id(), ['follows' => $other->id()])]),
+                    ],
                 );
             }
         }

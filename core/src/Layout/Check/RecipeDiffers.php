@@ -9,6 +9,7 @@ use UpperPane\Core\Finding\Explanation;
 use UpperPane\Core\Finding\Finding;
 use UpperPane\Core\Finding\Fix;
 use UpperPane\Core\Finding\Level;
+use UpperPane\Core\Geometry\Rect;
 
 /** `recipe.differs`: rectangles rule; a recipe that says otherwise would move them when it is solved again. */
 final readonly class RecipeDiffers implements Check
@@ -39,6 +40,8 @@ final readonly class RecipeDiffers implements Check
 
             return;
         }
+        // One alone may come to lie on another that stands where it does not belong either.
+        $together = array_filter($rects, static fn (Rect $rect, int|string $name): bool => $layout->element((string) $name)?->rect()->equals($rect) === false, ARRAY_FILTER_USE_BOTH);
         foreach ($rects as $name => $rect) {
             $name = (string) $name;
             $element = $layout->element($name);
@@ -53,7 +56,7 @@ final readonly class RecipeDiffers implements Check
                     sprintf('"%s" is %s px at %d, %d; the recipe says %s px at %d, %d.', $name, $is->size(), $is->x, $is->y, $rect->size(), $rect->x, $rect->y),
                     ['is' => $is->toArray(), 'says' => $rect->toArray()],
                     $is,
-                    Fix::rect(sprintf('Put "%s" where the recipe says', $name), $name, $rect),
+                    [Fix::rect(sprintf('Put "%s" where the recipe says', $name), $name, $rect), ...($together === [] ? [] : [Fix::rects('Put all where the recipe says', $together)])],
                 );
             }
         }

@@ -16,6 +16,9 @@ use UpperPane\Core\Layout\Kind\SeamSensitive;
 /** `seam.crossed`: words, a clock or a code that lie across the seam of a wall, with the smallest move that puts them on one panel. */
 final readonly class SeamCrossed implements Check
 {
+    /** Panels onto which moving it is tried. */
+    private const MOST_MOVES = 4;
+
     public static function explained(): array
     {
         return [
@@ -65,7 +68,7 @@ final readonly class SeamCrossed implements Check
             // Where nothing is hidden the picture goes on from one panel to the next, as it does between LED cabinets.
             return;
         }
-        $move = $this->smallestMove($subject, $element->rect(), $panels);
+        $moves = self::moves($subject, $element->rect(), $panels);
         yield new Finding(
             'seam.crossed',
             Level::Warning,
@@ -80,7 +83,7 @@ final readonly class SeamCrossed implements Check
                     default => sprintf('crosses the seams of %d panels, %s', count($touched), self::parts($touched)),
                 },
                 $hidden > 0 ? sprintf(', %.1f %% of it behind bezels', $hidden / $whole->area() * 100) : '',
-                $move === null ? ' It is larger than any panel.' : '',
+                $moves === [] ? ' It is larger than any panel.' : '',
             ),
             [
                 'panels' => array_keys($touched),
@@ -88,19 +91,19 @@ final readonly class SeamCrossed implements Check
                 'depth' => $touched === [] ? 0 : min(array_map(static fn (Rect $part): int => min($part->width, $part->height), $touched)),
             ],
             $element->rect(),
-            $move === null ? null : Fix::rect($this->words($element->rect(), $move[0], $move[1]->panel->id), $element->id(), $move[0]),
+            array_map(fn (array $move): Fix => Fix::rect($this->words($element->rect(), $move[0], $move[1]->panel->id), $element->id(), $move[0]), array_slice($moves, 0, self::MOST_MOVES)),
         );
     }
 
     /**
-     * The place on one panel that is nearest to where it lies now.
+     * The places on one panel, the nearest to where it lies now first.
      *
      * @param list<PlacedPanel> $panels
-     * @return ?array{Rect, PlacedPanel} null where it is larger than every panel
+     * @return list<array{Rect, PlacedPanel}> none where it is larger than every panel
      */
-    private function smallestMove(Subject $subject, Rect $rect, array $panels): ?array
+    private static function moves(Subject $subject, Rect $rect, array $panels): array
     {
-        [$best, $way] = [null, INF];
+        $moves = [];
         foreach ($panels as $panel) {
             $room = $subject->onCanvas($panel->source);
             if ($room === null || $room->width < $rect->width || $room->height < $rect->height) {
@@ -108,13 +111,12 @@ final readonly class SeamCrossed implements Check
             }
             $x = max($room->x, min($rect->x, $room->right() - $rect->width));
             $y = max($room->y, min($rect->y, $room->bottom() - $rect->height));
-            $far = hypot($x - $rect->x, $y - $rect->y);
-            if ($far < $way) {
-                [$best, $way] = [[Rect::at($x, $y, $rect->width, $rect->height), $panel], $far];
-            }
+            $moves[] = [Rect::at($x, $y, $rect->width, $rect->height), $panel];
         }
+        $way = static fn (Rect $to): float => hypot($to->x - $rect->x, $to->y - $rect->y);
+        usort($moves, static fn (array $a, array $b): int => $way($a[0]) <=> $way($b[0]));
 
-        return $best;
+        return $moves;
     }
 
     private function words(Rect $from, Rect $to, string $panel): string

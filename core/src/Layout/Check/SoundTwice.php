@@ -60,10 +60,16 @@ final readonly class SoundTwice implements Check
                     ),
                     ['item' => $two->id, 'other_item' => $one->id],
                     $other->rect(),
-                    !$two->sound->isHeard() ? null : Fix::item(sprintf('Mute "%s"', self::name($other, $two)), $other->id(), $two->id, ['volume' => null, 'levels' => null]),
+                    [...self::muted($other, $two), ...self::muted($zone, $one)],
                 );
             }
         }
+    }
+
+    /** @return list<Fix> none where it is a layout in which something is heard */
+    private static function muted(PlayingZone $zone, Item $item): array
+    {
+        return $item->sound->isHeard() ? [Fix::item(sprintf('Mute "%s"', self::name($zone, $item)), $zone->id(), $item->id, ['volume' => null, 'levels' => null])] : [];
     }
 
     /** @return array<int, Item> the enabled items of a zone that are heard, by their index; also layouts in which something is */

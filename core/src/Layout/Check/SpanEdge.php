@@ -86,7 +86,7 @@ final readonly class SpanEdge implements Check
             ),
             ['panel' => $panel->panel->id, 'at' => $line, 'edge' => $edge, 'px' => abs($line - $edge)],
             null,
-            !$isExact || $cured === [] || count($cured) < count($zones) ? null : Fix::rects(sprintf('End at the panel: %d px', $edge), $cured),
+            !$isExact || $cured === [] || count($cured) < count($zones) ? [] : [Fix::rects(sprintf('End at the panel: %d px', $edge), $cured)],
         );
     }
 

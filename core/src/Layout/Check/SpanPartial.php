@@ -51,11 +51,11 @@ final readonly class SpanPartial implements Check
                 implode(', ', array_map(static fn (PlacedPanel $one): string => $one->panel->id, $touched)),
                 Percent::of($share),
                 $panel->panel->id,
-            ), ['panel' => $panel->panel->id, 'share' => round($share, 4)], $subject->layout->zones[$id]->rect(), $span === null ? null : Fix::rect(
+            ), ['panel' => $panel->panel->id, 'share' => round($share, 4)], $subject->layout->zones[$id]->rect(), $span === null ? [] : [Fix::rect(
                 sprintf('End it at the panels: %d x %d px', $span->width, $span->height),
                 (string) $id,
                 $span,
-            ));
+            )]);
         }
     }
 

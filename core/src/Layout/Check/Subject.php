@@ -8,6 +8,7 @@ use UpperPane\Core\Display\Display;
 use UpperPane\Core\Geometry\Rect;
 use UpperPane\Core\Layout\Composed;
 use UpperPane\Core\Layout\Division\Sum;
+use UpperPane\Core\Layout\Kind\Element;
 use UpperPane\Core\Layout\Kind\Text\Text;
 use UpperPane\Core\Layout\Matching;
 use UpperPane\Core\Layout\Surroundings;
@@ -32,10 +33,12 @@ final readonly class Subject
     ) {
     }
 
-    public static function of(Composed $layout, Surroundings $surroundings): self
+    /** @param ?\Closure(Element): bool $spoken whose words are looked at; null for those of all elements */
+    public static function of(Composed $layout, Surroundings $surroundings, ?\Closure $spoken = null): self
     {
         $layout = $layout->visible();
         $display = $surroundings->display;
+        $speaking = $spoken === null ? $layout : $layout->only($spoken);
 
         return new self(
             $layout,
@@ -44,7 +47,7 @@ final readonly class Subject
             $display === null ? null : Matching::of($layout->canvas, $display->raster()),
             $surroundings->faces,
             $surroundings->swatches,
-            $surroundings->faces === null ? [] : AsSeen::words($layout, $surroundings->faces),
+            $surroundings->faces === null ? [] : AsSeen::words($speaking, $surroundings->faces),
         );
     }
 

@@ -55,27 +55,28 @@ final readonly class TextContrast implements Check
                 ),
                 ['ratio' => round($worst['ratio'], 3), 'needed' => $wanted] + ($worst['item'] === null ? [] : ['zone' => $worst['zone'], 'item' => $worst['item']]),
                 $text->rect(),
-                $this->fix($text, $wanted, $worst['name'] !== null),
+                self::cures($text, $wanted, $worst['name'] !== null),
             );
         }
     }
 
-    /** Over pictures an outline; a plate on a plain ground, and where the type is too small for an outline. */
-    private function fix(Text $text, float $wanted, bool $overPicture): ?Fix
+    /**
+     * Over pictures an outline, else a plate; a plate on a plain ground, and where the type is too small for an outline.
+     *
+     * @return list<Fix>
+     */
+    private static function cures(Text $text, float $wanted, bool $overPicture): array
     {
         $around = TextContrasts::lifting($text->style->color, $wanted);
-        if ($around === null || !$overPicture) {
-            return $around === null ? null : self::plate($text, $around->hex);
+        if ($around === null) {
+            return [];
         }
+        $name = $around->hex === '#000000' ? 'black' : 'white';
         $px = (int) ceil(TextContrasts::OUTLINE_SHARE * $text->style->sizePx);
+        $plate = Fix::style("Put it on a $name plate", $text->id(), ['plate' => ['px' => 0, 'color' => $around->hex]]);
 
-        return $text->style->sizePx < 20.0
-            ? self::plate($text, $around->hex)
-            : Fix::style(sprintf('Outline it in %s, %d px', $around->hex === '#000000' ? 'black' : 'white', $px), $text->id(), ['outline' => ['px' => $px, 'color' => $around->hex]]);
-    }
-
-    private static function plate(Text $text, string $hex): Fix
-    {
-        return Fix::style(sprintf('Put it on a %s plate', $hex === '#000000' ? 'black' : 'white'), $text->id(), ['plate' => ['px' => 0, 'color' => $hex]]);
+        return $overPicture && $text->style->sizePx >= 20.0
+            ? [Fix::style("Outline it in $name, $px px", $text->id(), ['outline' => ['px' => $px, 'color' => $around->hex]]), $plate]
+            : [$plate];
     }
 }

@@ -56,16 +56,21 @@ final readonly class TextOverflow implements Check
                 ),
                 ['width_px' => round($set->widthPx, 2), 'height_px' => round($set->heightPx, 2), 'lines' => count($set->lines), 'fits_px' => $fits],
                 $text->rect(),
-                $this->fix($subject, $text, $set, $fits),
+                $this->cures($subject, $text, $set, $fits),
             );
         }
     }
 
-    /** The box as high as the words need, where the canvas has the room and nothing but ground lies there; else the largest type that fits. */
-    private function fix(Subject $subject, Text $text, SetText $set, ?int $fits): ?Fix
+    /**
+     * The box as high as the words need, where the canvas has the room; before that the largest type that fits if it is little smaller, else behind it.
+     *
+     * @return list<Fix>
+     */
+    private function cures(Subject $subject, Text $text, SetText $set, ?int $fits): array
     {
         $rect = $text->rect();
         $height = (int) ceil($set->heightPx + 2 * ($text->style->plate->px ?? 0));
+        $smaller = $fits === null ? [] : [Fix::style("Make its type $fits px", $text->id(), ['size_px' => $fits])];
         $higher = Rect::at($rect->x, $rect->y, $rect->width, max($height, $rect->height));
         $free = $text->ownBox && $set->widthPx <= $rect->width && $higher->bottom() <= $subject->layout->canvas->height;
         foreach ($free ? $subject->layout->elements : [] as $other) {
@@ -73,12 +78,8 @@ final readonly class TextOverflow implements Check
                 $free = false;
             }
         }
+        $larger = $free ? [Fix::rect("Make its box $height px high", $text->id(), $higher)] : [];
 
-        return match (true) {
-            $fits !== null && $fits >= 0.85 * $text->style->sizePx => Fix::style("Make its type $fits px", $text->id(), ['size_px' => $fits]),
-            $free => Fix::rect("Make its box $height px high", $text->id(), $higher),
-            $fits !== null => Fix::style("Make its type $fits px", $text->id(), ['size_px' => $fits]),
-            default => null,
-        };
+        return $fits !== null && $fits >= 0.85 * $text->style->sizePx ? [...$smaller, ...$larger] : [...$larger, ...$smaller];
     }
 }

@@ -57,7 +57,7 @@ final readonly class TextSmall implements Check
                 $cap = Legibility::capMm($wanted, $farthest) / $mmPerPx;
                 $sizes[] = (int) ceil(round(max($cap, $led ? Legibility::LEAST_CAP_PX_LED / $subject->displayScale() : 0.0) / $share / $part, 6));
             }
-            $fix = $this->fix($subject, $text, $sizes);
+            $cures = $this->cures($subject, $text, $sizes);
             yield new Finding(
                 'text.small',
                 Level::Warning,
@@ -73,7 +73,7 @@ final readonly class TextSmall implements Check
                         round($viewing->farthestMm / 1000, 1),
                         Legibility::LIMIT_ARCMIN,
                         $sizes[1],
-                    )) . ($fix === null ? ' On this canvas it has no room there.' : ''),
+                    )) . ($cures === [] ? ' On this canvas it has no room there.' : ''),
                 [
                     'arcmin' => round($arcmin, 2),
                     'cap_mm' => round($capPx * $mmPerPx, 2),
@@ -82,7 +82,7 @@ final readonly class TextSmall implements Check
                     'size_px' => ['comfortable' => $sizes[0], 'limit' => $sizes[1]],
                 ],
                 $text->rect(),
-                $fix,
+                $cures,
             );
         }
     }
@@ -91,23 +91,25 @@ final readonly class TextSmall implements Check
      * The type that reads comfortably, or else just reads, where it fits the box.
      *
      * @param list<int> $sizes px, the better first
+     * @return list<Fix>
      */
-    private function fix(Subject $subject, Text $text, array $sizes): ?Fix
+    private function cures(Subject $subject, Text $text, array $sizes): array
     {
+        $cures = [];
         $longest = $subject->faces === null ? 0.0 : self::longestWord($text, $subject->faces);
         foreach ($sizes as $size) {
             if ($subject->faces !== null && $longest * $size <= $text->rect()->width && !$text->overflows($text->set($subject->faces, (float) $size))) {
-                return Fix::style("Make its type $size px", $text->id(), ['size_px' => $size]);
+                $cures[] = Fix::style("Make its type $size px", $text->id(), ['size_px' => $size]);
             }
         }
         foreach ($sizes as $size) {
             $box = $this->roomFor($subject, $text, (float) $size, $longest * $size);
             if ($box !== null) {
-                return Fix::style("Make its type $size px and its box {$box->size()}", $text->id(), ['size_px' => $size], $box);
+                $cures[] = Fix::style("Make its type $size px and its box {$box->size()}", $text->id(), ['size_px' => $size], $box);
             }
         }
 
-        return null;
+        return $cures;
     }
 
     /** How wide its longest word is that no line breaks within, of type of 1 px: what is too wide for a box needs not be set. */

@@ -66,12 +66,33 @@ final readonly class ZoneSliver implements Check
             sprintf('Zones "%s" and "%s" %s by %d px.', $a->id(), $b->id(), $gap > 0 ? 'are apart' : 'overlap', abs($gap)),
             ['px' => $gap],
             $place,
-            $width < 1 || $height < 1 ? null : Fix::rect(
-                $sideBySide ? sprintf('Make "%s" %d px wide', $first->id(), $width) : sprintf('Make "%s" %d px high', $first->id(), $height),
-                $first->id(),
-                Rect::at($rect->x, $rect->y, $width, $height),
-            ),
+            $width < 1 || $height < 1 ? [] : [
+                Fix::rect(
+                    $sideBySide ? sprintf('Make "%s" %d px wide', $first->id(), $width) : sprintf('Make "%s" %d px high', $first->id(), $height),
+                    $first->id(),
+                    Rect::at($rect->x, $rect->y, $width, $height),
+                ),
+                ...self::otherwise($first === $a ? $b : $a, $gap, $sideBySide),
+            ],
         );
+    }
+
+    /** @return list<Fix> the second zone brought to the first: larger or smaller, or moved as it is */
+    private static function otherwise(PlayingZone $second, int $gap, bool $sideBySide): array
+    {
+        $rect = $second->rect();
+        [$x, $y] = $sideBySide ? [$rect->x - $gap, $rect->y] : [$rect->x, $rect->y - $gap];
+        [$width, $height] = $sideBySide ? [$rect->width + $gap, $rect->height] : [$rect->width, $rect->height + $gap];
+        $way = $sideBySide ? ($gap > 0 ? 'to the left' : 'to the right') : ($gap > 0 ? 'up' : 'down');
+
+        return [
+            ...($width < 1 || $height < 1 ? [] : [Fix::rect(
+                $sideBySide ? sprintf('Make "%s" %d px wide', $second->id(), $width) : sprintf('Make "%s" %d px high', $second->id(), $height),
+                $second->id(),
+                Rect::at($x, $y, $width, $height),
+            )]),
+            Fix::rect(sprintf('Move "%s" %d px %s', $second->id(), abs($gap), $way), $second->id(), Rect::at($x, $y, $rect->width, $rect->height)),
+        ];
     }
 
     /** @return iterable<Finding> */
@@ -95,12 +116,17 @@ final readonly class ZoneSliver implements Check
                 sprintf('Zone "%s" ends %d px before the %s edge of the canvas.', $zone->id(), $gap, $side),
                 ['px' => $gap],
                 Rect::at($x, $y, $width, $height),
-                Fix::rect(sprintf('Bring "%s" to the edge', $zone->id()), $zone->id(), match ($side) {
+                [Fix::rect(sprintf('Bring "%s" to the edge', $zone->id()), $zone->id(), match ($side) {
                     'left' => Rect::at(0, $rect->y, $rect->width + $gap, $rect->height),
                     'top' => Rect::at($rect->x, 0, $rect->width, $rect->height + $gap),
                     'right' => Rect::at($rect->x, $rect->y, $rect->width + $gap, $rect->height),
                     'bottom' => Rect::at($rect->x, $rect->y, $rect->width, $rect->height + $gap),
-                }),
+                }), Fix::rect(sprintf('Move "%s" to the edge', $zone->id()), $zone->id(), match ($side) {
+                    'left' => Rect::at(0, $rect->y, $rect->width, $rect->height),
+                    'top' => Rect::at($rect->x, 0, $rect->width, $rect->height),
+                    'right' => Rect::at($rect->x + $gap, $rect->y, $rect->width, $rect->height),
+                    'bottom' => Rect::at($rect->x, $rect->y + $gap, $rect->width, $rect->height),
+                })],
             );
         }
     }

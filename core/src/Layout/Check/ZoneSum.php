@@ -15,6 +15,9 @@ use UpperPane\Core\Layout\Division\Sums;
 /** `zone.sum`: across every strip of the canvas the sizes of the zones have to add up to the canvas. Common practice, no source. */
 final readonly class ZoneSum implements Check
 {
+    /** Zones of a strip to which the difference is given for a trial. */
+    private const MOST_TRIED = 3;
+
     public static function explained(): array
     {
         return [
@@ -50,30 +53,45 @@ final readonly class ZoneSum implements Check
                 ),
                 $sum->toArray(),
                 null,
-                $this->fix($sum, $subject),
+                self::cures($sum, $subject),
             );
         }
     }
 
-    /** The last zone of the strip takes the whole difference, where it then lies in the canvas and on no other zone. */
-    private function fix(Sum $sum, Subject $subject): ?Fix
+    /**
+     * One zone of the strip takes the whole difference, the last one first; those behind it go along.
+     *
+     * @return list<Fix>
+     */
+    private static function cures(Sum $sum, Subject $subject): array
     {
-        $id = $sum->elements[count($sum->elements) - 1];
-        $zone = $subject->layout->zones[$id];
-        $old = $zone->rect();
-        $size = ($sum->side === 'width' ? $old->width : $old->height) - $sum->difference();
-        if ($size < 1) {
-            return null;
-        }
-        $rect = $sum->side === 'width'
-            ? Rect::at($sum->canvas - $size, $old->y, $size, $old->height)
-            : Rect::at($old->x, $sum->canvas - $size, $old->width, $size);
-        foreach ($subject->layout->zones as $other) {
-            if ($other !== $zone && $other->rect()->intersection($rect) !== null) {
-                return null;
+        $cures = [];
+        $across = $sum->side === 'width';
+        foreach (array_slice(array_reverse($sum->elements), 0, self::MOST_TRIED) as $place => $id) {
+            $old = $subject->layout->zones[$id]->rect();
+            $size = ($across ? $old->width : $old->height) - $sum->difference();
+            if ($size < 1) {
+                continue;
+            }
+            $label = sprintf('Make "%s" %d px %s', $id, $size, $across ? 'wide' : 'high');
+            if ($place === 0) {
+                $cures[] = Fix::rect($label, $id, $across ? Rect::at($sum->canvas - $size, $old->y, $size, $old->height) : Rect::at($old->x, $sum->canvas - $size, $old->width, $size));
+            }
+            // Without gaps, from the edge on: each begins where the one before it ends.
+            $rects = [];
+            $at = 0;
+            foreach ($sum->elements as $one) {
+                $rect = $subject->layout->zones[$one]->rect();
+                $long = $one === $id ? $size : ($across ? $rect->width : $rect->height);
+                $next = $across ? Rect::at($at, $rect->y, $long, $rect->height) : Rect::at($rect->x, $at, $rect->width, $long);
+                $at += $long;
+                $rects += $next->equals($rect) ? [] : [$one => $next];
+            }
+            if ($rects !== []) {
+                $cures[] = count($rects) === 1 && isset($rects[$id]) ? Fix::rect($label, $id, $rects[$id]) : Fix::rects("$label, and the others beside it", $rects);
             }
         }
 
-        return Fix::rect(sprintf('Make "%s" %d px %s', $id, $size, $sum->side === 'width' ? 'wide' : 'high'), $id, $rect);
+        return $cures;
     }
 }

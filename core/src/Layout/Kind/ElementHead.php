@@ -4,7 +4,9 @@ declare(strict_types=1);
 
 namespace UpperPane\Core\Layout\Kind;
 
+use UpperPane\Core\Document\ActRefused;
 use UpperPane\Core\Document\Node;
+use UpperPane\Core\Document\Reason;
 use UpperPane\Core\Document\Role;
 use UpperPane\Core\Geometry\Box;
 use UpperPane\Core\Geometry\Rect;
@@ -43,6 +45,36 @@ trait ElementHead
     public function changed(array $fields): static
     {
         return static::fromNode(Node::root(array_filter(array_replace($this->head->given, $fields), static fn (mixed $value): bool => $value !== null)));
+    }
+
+    public function restyled(array $style): static
+    {
+        foreach (self::fields()->waysTo(Role::TypePx) as $way) {
+            $given = self::fieldsAt($this->head->given, array_slice($way, 0, -1), $style);
+            if (count($way) > 1 && $given !== null) {
+                return $this->changed($given);
+            }
+        }
+        throw ActRefused::because(Reason::FieldUnknown, sprintf('"%s" has no type that could be set otherwise.', $this->id()), '/style');
+    }
+
+    /**
+     * @template K of array-key
+     * @param array<K, mixed> $given
+     * @param list<string> $way to an object in it
+     * @param array<string, mixed> $fields of that object; null takes one away
+     * @return ?array<K|string, mixed> null where there is no such object
+     */
+    private static function fieldsAt(array $given, array $way, array $fields): ?array
+    {
+        $name = array_shift($way);
+        if ($name === null) {
+            return array_filter(array_replace($given, $fields), static fn (mixed $value): bool => $value !== null);
+        }
+        $inner = $given[$name] ?? null;
+        $changed = is_array($inner) ? self::fieldsAt($inner, $way, $fields) : null;
+
+        return $changed === null ? null : array_replace($given, [$name => $changed]);
     }
 
     public function scaled(Rect $rect, float $factor): static

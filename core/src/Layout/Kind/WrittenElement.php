@@ -7,6 +7,7 @@ namespace UpperPane\Core\Layout\Kind;
 use UpperPane\Core\Document\DocumentRefused;
 use UpperPane\Core\Document\Fields;
 use UpperPane\Core\Document\Node;
+use UpperPane\Core\Document\Refused;
 use UpperPane\Core\Geometry\Rect;
 
 /** An element as a document says it: read once, and written back as it was read. A new kind implements this and has a line in Kinds. */
@@ -25,6 +26,14 @@ interface WrittenElement extends Element
      * @throws DocumentRefused
      */
     public function changed(array $fields): static;
+
+    /**
+     * The same with its words set otherwise.
+     *
+     * @param array<string, mixed> $style fields of their style; null takes one away
+     * @throws Refused where it has no words
+     */
+    public function restyled(array $style): static;
 
     /**
      * The same elsewhere, its px scaled: type, corners, outlines, speed.

@@ -4,11 +4,15 @@ declare(strict_types=1);
 
 namespace UpperPane\Core\Time\Schedule;
 
+use UpperPane\Core\Document\ActRefused;
 use UpperPane\Core\Document\DocumentRefused;
 use UpperPane\Core\Document\Field;
 use UpperPane\Core\Document\Fields;
 use UpperPane\Core\Document\Node;
+use UpperPane\Core\Document\Reason;
+use UpperPane\Core\Document\Refused;
 use UpperPane\Core\Document\UniqueIds;
+use UpperPane\Core\Finding\Fix;
 use UpperPane\Core\Units\UtcOffsets;
 
 /** When what plays on a display or place, and on the zones of its standing layout. */
@@ -89,6 +93,25 @@ final readonly class Schedule
             $bookings,
             $given,
         );
+    }
+
+    /**
+     * With what a cure says done to one of its bookings.
+     *
+     * @throws Refused where it cannot be done here
+     */
+    public function cured(Fix $cure): self
+    {
+        $document = $this->toArray();
+        $bookings = is_array($document['bookings'] ?? null) ? $document['bookings'] : [];
+        foreach ($bookings as $place => $booking) {
+            if (is_array($booking) && $cure->booking !== null && ($booking['id'] ?? null) === $cure->booking) {
+                $bookings[$place] = array_filter(array_replace($booking, $cure->set), static fn (mixed $value): bool => $value !== null);
+
+                return self::fromArray(array_replace($document, ['bookings' => $bookings]));
+            }
+        }
+        throw ActRefused::because(Reason::RefUnknown, sprintf('"%s" is no booking of this schedule.', $cure->booking ?? ''), '/booking');
     }
 
     /**

@@ -4,17 +4,22 @@ declare(strict_types=1);
 
 namespace UpperPane\Core\Time\Schedule;
 
+use UpperPane\Core\Finding\Cures;
 use UpperPane\Core\Finding\Explanation;
 use UpperPane\Core\Finding\Finding;
 use UpperPane\Core\Finding\Findings;
 use UpperPane\Core\Finding\Fix;
 use UpperPane\Core\Finding\Level;
+use UpperPane\Core\Finding\Trial;
 use UpperPane\Core\Units\LocalTime;
 use UpperPane\Core\Units\WallClock;
 
 /** What is wrong with a schedule in a span: what is lost, what never gets its turn, what two bookings claim, where nothing plays. */
 final readonly class ScheduleChecks
 {
+    /** Cures that are tried; the findings behind them are offered one once others are cured. */
+    private const MOST_TRIED = 8;
+
     /** @return list<Explanation> of what is found here */
     public static function explained(): array
     {
@@ -47,6 +52,18 @@ final readonly class ScheduleChecks
     /** @param int $fromMs Unix ms */
     public static function run(Schedule $schedule, WallClock $clock, int $fromMs, int $toMs): Findings
     {
+        $found = self::found($schedule, $clock, $fromMs, $toMs);
+        $left = self::MOST_TRIED;
+        $try = static function (Fix $cure) use ($found, $schedule, $clock, $fromMs, $toMs, &$left): array {
+            return --$left < 0 ? [] : [new Trial($cure, $found, self::found($schedule->cured($cure), $clock, $fromMs, $toMs))];
+        };
+
+        return new Findings(Cures::tried($found, $try));
+    }
+
+    /** @return list<Finding> */
+    private static function found(Schedule $schedule, WallClock $clock, int $fromMs, int $toMs): array
+    {
         [$from, $to] = [(int) floor($fromMs / 1000), (int) ceil($toMs / 1000)];
         $findings = [];
         foreach ($schedule->bookings as $booking) {
@@ -60,7 +77,7 @@ final readonly class ScheduleChecks
             }
         }
 
-        return new Findings($findings);
+        return $findings;
     }
 
     /** @return list<?string> the whole display, and the zones that have bookings */
@@ -83,6 +100,9 @@ final readonly class ScheduleChecks
         foreach ($booking->recurrence($clock)->skipped($from, $to) as $local) {
             // The first time that the clock shows again, with all the length it has.
             $instead = LocalTime::ofSeconds($clock->local($clock->utcOrBefore($local->seconds)));
+            if (in_array((string) $instead, array_map(strval(...), $booking->dates), true)) {
+                continue;
+            }
             $findings[] = new Finding(
                 'booking.skipped',
                 Level::Warning,
@@ -96,9 +116,9 @@ final readonly class ScheduleChecks
                 ),
                 ['local' => (string) $local],
                 null,
-                Fix::booking(sprintf('Begin at %s that night', self::time($instead)), $booking->id, [
+                [Fix::booking(sprintf('Begin at %s that night', self::time($instead)), $booking->id, [
                     'rdates' => [...array_map(strval(...), $booking->dates), (string) $instead],
-                ]),
+                ])],
             );
         }
 

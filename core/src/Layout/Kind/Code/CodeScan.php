@@ -103,7 +103,7 @@ final readonly class CodeScan implements Check
                 sprintf('"%s" has a quiet zone of %d modules; %d are needed around it.', $code->id(), $code->quiet, self::QUIET_MODULES),
                 ['quiet' => $code->quiet],
                 $code->rect(),
-                Fix::element(sprintf('Give it %d', self::QUIET_MODULES), $code->id(), ['quiet' => self::QUIET_MODULES]),
+                [Fix::element(sprintf('Give it %d', self::QUIET_MODULES), $code->id(), ['quiet' => self::QUIET_MODULES])],
             );
         }
     }
@@ -157,7 +157,7 @@ final readonly class CodeScan implements Check
                 : sprintf('"%s": modules stand out by %.1f to 1; at least %d to 1 is scanned.', $code->id(), floor($ratio * 10) / 10, (int) Contrast::LARGE),
             ['ratio' => round($ratio, 3), 'inverted' => $inverted],
             $code->rect(),
-            Fix::element('Make it black on white', $code->id(), ['color' => '#000000', 'ground' => '#ffffff']),
+            [Fix::element('Make it black on white', $code->id(), ['color' => '#000000', 'ground' => '#ffffff'])],
         );
     }
 }

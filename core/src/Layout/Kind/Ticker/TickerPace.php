@@ -64,7 +64,7 @@ final readonly class TickerPace implements Check
             ),
             ['speed_px_s' => $ticker->speedPxS, 'px_a_refresh' => round($step, 4), 'refresh_hz' => $refresh],
             $ticker->rect(),
-            Fix::element(sprintf('Let it run %s px a second', Box::figure($whole)), $ticker->id(), ['speed_px_s' => round($whole, 4)]),
+            self::cures($ticker, $whole, $whole - $refresh / $subject->displayScale()),
         );
     }
 
@@ -91,7 +91,16 @@ final readonly class TickerPace implements Check
             ),
             ['words_a_minute' => round($words, 1), 'pass_ms' => $ticker->passMs($length)],
             $ticker->rect(),
-            $slower > 0.0 ? Fix::element(sprintf('Let it run %s px a second', Box::figure($slower)), $ticker->id(), ['speed_px_s' => round($slower, 4)]) : null,
+            self::cures($ticker, $slower),
+        );
+    }
+
+    /** @return list<Fix> these speeds, px a second, as far as it then runs at all */
+    private static function cures(Ticker $ticker, float ...$speeds): array
+    {
+        return array_map(
+            static fn (float $speed): Fix => Fix::element(sprintf('Let it run %s px a second', Box::figure($speed)), $ticker->id(), ['speed_px_s' => round($speed, 4)]),
+            array_values(array_filter($speeds, static fn (float $speed): bool => $speed > 0.0)),
         );
     }
 }

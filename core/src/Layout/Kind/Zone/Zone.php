@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace UpperPane\Core\Layout\Kind\Zone;
 
 use UpperPane\Core\Colour\Colour;
+use UpperPane\Core\Document\ActRefused;
 use UpperPane\Core\Document\DocumentRefused;
 use UpperPane\Core\Document\Field;
 use UpperPane\Core\Document\Fields;
@@ -16,6 +17,7 @@ use UpperPane\Core\Layout\Composer;
 use UpperPane\Core\Layout\Kind\Composable;
 use UpperPane\Core\Layout\Kind\Element;
 use UpperPane\Core\Layout\Kind\ElementHead;
+use UpperPane\Core\Layout\Kind\HasItems;
 use UpperPane\Core\Layout\Kind\Head;
 use UpperPane\Core\Layout\Kind\WrittenElement;
 use UpperPane\Core\Layout\Layout;
@@ -23,7 +25,7 @@ use UpperPane\Core\Time\Playlist;
 use UpperPane\Core\Time\Standby;
 
 /** A rectangle of a layout that plays a playlist, as its document says it: the list itself or the id of one. */
-final readonly class Zone implements WrittenElement, Composable
+final readonly class Zone implements WrittenElement, Composable, HasItems
 {
     use ElementHead;
 
@@ -111,21 +113,21 @@ final readonly class Zone implements WrittenElement, Composable
      * That what elements say of one another is so: they refer to zones of the same layout, and a leader follows none itself.
      *
      * @param list<WrittenElement> $elements
-     * @param list<Node> $nodes of the elements
+     * @param \Closure(int): Node $node of the element at a place
      * @throws DocumentRefused
      */
-    public static function checkReferences(array $elements, array $nodes): void
+    public static function checkReferences(array $elements, \Closure $node): void
     {
         $zones = self::among($elements);
         foreach ($elements as $place => $element) {
             foreach ($element::fields()->waysTo(Role::Element) as $way) {
-                $node = array_reduce($way, static fn (?Node $at, string $name): ?Node => $at?->optional($name), $nodes[$place]);
-                if ($node !== null && !isset($zones[$node->id()])) {
-                    throw $node->refused(Reason::RefUnknown, sprintf('is "%s", which is no %szone of this layout.', $node->id(), $element instanceof self ? 'other ' : ''));
+                $named = array_reduce($way, static fn (?Node $at, string $name): ?Node => $at?->optional($name), $node($place));
+                if ($named !== null && !isset($zones[$named->id()])) {
+                    throw $named->refused(Reason::RefUnknown, sprintf('is "%s", which is no %szone of this layout.', $named->id(), $element instanceof self ? 'other ' : ''));
                 }
             }
             if ($element instanceof self && $element->follows !== null) {
-                $follows = $nodes[$place]->field('follows');
+                $follows = $node($place)->field('follows');
                 if ($element->follows === $element->id()) {
                     throw $follows->refused(Reason::RefUnknown, sprintf('is "%s", which is no other zone of this layout.', $element->follows));
                 }
@@ -134,6 +136,43 @@ final readonly class Zone implements WrittenElement, Composable
                 }
             }
         }
+    }
+
+    public function withItems(array $items, array $fields): static
+    {
+        $playlist = $this->head->given['playlist'] ?? null;
+        $found = [];
+        $changed = is_array($playlist) && $this->ref === null ? self::listWithItems($playlist, $items, $fields, $found) : [];
+        $left = array_diff($items, $found);
+        if ($left !== []) {
+            throw ActRefused::because(Reason::RefUnknown, sprintf('"%s" has no item "%s" of its own.', $this->id(), $left[array_key_first($left)]), '/items');
+        }
+
+        return $this->changed(['playlist' => $changed]);
+    }
+
+    /**
+     * @param array<array-key, mixed> $list of items, and of what stands between them
+     * @param list<string> $items
+     * @param array<string, mixed> $fields
+     * @param list<string> $found those of the items that it has
+     * @param-out list<string> $found
+     * @return array<array-key, mixed>
+     */
+    private static function listWithItems(array $list, array $items, array $fields, array &$found): array
+    {
+        $changed = [];
+        foreach (is_array($list['items'] ?? null) ? $list['items'] : [] as $item) {
+            $id = is_array($item) ? $item['id'] ?? null : null;
+            if (is_array($item) && is_string($id) && in_array($id, $items, true)) {
+                $found[] = $id;
+                $item = array_filter(array_replace($item, $fields), static fn (mixed $value): bool => $value !== null);
+            }
+            $changed[] = $item;
+        }
+        $between = $list['interleave'] ?? null;
+
+        return array_replace($list, isset($list['items']) ? ['items' => $changed] : [], is_array($between) ? ['interleave' => self::listWithItems($between, $items, $fields, $found)] : []);
     }
 
     public function composed(Composer $composer, string $path): PlayingZone
