@@ -18,7 +18,7 @@ final class PaneHandsTest extends TestCase
         const zone = (id: string, x: number, y: number, more = {}) => ({ id, kind: 'zone', rect: { x, y, width: 100, height: 100 }, playlist: { items: [] }, ...more })
         const open = (elements: any[], more: any = {}) => {
           const document = shallowRef<any>({ name: 'x', canvas: { width: 800, height: 600 }, elements, ...more })
-          const composer = makeComposer(document, (next) => (document.value = next), () => undefined)
+          const composer = makeComposer(document, ref(null), (next) => (document.value = next), () => undefined)
           const panned: number[][] = []
           const view: any = { scale: ref(0.5), left: ref(100), top: ref(50), pan: (x: number, y: number) => panned.push([x, y]) }
           const room: any = ref({ getBoundingClientRect: () => ({ left: 0, top: 0 }), setPointerCapture() {}, focus() {} })

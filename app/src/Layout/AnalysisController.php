@@ -24,6 +24,7 @@ use UpperPane\Core\Layout\Described;
 use UpperPane\Core\Layout\Division\Sum;
 use UpperPane\Core\Layout\Division\Sums;
 use UpperPane\Core\Layout\Kind\Zone\PlayingZone;
+use UpperPane\Core\Layout\Layout;
 use UpperPane\Core\Layout\Matching;
 use UpperPane\Core\Layout\Surroundings;
 use UpperPane\Core\Layout\Type\AsSeen;
@@ -47,22 +48,20 @@ final readonly class AnalysisController
     ) {
     }
 
-    /** Looked at from `at` on, or from now; with `"light": true` without timing and pictures, for a hand that moves things about: neither changes by that. */
+    /** Looked at from `at` on, or from now; cures are asked for apart (cures). With `"light": true` without timing and pictures, for a hand that moves things about: neither changes by that. */
     #[Route('/api/analysis', methods: ['POST'])]
     public function analyse(Request $request): JsonResponse
     {
-        $body = Body::of($request)->object('document', 'display', 'light', 'at');
-        $layout = $this->layout($body->field('document'));
-        $display = $body->has('display') && $body->field('display')->value !== null ? $this->display($body->field('display')->id())->display() : null;
+        $body = Body::of($request)->object('document', 'variant', 'display', 'light', 'at');
+        $layout = $this->layout($body);
+        $surroundings = $this->surroundings($body);
+        $display = $surroundings->display;
 
         $match = $display === null ? null : Matching::of($layout->canvas, $display->raster());
 
         $mmPerPx = $display === null ? null : $match?->mmPerCanvasPx($display->pxPerMm());
-        $at = $body->optional('at');
-        $atMs = $at === null ? 1000 * $this->clock->now()->getTimestamp() : Instant::parse($at->text(), '/at')->ms;
-        $surroundings = $this->surroundings->on($display)->at($atMs);
         $subject = Subject::of($layout, $surroundings);
-        $said = Checks::of($subject)->toArray() + [
+        $said = Checks::of($subject)->withoutCures()->toArray() + [
             'match' => $match?->toArray(),
             'mm_per_px' => $mmPerPx,
             'sums' => array_map(static fn (Sum $sum): array => $sum->toArray() + ['behind_frames' => $subject->behindFrames($sum)], Sums::of($subject->layout)),
@@ -82,12 +81,23 @@ final readonly class AnalysisController
         ] + $this->pictures->of($layout, $display->timezone ?? 'UTC'));
     }
 
+    /** What is found, each with a cure that has been tried and makes no other finding, if there is one. */
+    #[Route('/api/cures', methods: ['POST'])]
+    public function cures(Request $request): JsonResponse
+    {
+        $body = Body::of($request)->object('document', 'variant', 'display', 'at');
+        $layout = self::written($body);
+        $composer = $this->library->composer($layout->toArray());
+
+        return new JsonResponse(Checks::curing($layout, $composer->layout($layout), $composer, $this->surroundings($body))->toArray());
+    }
+
     /** A figure as designers type it, in px of the canvas. */
     #[Route('/api/figure', methods: ['POST'])]
     public function figure(Request $request): JsonResponse
     {
         $body = Body::of($request)->object('text', 'side_px', 'mm_per_px');
-        $mm = $body->has('mm_per_px') && $body->field('mm_per_px')->value !== null ? $body->field('mm_per_px')->positive('mm') : null;
+        $mm = $body->given('mm_per_px')?->positive('mm');
 
         return new JsonResponse(['px' => TypedFigure::px($body->field('text')->text(0, 200), $body->field('side_px')->int(1, Size::LONGEST, 'px'), $mm)]);
     }
@@ -112,42 +122,57 @@ final readonly class AnalysisController
     #[Route('/api/as-seen', methods: ['POST'])]
     public function asSeen(Request $request): JsonResponse
     {
-        $body = Body::of($request)->object('document', 'display');
-        $display = $body->has('display') && $body->field('display')->value !== null ? $this->display($body->field('display')->id())->display() : null;
+        $body = Body::of($request)->object('document', 'variant', 'display');
 
-        return new JsonResponse(AsSeen::of($this->layout($body->field('document')), $this->surroundings->on($display)));
+        return new JsonResponse(AsSeen::of($this->layout($body), $this->surroundings($body)));
     }
 
     /** The tide table of a span. */
     #[Route('/api/timeline', methods: ['POST'])]
     public function timeline(Request $request): JsonResponse
     {
-        $body = Body::of($request)->object('document', 'from', 'to');
+        $body = Body::of($request)->object('document', 'variant', 'from', 'to');
         $from = Instant::parse($body->field('from')->text(), '/from')->ms;
         $to = Instant::parse($body->field('to')->text(), '/to')->ms;
         if ($to < $from || $to - $from > 86_400_000) {
             throw $body->field('to')->refused(Reason::ValueRange, 'lies before "from", or more than a day behind it.');
         }
 
-        return new JsonResponse(Timeline::of($this->layout($body->field('document')), $from, $to));
+        return new JsonResponse(Timeline::of($this->layout($body), $from, $to));
     }
 
     #[Route('/api/shown', methods: ['POST'])]
     public function shown(Request $request): JsonResponse
     {
-        $body = Body::of($request)->object('document', 'at');
+        $body = Body::of($request)->object('document', 'variant', 'at');
         $at = Instant::parse($body->field('at')->text(), '/at')->ms;
 
-        return new JsonResponse(ShownAt::of(Programme::endless($this->layout($body->field('document'))), $this->surroundings)->at($at)->toArray());
+        return new JsonResponse(ShownAt::of(Programme::endless($this->layout($body)), $this->surroundings)->at($at)->toArray());
     }
 
-    private function layout(Node $document): Composed
+    private function layout(Node $body): Composed
     {
-        return $this->library->layout(Body::document($document));
+        $layout = self::written($body);
+
+        return $this->library->composer($layout->toArray())->layout($layout);
     }
 
-    private function display(string $id): SurveyedDisplay
+    /** The layout that is asked about: itself, or one of its variants. */
+    private static function written(Node $body): Layout
     {
-        return $this->entities->find(SurveyedDisplay::class, $id) ?? throw Problem::notFound('This display');
+        $layout = Layout::fromArray(Body::document($body->field('document')));
+        $variant = $body->given('variant')?->id();
+
+        return $variant === null ? $layout : $layout->seenAs($variant);
+    }
+
+    /** Seen on the display that is asked about, if one is, at the instant that is asked about, or now. */
+    private function surroundings(Node $body): Surroundings
+    {
+        $id = $body->given('display')?->id();
+        $display = $id === null ? null : $this->entities->find(SurveyedDisplay::class, $id) ?? throw Problem::notFound('This display');
+        $at = $body->optional('at');
+
+        return $this->surroundings->on($display?->display())->at($at === null ? 1000 * $this->clock->now()->getTimestamp() : Instant::parse($at->text(), '/at')->ms);
     }
 }

@@ -86,6 +86,14 @@ final readonly class Node
         return new self($this->value[$name], $this->pathTo($name));
     }
 
+    /** A field that is there and not null. */
+    public function given(string $name): ?self
+    {
+        $node = $this->optional($name);
+
+        return $node === null || $node->value === null ? null : $node;
+    }
+
     public function has(string $name): bool
     {
         return is_array($this->value) && array_key_exists($name, $this->value);

@@ -20,6 +20,12 @@ final readonly class Findings
         $this->all = [...$byLevel['stop'], ...$byLevel['warning'], ...$byLevel['hint']];
     }
 
+    /** The same, with no cure offered. */
+    public function withoutCures(): self
+    {
+        return new self(array_map(static fn (Finding $finding): Finding => $finding->curedBy(null), $this->all));
+    }
+
     public function count(Level $level): int
     {
         return count(array_filter($this->all, static fn (Finding $f): bool => $f->level === $level));

@@ -168,7 +168,7 @@ final readonly class Layout
     public function withElements(array $elements): self
     {
         $ids = array_map(static fn (WrittenElement $element): string => $element->id(), $elements);
-        $gone = array_diff(array_map(static fn (WrittenElement $element): string => $element->id(), $this->elements), $ids) !== [];
+        $gone = array_diff($this->ids(), $ids) !== [];
 
         return $this->with([
             'elements' => array_map(static fn (WrittenElement $element): array => ($gone ? $element->withoutRefsBeyond(...$ids) : $element)->toArray(), $elements),
@@ -248,20 +248,42 @@ final readonly class Layout
     }
 
     /**
+     * Some together so many places higher or lower among the others: from where the topmost of them stands, or the lowest.
+     *
+     * @param list<string> $ids
+     * @param int $by places; below 0 lower
+     */
+    public function restacked(array $ids, int $by): self
+    {
+        $isMoved = static fn (WrittenElement $element): bool => in_array($element->id(), $ids, true);
+        $moved = array_filter($this->elements, $isMoved);
+        if ($moved === []) {
+            return $this;
+        }
+        $rest = array_values(array_filter($this->elements, static fn (WrittenElement $element): bool => !$isMoved($element)));
+        $edge = $by > 0 ? max(array_keys($moved)) : min(array_keys($moved));
+        $below = count(array_filter(array_slice($this->elements, 0, $edge), static fn (WrittenElement $element): bool => !$isMoved($element)));
+        array_splice($rest, max(0, min(count($rest), $below + $by)), 0, array_values($moved));
+
+        return $this->withElements($rest);
+    }
+
+    /**
      * Elements put in on top: these, or copies of its own. What belonged together does so again, among the copies; a leader that is not here has no followers here.
      *
      * @param list<WrittenElement> $originals
      * @param int $dx px by which they lie elsewhere
+     * @param list<string> $others ids that they may not have, beside those in it
      * @return array{self, list<string>} and the ids that they have got
      * @throws DocumentRefused
      */
-    public function inserted(array $originals, int $dx, int $dy): array
+    public function inserted(array $originals, int $dx, int $dy, array $others = []): array
     {
         [$names, $groups] = [[], []];
-        $ids = array_map(static fn (WrittenElement $element): string => $element->id(), $this->elements);
+        $ids = $this->ids();
         $taken = ['group' => array_filter(array_map(self::groupOf(...), $this->elements))];
         foreach ($originals as $element) {
-            $names[$element->id()] = self::freeName($element->id(), [...$ids, ...array_values($names)]);
+            $names[$element->id()] = self::freeName($element->id(), [...$ids, ...$others, ...array_values($names)]);
             $group = self::groupOf($element);
             if ($group !== null) {
                 $groups[$group] ??= self::freeName($group, [...$taken['group'], ...array_values($groups)]);
@@ -277,10 +299,20 @@ final readonly class Layout
         return [$this->withElements($elements), array_values($names)];
     }
 
-    /** An id that no element has: the name, or the name with the first free number. */
-    public function freeId(string $name): string
+    /**
+     * An id that no element has: the name, or the name with the first free number.
+     *
+     * @param list<string> $taken by others
+     */
+    public function freeId(string $name, array $taken = []): string
     {
-        return self::freeName($name, array_map(static fn (WrittenElement $element): string => $element->id(), $this->elements));
+        return self::freeName($name, [...$taken, ...$this->ids()]);
+    }
+
+    /** @return list<string> of its elements, the first lowest */
+    public function ids(): array
+    {
+        return array_map(static fn (WrittenElement $element): string => $element->id(), $this->elements);
     }
 
     // --- variants -------------------------------------------------------------------------------
@@ -317,15 +349,23 @@ final readonly class Layout
      */
     public function putBack(?string $variant, self $next): self
     {
-        $ids = array_map(static fn (WrittenElement $element): string => $element->id(), $next->elements);
+        $ids = $next->ids();
         if ($variant === null) {
             return $next->with(['variants' => $this->variants === [] ? null : array_map(static fn (Variant $one): array => $one->among(...$ids)->toArray(), array_values($this->variants))]);
         }
         [$elements, $known] = [[], []];
+        $own = $this->ids();
+        $absent = array_diff($own, $ids);
+        $shown = $this->variants[$variant]->places ?? [];
+        // What the variant shows lies in its order, in the places that it has in the layout; what it does not show stays where it is.
+        $order = array_values(array_intersect($ids, $own));
         foreach ($this->elements as $element) {
-            $known[$element->id()] = true;
-            $seen = $next->element($element->id());
-            $elements[] = $seen === null ? $element : self::shared($element, $seen, array_diff(array_map(static fn (WrittenElement $one): string => $one->id(), $this->elements), $ids));
+            $id = in_array($element->id(), $absent, true) ? $element->id() : (string) array_shift($order);
+            $known[$id] = true;
+            $seen = $next->element($id);
+            $mine = $this->element($id) ?? $element;
+            // What it shows from now on it shows as it is.
+            $elements[] = $seen === null || !isset($shown[$id]) ? $mine : self::shared($mine, $seen, $absent);
         }
         foreach ($next->elements as $element) {
             if (!isset($known[$element->id()])) {

@@ -64,6 +64,29 @@ final class ArrangementTest extends ApiTestCase
         }
     }
 
+    /** Acts are done in the layout, or in one of its variants; a cure as it is offered. */
+    public function testAnActIsDoneInAVariant(): void
+    {
+        $ask = fn (array $document, ?string $variant, array $act): array => $this->ask('POST', '/api/arrangement', ['document' => $document, 'variant' => $variant, 'act' => $act]);
+        $document = Make::harbour(864, 206) + ['recipe' => self::RECIPE];
+        $document['elements'][2]['playlist'] = ['items' => []];
+        $whole = $ask($document, null, ['do' => 'vary', 'raster' => ['width' => 1080, 'height' => 1920]])[1];
+        self::assertSame(['portrait', 1080], [$whole['variant'], $whole['seen']['canvas']['width']]);
+        $less = $ask($whole['document'], 'portrait', ['do' => 'remove', 'elements' => ['side']])[1];
+        self::assertSame([['main', 'side', 'foot'], ['main', 'foot'], []], [array_column($less['document']['elements'], 'id'), array_column($less['seen']['elements'], 'id'), $less['chosen']]);
+        $cures = $this->ask('POST', '/api/cures', ['document' => $less['document'], 'variant' => null])[1];
+        $fix = array_column($cures['findings'], 'fix', 'code')['recipe.differs'];
+        $cured = $ask($less['document'], null, ['do' => 'cure', 'fix' => $fix])[1];
+        self::assertSame(216, $cured['document']['elements'][2]['rect']['height']);
+        $left = $this->ask('POST', '/api/analysis', ['document' => $cured['document'], 'light' => true])[1]['findings'];
+        self::assertNotContains('recipe.differs', array_column($left, 'code'));
+        self::assertSame([], array_column($left, 'fix'), 'cures are asked for apart');
+        foreach (['analysis', 'cures', 'as-seen'] as $question) {
+            self::assertSame(422, $this->ask('POST', "/api/$question", ['document' => $less['document'], 'variant' => 'square'])[0], $question);
+        }
+        self::assertSame(2, count($this->ask('POST', '/api/analysis', ['document' => $less['document'], 'variant' => 'portrait'])[1]['shares']));
+    }
+
     public function testWhatIsSavedBehindRefsIsKnownToAnArrangement(): void
     {
         $inner = $this->made(Make::layout([Make::zone('a', 0, 0, 1920, 1080)]), 'Inner');

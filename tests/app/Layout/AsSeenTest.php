@@ -19,7 +19,7 @@ final class AsSeenTest extends ApiTestCase
     public function testWordsOverABrightPictureAreToldInTheComposerAndAtTheHandover(): void
     {
         $document = $this->over($this->picture('bright', [250, 250, 240]));
-        [$status, $said] = $this->ask('POST', '/api/analysis', ['document' => $document, 'display' => 'wide']);
+        [$status, $said] = $this->ask('POST', '/api/cures', ['document' => $document, 'display' => 'wide']);
         $contrast = array_values(array_filter($said['findings'], static fn (array $finding): bool => $finding['code'] === 'text.contrast'));
         self::assertSame([200, 1, 'Outline it in black, 6 px'], [$status, count($contrast), $contrast[0]['fix']['label']]);
         self::assertSame(['outline' => ['px' => 6, 'color' => '#000000']], $contrast[0]['fix']['style']);

@@ -11,7 +11,6 @@ import { size } from '../ui/format'
 import { type Finding, type Rect, useShelf } from '../ui/shelf'
 import { useAnalysis } from './composer/analysis'
 import AsSeen from './composer/AsSeen.vue'
-import { begun, cured as curedElement, curedItem } from './composer/begun'
 import { composerKey, makeComposer } from './composer/composer'
 import Details from './composer/Details.vue'
 import Divide from './composer/Divide.vue'
@@ -25,9 +24,9 @@ import PaneRoom from './composer/PaneRoom.vue'
 import RecipeLine from './composer/RecipeLine.vue'
 import { TOOLS } from './composer/tools'
 import TideTable from './composer/TideTable.vue'
-import { shapeOf, useVariants } from './composer/variants'
+import { shapeOf, turning, useVariants } from './composer/variants'
 import DesignHead from './DesignHead.vue'
-import type { Item, LayoutDocument, ZoneElement } from './designs'
+import type { LayoutDocument } from './designs'
 import type { Division, Recipe } from './division'
 import DivisionPicker from './DivisionPicker.vue'
 import RevisionList from './RevisionList.vue'
@@ -40,11 +39,11 @@ const shelf = useShelf()
 const queries = useQueryClient()
 const hands = useVariants(work, displays)
 const { variant, seenOn } = hands
-const composer = makeComposer(hands.document as Ref<LayoutDocument>, hands.change, hands.setDisplay)
+const composer = makeComposer(work.document as Ref<LayoutDocument>, variant, work.change, hands.setDisplay)
 provide(composerKey, composer)
 /** First now, then wherever the hand stands when it is asked. */
 let instant: () => number = Date.now
-const { analysis, trouble, ask } = useAnalysis(hands.document, seenOn, composer.moving, () => Math.round(instant()))
+const { analysis, trouble, ask } = useAnalysis(work.document, variant, seenOn, composer.moving, () => Math.round(instant()))
 const hand = makeHand(analysis)
 instant = () => hand.at.value
 provide(handKey, hand)
@@ -64,10 +63,10 @@ function drawn(rect: Rect) {
   if (tool === 'picture') {
     asked.value = rect
     picking.value = true
-  } else if (tool !== 'choose') composer.add(begun(tool, rect, composer.document.value.canvas))
+  } else if (tool !== 'choose') void composer.add(tool, rect)
 }
 function picked([media]: MediaState[]) {
-  if (asked.value && media) composer.add({ id: '', kind: 'picture', rect: asked.value, media: refOf(media), fit: 'contain' })
+  if (asked.value && media) void composer.add('picture', asked.value, { media: refOf(media) })
 }
 
 // --- findings ------------------------------------------------------------------------------
@@ -82,28 +81,7 @@ shelf.chosen = (finding: Finding) => {
   composer.choose(finding.elements)
   if (finding.rect) pane.value?.show(finding.rect)
 }
-shelf.fixed = ({ fix }: Finding) => {
-  if (fix?.rects) return composer.place(new Map(Object.entries(fix.rects)))
-  if (!fix?.element) return
-  const cured = curedElement(
-    composer.elements.value.find((e) => e.id === fix.element),
-    fix,
-  )
-  if (cured) return composer.edit(fix.element, cured)
-  if (fix.rect) composer.place(new Map([[fix.element, fix.rect]]))
-  const zone = composer.elements.value.find((e): e is ZoneElement => e.id === fix.element && e.kind === 'zone')
-  const cures = fix.items ?? (fix.item ? [fix.item] : [])
-  if (cures.length && fix.set && zone && 'items' in zone.playlist) {
-    const cure = (items: Item[]) => items.map((i) => (cures.includes(i.id) ? curedItem(i, fix.set!) : i))
-    const { items, interleave } = zone.playlist
-    composer.edit<ZoneElement>(zone.id, {
-      playlist: {
-        items: cure(items),
-        ...(interleave ? { interleave: 'items' in interleave ? { ...interleave, items: cure(interleave.items) } : interleave } : {}),
-      },
-    })
-  }
-}
+shelf.fixed = ({ fix }: Finding) => fix && void composer.tell({ do: 'cure', fix })
 watch(composer.elements, () => (pointed.value = null))
 watch(composer.chosen, (chosen) => (shelf.about = chosen))
 onBeforeUnmount(() => shelf.clear())
@@ -125,17 +103,14 @@ const dividing = ref(false)
 const keeping = ref<string | null>(null)
 const recipe = computed(() => (hands.document.value?.recipe as Recipe | undefined) ?? null)
 async function turn() {
-  try {
-    const name = await hands.turn()
-    composer.choose([])
-    composer.notice.value = {
-      wrong: false,
-      said: [`This is the ${name} variant: it shares what plays and what is written; move, size or take out what you like here.`],
-    }
-  } catch (e) {
-    composer.notice.value = { wrong: true, said: [sentence(e)] }
+  if (!(await composer.tell(() => turning(composer.whole.value.canvas)))) return
+  composer.choose([])
+  composer.notice.value ??= {
+    wrong: false,
+    said: [`This is the ${variant.value} variant: it shares what plays and what is written; move, size or take out what you like here.`],
   }
 }
+const drop = () => void composer.tell(() => (variant.value ? { do: 'drop', variant: variant.value } : null))
 async function divide(division: Division | null) {
   if (division && (await composer.tell({ do: 'start', recipe: division.recipe }))) dividing.value = false
 }
@@ -224,7 +199,7 @@ const words = computed(() => {
             :variants="hands.words.value"
             @variant="((variant = $event), composer.choose([]))"
             @turn="turn"
-            @drop="hands.drop"
+            @drop="drop"
             @other="otherRaster = true"
             @divide="dividing = true"
           />

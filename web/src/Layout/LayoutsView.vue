@@ -58,7 +58,7 @@ async function make() {
       background: { color: '#17272e' },
       elements: [],
     }
-    if (division.value) document = (await arranged(document, { do: 'start', recipe: division.value.recipe })).document
+    if (division.value) document = (await arranged(document, null, { do: 'start', recipe: division.value.recipe })).document
     const made = await api.post<Saved<LayoutDocument>>('layouts', { name: document.name, display: forDisplay.value || undefined, document })
     await queries.invalidateQueries({ queryKey: ['layouts'] })
     await router.push(`/layouts/${made.id}`)

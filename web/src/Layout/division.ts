@@ -1,8 +1,8 @@
 import { useQuery, useQueryClient } from '@tanstack/vue-query'
 import { type MaybeRefOrGetter, computed, toValue } from 'vue'
 import { api } from '../ui/api'
-import type { Rect } from '../ui/shelf'
-import type { LayoutDocument } from './designs'
+import type { Fix, Rect } from '../ui/shelf'
+import type { Element, LayoutDocument } from './designs'
 
 export interface Recipe {
   columns: string
@@ -50,24 +50,38 @@ export type Act =
   | { do: 'distribute'; zones: string[]; way: 'across' | 'down' }
   | { do: 'repeat'; zones: string[]; columns: number; rows: number; gap_x: number; gap_y: number }
   | { do: 'border'; between: Side; from: number; along: number; to: number }
+  | { do: 'begin'; kind: string; rect: Rect; fields?: object }
+  | { do: 'insert'; elements: Element[]; dx: number; dy: number }
+  | { do: 'remove'; elements: string[] }
+  | { do: 'restack'; elements: string[]; by: number }
+  | { do: 'cure'; fix: Fix }
+  | { do: 'vary'; raster: Raster; name?: string }
+  | { do: 'drop'; variant: string }
 
 export interface Arranged {
+  /** The whole layout, its variants included, and the one that is seen now. */
   document: LayoutDocument
+  variant: string | null
+  /** That one as a layout of its own. */
+  seen: LayoutDocument
+  /** What a hand holds now, where that is told. */
+  chosen?: string[]
   /** What changed beside what was asked for, in sentences. */
   said: string[]
 }
 
-export const arranged = (document: LayoutDocument, act: Act) => api.post<Arranged>('arrangement', { document, act })
+/** An act done to a layout, or to one of its variants. */
+export const arranged = (document: LayoutDocument, variant: string | null, act: Act) => api.post<Arranged>('arrangement', { document, variant, act })
 
 /** The same act upon act: later ones on what the earlier ones gave. */
-export async function arrangedInTurn(document: LayoutDocument, acts: Act[]): Promise<Arranged> {
+export async function arrangedInTurn(document: LayoutDocument, variant: string | null, acts: Act[]): Promise<Arranged> {
   const said: string[] = []
+  let answer: Arranged = { document, variant, seen: document, said }
   for (const act of acts) {
-    const next = await arranged(document, act)
-    document = next.document
-    said.push(...next.said)
+    answer = await arranged(answer.document, variant, act)
+    said.push(...answer.said)
   }
-  return { document, said }
+  return { ...answer, said }
 }
 
 /** Those for a raster; with a display, which is a wall of that raster, those at its panels as well. */

@@ -6,7 +6,9 @@ namespace UpperPane\Core\Layout\Arrange;
 
 use UpperPane\Core\Document\ActRefused;
 use UpperPane\Core\Document\DocumentRefused;
+use UpperPane\Core\Document\Node;
 use UpperPane\Core\Document\Reason;
+use UpperPane\Core\Finding\Fix;
 use UpperPane\Core\Geometry\Rect;
 use UpperPane\Core\Geometry\Size;
 use UpperPane\Core\Geometry\Tracks;
@@ -14,6 +16,7 @@ use UpperPane\Core\Layout\Composed;
 use UpperPane\Core\Layout\Division\Recipe;
 use UpperPane\Core\Layout\Division\Sums;
 use UpperPane\Core\Layout\Kind\Element;
+use UpperPane\Core\Layout\Kind\Kinds;
 use UpperPane\Core\Layout\Kind\WrittenElement;
 use UpperPane\Core\Layout\Kind\Zone\Zone;
 use UpperPane\Core\Layout\Layout;
@@ -25,14 +28,19 @@ final readonly class Arrangement
 {
     private const MOST_REPEATED = 500;
 
-    /** @param list<string> $said what changed beside what was asked for, in sentences */
-    private function __construct(public Layout $layout, public array $said)
+    /**
+     * @param list<string> $said what changed beside what was asked for, in sentences
+     * @param list<string> $taken ids that nothing new may have, beside those in the layout
+     * @param ?list<string> $chosen ids of what a hand holds now; null for what it held before
+     */
+    private function __construct(public Layout $layout, public array $said, private array $taken = [], public ?array $chosen = null)
     {
     }
 
-    public static function of(Layout $layout): self
+    /** @param list<string> $taken ids that nothing new may have, beside those in the layout: of what a variant does not show */
+    public static function of(Layout $layout, array $taken = []): self
     {
-        return new self($layout, []);
+        return new self($layout, [], $taken);
     }
 
     /** @return list<Border> that can be moved */
@@ -89,7 +97,7 @@ final readonly class Arrangement
     {
         $recipe = $this->layout->recipe ?? Recipe::describing($this->rectsThatDivide(), $this->layout->canvas)
             ?? throw ActRefused::because(Reason::RecipeNone, 'No columns and rows divide the canvas as the zones do; choose a starting division.', '/recipe');
-        [$cells, $gone] = $recipe->cellsOf(count($columns->tracks), count($rows->tracks), $this->layout->freeId(...));
+        [$cells, $gone] = $recipe->cellsOf(count($columns->tracks), count($rows->tracks), fn (string $name): string => $this->layout->freeId($name, $this->taken));
         $divided = $this->divided(Recipe::of($columns, $rows, $gap, $margin, $cells));
 
         return $gone === [] ? $divided : $divided->saying(sprintf('%s stayed: the recipe has no area for it any more.', self::names($gone)));
@@ -111,7 +119,7 @@ final readonly class Arrangement
             if (!isset($zones[$area]) && $left !== []) {
                 $names[$area] = array_shift($left);
             } elseif (!isset($zones[$area]) && $this->layout->element($area) !== null) {
-                $names[$area] = $this->layout->freeId($area);
+                $names[$area] = $this->layout->freeId($area, $this->taken);
             }
         }
         $divided = $this->divided($division->renamed($names));
@@ -140,7 +148,7 @@ final readonly class Arrangement
                 $next = $next->placed([$zone => $part]);
                 continue;
             }
-            $id = $next->freeId($zone);
+            $id = $next->freeId($zone, $this->taken);
             $next = $next->added(Zone::empty($id, $part), $previous);
             $previous = $id;
         }
@@ -326,13 +334,64 @@ final readonly class Arrangement
             for ($column = 0; $column < $columns; $column++) {
                 if ($row + $column > 0) {
                     [$dx, $dy] = [$column * ($around->width + $gapX), $row * ($around->height + $gapY)];
-                    [$next] = $next->inserted($originals, $dx, $dy);
+                    [$next] = $next->inserted($originals, $dx, $dy, $this->taken);
                     $beyond += $around->x + $dx >= $this->layout->canvas->width || $around->y + $dy >= $this->layout->canvas->height ? 1 : 0;
                 }
             }
         }
 
         return $this->next($next, $beyond === 0 ? [] : [sprintf('%d of them lie beyond the canvas.', $beyond)]);
+    }
+
+    /**
+     * One element more, on top, as it begins.
+     *
+     * @param array<string, mixed> $fields what is known of it already
+     * @throws DocumentRefused
+     */
+    public function begun(Node $kind, Rect $rect, array $fields): self
+    {
+        $element = Kinds::begun($kind, $this->layout->freeId($kind->text() . '1', $this->taken), $rect, $this->layout->canvas, $fields);
+
+        return new self($this->layout->added($element), $this->said, $this->taken, [$element->id()]);
+    }
+
+    /**
+     * Elements put in on top under ids of their own (Layout::inserted).
+     *
+     * @param list<WrittenElement> $originals
+     * @throws DocumentRefused
+     */
+    public function inserted(array $originals, int $dx, int $dy): self
+    {
+        [$layout, $ids] = $this->layout->inserted($originals, $dx, $dy, $this->taken);
+
+        return new self($layout, $this->said, $this->taken, $ids);
+    }
+
+    /**
+     * Without some; what is locked stays.
+     *
+     * @param list<string> $ids
+     */
+    public function removed(array $ids): self
+    {
+        $locked = array_filter($ids, fn (string $id): bool => $this->layout->element($id)?->isLocked() === true);
+        $said = $locked === [] ? [] : ['What is locked stays; unlock it first.'];
+
+        return new self($this->layout->without(...array_diff($ids, $locked)), [...$this->said, ...$said], $this->taken, array_values($locked));
+    }
+
+    /** @param list<string> $ids */
+    public function restacked(array $ids, int $by): self
+    {
+        return $this->next($this->layout->restacked($ids, $by), []);
+    }
+
+    /** What a cure says. @throws Refused */
+    public function cured(Fix $cure): self
+    {
+        return $this->next($this->layout->cured($cure), []);
     }
 
     /** The recipe with its tracks of px as shares of this canvas. @throws DocumentRefused */
@@ -422,12 +481,12 @@ final readonly class Arrangement
     /** @param list<string> $said */
     private function next(Layout $layout, array $said): self
     {
-        return new self($layout, [...$this->said, ...$said]);
+        return new self($layout, [...$this->said, ...$said], $this->taken);
     }
 
     private function saying(string $sentence): self
     {
-        return new self($this->layout, [...$this->said, $sentence]);
+        return new self($this->layout, [...$this->said, $sentence], $this->taken);
     }
 
     /** @throws ActRefused */

@@ -37,6 +37,11 @@ trait ElementHead
         return $this->head->hidden;
     }
 
+    public function isLocked(): bool
+    {
+        return $this->head->locked;
+    }
+
     public function toArray(): array
     {
         return self::fields()->and(['rect' => Kinds::rect()])->written($this->head->given);

@@ -15,7 +15,7 @@ use UpperPane\Core\Geometry\Rect;
 final readonly class Head
 {
     /** @param array<string, mixed> $given the whole element, as it was read */
-    private function __construct(public string $id, public Rect $rect, public bool $hidden, public array $given)
+    private function __construct(public string $id, public Rect $rect, public bool $hidden, public bool $locked, public array $given)
     {
     }
 
@@ -43,16 +43,21 @@ final readonly class Head
     {
         $node->object(...self::fields()->names(), ...$own->names());
         $node->optional('name')?->name();
-        $node->optional('locked')?->bool();
         $node->optional('group')?->id();
         /** @var array<string, mixed> $given an object has names */
         $given = is_array($node->value) ? $node->value : [];
 
-        return new self($node->field('id')->id(), Rect::fromNode($node->field('rect')), $node->optional('hidden')?->bool() ?? false, $given);
+        return new self(
+            $node->field('id')->id(),
+            Rect::fromNode($node->field('rect')),
+            $node->optional('hidden')?->bool() ?? false,
+            $node->optional('locked')?->bool() ?? false,
+            $given,
+        );
     }
 
     public static function of(string $id, Rect $rect): self
     {
-        return new self($id, $rect, false, []);
+        return new self($id, $rect, false, false, []);
     }
 }

@@ -10,6 +10,7 @@ use UpperPane\Core\Document\Fields;
 use UpperPane\Core\Document\Node;
 use UpperPane\Core\Document\Reason;
 use UpperPane\Core\Geometry\Rect;
+use UpperPane\Core\Geometry\Size;
 use UpperPane\Core\Layout\Check\Check;
 
 /** The kinds of elements that there are. A new one is a folder here, a line in this table, and a line in Playback\Drawing\Drawings. */
@@ -52,6 +53,19 @@ final readonly class Kinds
     public static function fieldsOf(string $kind): Fields
     {
         return isset(self::ALL[$kind]) ? self::ALL[$kind]::fields() : Fields::of([]);
+    }
+
+    /**
+     * An element that has just been drawn.
+     *
+     * @param array<string, mixed> $fields what is known of it already
+     * @throws DocumentRefused of a kind that there is not, or where a field is wanted that nobody can guess
+     */
+    public static function begun(Node $kind, string $id, Rect $rect, Size $canvas, array $fields): WrittenElement
+    {
+        $name = $kind->oneOf(...self::names());
+
+        return self::read(Node::root(['id' => $id, 'kind' => $name, 'rect' => $rect->toArray()] + $fields + self::ALL[$name]::begun($rect, $canvas)));
     }
 
     /** @return list<array<string, mixed>> JSON Schema of each kind */

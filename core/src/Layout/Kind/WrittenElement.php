@@ -9,6 +9,7 @@ use UpperPane\Core\Document\Fields;
 use UpperPane\Core\Document\Node;
 use UpperPane\Core\Document\Refused;
 use UpperPane\Core\Geometry\Rect;
+use UpperPane\Core\Geometry\Size;
 
 /** An element as a document says it: read once, and written back as it was read. A new kind implements this and has a line in Kinds. */
 interface WrittenElement extends Element
@@ -16,8 +17,18 @@ interface WrittenElement extends Element
     /** The fields that this kind has beside those of every element. */
     public static function fields(): Fields;
 
+    /**
+     * What stands in a box that has just been drawn: something that can be seen at once, and typed over.
+     *
+     * @return array<string, mixed> its own fields, but for those that nobody can guess, such as the media of a picture
+     */
+    public static function begun(Rect $rect, Size $canvas): array;
+
     /** @throws DocumentRefused */
     public static function fromNode(Node $node): static;
+
+    /** Whether hands leave it alone. */
+    public function isLocked(): bool;
 
     /**
      * The same with other fields.

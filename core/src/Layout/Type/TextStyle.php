@@ -11,6 +11,8 @@ use UpperPane\Core\Document\Fields;
 use UpperPane\Core\Document\Node;
 use UpperPane\Core\Document\Role;
 use UpperPane\Core\Geometry\Box;
+use UpperPane\Core\Geometry\Rect;
+use UpperPane\Core\Geometry\Size;
 
 /** How a text is set: face, size in canvas px, weight 100 to 900, colour, alignment, line height as a multiple of the size; outline, plate and shadow. */
 final readonly class TextStyle
@@ -46,6 +48,16 @@ final readonly class TextStyle
             'plate' => Field::object(Surround::fields()),
             'shadow' => Field::object(Shadow::fields()),
         ]);
+    }
+
+    /**
+     * White type of the house that takes up a share of a box, and no more than a twelfth of the canvas is high.
+     *
+     * @return array<string, mixed>
+     */
+    public static function begun(Rect $rect, Size $canvas, float $share): array
+    {
+        return ['family' => 'Inter', 'size_px' => max(12, (int) round(min($share * $rect->height, $canvas->height / 12))), 'weight' => 600, 'color' => '#ffffff'];
     }
 
     /** @throws DocumentRefused */

@@ -96,27 +96,60 @@ final readonly class Schedule
     }
 
     /**
-     * With what a cure says done to one of its bookings.
+     * With what a cure says done to one of its own bookings.
      *
      * @throws Refused where it cannot be done here
      */
     public function cured(Fix $cure): self
     {
-        $document = $this->toArray();
-        $bookings = is_array($document['bookings'] ?? null) ? $document['bookings'] : [];
-        foreach ($bookings as $place => $booking) {
-            if (is_array($booking) && $cure->booking !== null && ($booking['id'] ?? null) === $cure->booking) {
-                $bookings[$place] = array_filter(array_replace($booking, $cure->set), static fn (mixed $value): bool => $value !== null);
-
-                return self::fromArray(array_replace($document, ['bookings' => $bookings]));
+        $given = is_array($this->given['bookings'] ?? null) ? $this->given['bookings'] : [];
+        foreach ($given as $place => $written) {
+            if (!is_array($written) || $cure->booking === null || ($written['id'] ?? null) !== $cure->booking) {
+                continue;
             }
+            $given[$place] = array_filter(array_replace($written, $cure->set), static fn (mixed $value): bool => $value !== null);
+            $changed = Booking::fromNode(Node::root($given[$place]));
+            $bookings = array_map(static fn (Booking $booking): Booking => $booking->id === $changed->id ? $changed : $booking, $this->bookings);
+
+            return new self($this->id, $this->name, $this->timezone, $this->standby, $this->zones, $bookings, array_replace($this->given, ['bookings' => $given]));
         }
         throw ActRefused::because(Reason::RefUnknown, sprintf('"%s" is no booking of this schedule.', $cure->booking ?? ''), '/booking');
     }
 
+    /** An id that no booking has: b1, b2 ... behind the count of those that it has. */
+    private function freeId(): string
+    {
+        $taken = array_fill_keys(array_map(static fn (Booking $booking): string => $booking->id, $this->bookings), true);
+        for ($n = count($this->bookings) + 1; isset($taken["b$n"]); $n++) {
+        }
+
+        return "b$n";
+    }
+
+    /**
+     * With bookings behind those that it has, under ids of their own; without a name they are called by their number.
+     *
+     * @param list<array<string, mixed>> $bookings without ids
+     * @return array{self, list<string>} and the ids that they have got
+     * @throws DocumentRefused
+     */
+    public function booked(array $bookings): array
+    {
+        [$next, $ids] = [$this, []];
+        foreach ($bookings as $booking) {
+            $ids[] = $id = $next->freeId();
+            $own = is_array($next->given['bookings'] ?? null) ? $next->given['bookings'] : [];
+            $written = ['id' => $id, ...$booking] + ['name' => 'Booking ' . substr($id, 1)];
+            $all = [...$next->bookings, Booking::fromNode(Node::root($written))];
+            $next = new self($this->id, $this->name, $this->timezone, $this->standby, $this->zones, $all, array_replace($next->given, ['bookings' => [...array_values($own), $written]]));
+        }
+
+        return [self::fromArray($next->toArray()), $ids];
+    }
+
     /**
      * What rules on a display: its own schedule and those of the places it hangs in, the nearest first. Their bookings stand together,
-     * by rank and age; of standbys the nearest wins.
+     * by rank and age; of standbys the nearest wins. Written, it is its own document still.
      *
      * @param self ...$others bookings of these are known as `schedule/booking`
      */
@@ -131,7 +164,7 @@ final readonly class Schedule
             }
         }
 
-        return new self($this->id, $this->name, $this->timezone, $standby, $zones, $bookings, []);
+        return new self($this->id, $this->name, $this->timezone, $standby, $zones, $bookings, $this->given);
     }
 
     /**

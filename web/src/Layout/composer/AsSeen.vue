@@ -32,9 +32,9 @@ interface Seen {
   }[]
 }
 const query = useQuery({
-  queryKey: computed(() => ['as-seen', props.display, JSON.stringify(composer.document.value)]),
+  queryKey: computed(() => ['as-seen', props.display, composer.variant.value, JSON.stringify(composer.whole.value)]),
   placeholderData: (before: Seen | undefined) => before,
-  queryFn: () => api.post<Seen>('as-seen', { document: composer.document.value, display: props.display }),
+  queryFn: () => api.post<Seen>('as-seen', { document: composer.whole.value, variant: composer.variant.value, display: props.display }),
 })
 const seen = computed(() => query.data.value ?? null)
 const view = ref<'row' | 'map'>('row')

@@ -4,7 +4,7 @@ import { useMedia } from '../../Media/media'
 import PlaylistPanel, { type Listed } from '../../Time/PlaylistPanel.vue'
 import { seconds } from '../../ui/format'
 import TypedLine from '../../ui/TypedLine.vue'
-import type { Addresses, Analysis, ZoneElement } from '../designs'
+import { type Addresses, type Analysis, type ZoneElement, leaderOf } from '../designs'
 import { useComposer } from './composer'
 import CanvasDetails from './details/CanvasDetails.vue'
 import ClockDetails from './details/ClockDetails.vue'
@@ -82,7 +82,7 @@ const grouped = computed(() => chosen.value.some((e) => e.group))
         v-if="zoneList(one)"
         :list="zoneList(one)!"
         :playing="analysis?.playing[one.id]"
-        :follows="one.follows !== undefined"
+        :follows="leaderOf(one, composer.elements.value) !== undefined"
         :media="addresses"
         :due="due[one.id]"
         :zone="{ layout: composer.document.value.id, width: one.rect.width, height: one.rect.height }"

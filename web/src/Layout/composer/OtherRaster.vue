@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { useQueryClient } from '@tanstack/vue-query'
-import { computed, ref, watch } from 'vue'
+import { computed, ref, shallowRef, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import { useEstate } from '../../Estate/estate'
 import { api, Problem, sentence } from '../../ui/api'
@@ -21,7 +21,8 @@ const height = ref(2160)
 const displayId = ref('')
 const way = ref<'solve' | 'scale'>('solve')
 const inShares = ref(false)
-const result = ref<Arranged | null>(null)
+const result = shallowRef<Arranged | null>(null)
+const seen = computed(() => result.value?.seen ?? null)
 const trouble = ref('')
 const pxDoNotFit = ref(false)
 const display = computed(() => displays.value.find((d) => d.id === displayId.value) ?? null)
@@ -42,7 +43,7 @@ watch(
     const raster = { width: Number(width.value), height: Number(height.value) }
     const acts: Act[] = [...(inShares.value ? [{ do: 'shares' } as Act] : []), { do: way.value, raster }]
     try {
-      const answer = await arrangedInTurn(composer.document.value, acts)
+      const answer = await arrangedInTurn(composer.whole.value, composer.variant.value, acts)
       if (mine === asked) result.value = answer
     } catch (e) {
       if (mine !== asked) return
@@ -53,23 +54,21 @@ watch(
   },
   { immediate: true },
 )
-const areas = computed(() =>
-  Object.fromEntries((result.value?.document.elements ?? []).filter((e) => e.kind === 'zone').map((e) => [e.name ?? e.id, e.rect])),
-)
+const areas = computed(() => Object.fromEntries((seen.value?.elements ?? []).filter((e) => e.kind === 'zone').map((e) => [e.name ?? e.id, e.rect])))
 
 function here() {
   if (!result.value) return
-  composer.set(result.value.document)
+  composer.become(result.value.document)
   if (display.value) composer.forDisplay(display.value.id)
   open.value = false
 }
 async function apart() {
-  if (!result.value) return
+  if (!seen.value) return
   try {
     const made = await api.post<Saved<LayoutDocument>>('layouts', {
-      name: `${composer.document.value.name}, ${size(result.value.document.canvas)}`.slice(0, 200),
+      name: `${composer.document.value.name}, ${size(seen.value.canvas)}`.slice(0, 200),
       display: displayId.value || undefined,
-      document: result.value.document,
+      document: seen.value,
     })
     await queries.invalidateQueries({ queryKey: ['layouts'] })
     open.value = false

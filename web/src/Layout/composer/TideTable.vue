@@ -5,7 +5,7 @@ import { type ZoneLayer, driftsBetween, isZone, piecesBetween } from '../../pane
 import { lasting, movedTo, withItem } from '../../Time/itemEdits'
 import { clock, seconds } from '../../ui/format'
 import StepBar from '../../ui/StepBar.vue'
-import type { Analysis, Element, Item, ZoneElement } from '../designs'
+import { type Analysis, type Element, type Item, type ZoneElement, leaderOf } from '../designs'
 import { useComposer } from './composer'
 import { useHand } from './hand'
 import { SPANS, spanWords, ticksBetween, zoomed } from './tide'
@@ -82,16 +82,17 @@ const rows = computed(() =>
   layers.value.map((zone) => {
     const scenes = props.analysis.playing[zone.zone]?.scenes ?? []
     const element = zoneOf(zone.zone)
+    const leader = leaderOf(element ?? undefined, props.elements)
     const own = element && 'items' in element.playlist ? new Set(element.playlist.items.map((i) => i.id)) : none
     const loop = zone.segments.length === 0 ? 'nothing to play' : zone.period_ms === null ? 'without end' : seconds(zone.period_ms)
     return {
       id: zone.zone,
       // What a lane shows; as long as it stays the same the lane is not drawn anew, though the hand moves at every frame.
-      key: `${zone.period_ms} ${zone.segments.map((s) => `${s.start_ms}:${s.scene}`).join()} ${scenes.map((s) => s.name).join()} ${zone.turns?.length ?? 0} ${element?.follows} ${[...own].join()}`,
+      key: `${zone.period_ms} ${zone.segments.map((s) => `${s.start_ms}:${s.scene}`).join()} ${scenes.map((s) => s.name).join()} ${zone.turns?.length ?? 0} ${leader?.id} ${[...own].join()}`,
       loop,
       scenes,
       movable: own,
-      stretchable: element?.follows ? none : own,
+      stretchable: leader ? none : own,
       pieces: piecesBetween(zone, props.analysis.run_sheet.anchor_ms, from.value, to.value, width.value / span.value),
       drifts: driftsOf(zone),
     }
@@ -185,7 +186,7 @@ function keys(event: KeyboardEvent) {
         :zone="pickedZone"
         :item="picked.item"
         :name="pickedName"
-        :leader="pickedZone.follows ? nameOf(pickedZone.follows) : null"
+        :leader="leaderOf(pickedZone, elements)?.id ? nameOf(pickedZone.follows!) : null"
         @change="put(pickedZone, () => $event)"
         @done="picked = null"
       />

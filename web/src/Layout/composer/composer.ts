@@ -1,16 +1,20 @@
 import { type ComputedRef, type InjectionKey, type Ref, computed, inject, ref, shallowRef } from 'vue'
 import { sentence } from '../../ui/api'
 import type { Rect } from '../../ui/shelf'
-import type { Element, LayoutDocument, TextElement, ZoneElement } from '../designs'
+import type { Element, LayoutDocument, TextElement } from '../designs'
 import { type Act, arranged } from '../division'
 import { shifted } from './marks'
-import { withoutRefs } from './variants'
+import { seenIn, withElements, withFields } from './variants'
 
 export type Tool = 'choose' | 'zone' | 'text' | 'shape' | 'picture' | 'clock' | 'code' | 'ticker'
 
 /** The hands of the composer: what is chosen, and every way to change the document. Nothing here knows a rule of the trade. */
 export interface Composer {
-  document: Ref<LayoutDocument>
+  /** The layout, or what the variant that is worked on shows of it. */
+  document: ComputedRef<LayoutDocument>
+  /** With all its variants. */
+  whole: Ref<LayoutDocument>
+  variant: Ref<string | null>
   chosen: Ref<Set<string>>
   tool: Ref<Tool>
   /** Whether a hand is moving or sizing something. */
@@ -21,6 +25,8 @@ export interface Composer {
   /** The same, with all that belong to a group of theirs. */
   chooseWhole(ids: Iterable<string>): void
   set(change: Partial<LayoutDocument>, gesture?: string): void
+  /** Another document altogether, its variants included. */
+  become(next: LayoutDocument): void
   edit<E extends Element>(id: string, change: Partial<E>, gesture?: string): void
   /** What is locked stays where it is. */
   place(rects: Map<string, Rect>, gesture?: string): void
@@ -30,8 +36,8 @@ export interface Composer {
   toggle(what: 'hidden' | 'locked'): void
   group(): void
   ungroup(): void
-  /** The element gets an id of its own. */
-  add(element: Element): void
+  /** A new element, as the core begins it, and chosen. */
+  add(kind: Exclude<Tool, 'choose'>, rect: Rect, fields?: object): Promise<boolean>
   remove(): void
   duplicate(): void
   copy(): void
@@ -39,10 +45,10 @@ export interface Composer {
   /** All that is chosen so many places higher or lower, or to the very top or bottom. */
   restack(by: number): void
   nudge(dx: number, dy: number): void
-  /** What the core makes of the division; throws what it refuses. */
-  arrange(act: Act, gesture?: string): Promise<void>
+  /** What the core makes of an act, one after the other; throws what it refuses. A function is asked once the acts before are done. */
+  arrange(act: Act | (() => Act | null), gesture?: string): Promise<void>
   /** The same, and what is refused is told beside the pane; whether it was done. */
-  tell(act: Act, gesture?: string): Promise<boolean>
+  tell(act: Act | (() => Act | null), gesture?: string): Promise<boolean>
   /** What is told of the last arrangement, until the next change. */
   notice: Ref<{ wrong: boolean; said: string[] } | null>
   forDisplay(id: string): void
@@ -57,32 +63,49 @@ export function useComposer(): Composer {
 }
 
 const CLIPBOARD = 'upper-pane:clipboard'
+/** Places in the stack: the very top or bottom of any layout. */
+const MOST = 10_000
 
 export function makeComposer(
-  document: Ref<LayoutDocument>,
+  whole: Ref<LayoutDocument>,
+  variant: Ref<string | null>,
   change: (next: LayoutDocument, gesture?: string) => void,
   forDisplay: (id: string) => void,
 ): Composer {
   const chosen = shallowRef(new Set<string>())
   const tool = ref<Tool>('choose')
   const moving = ref(false)
+  // Before the document has come there is none.
+  const document = computed(() => whole.value && seenIn(whole.value, variant.value))
   const elements = computed(() => document.value?.elements ?? [])
   const notice = ref<{ wrong: boolean; said: string[] } | null>(null)
   let pasted = 0
+  let last: Promise<unknown> = Promise.resolve()
 
-  async function arrange(act: Act, gesture?: string) {
-    notice.value = null
+  async function done(act: Act, gesture?: string) {
     let from: LayoutDocument
+    let seen: string | null
     let answer
     do {
       // A hand may be faster than the answer: then it is asked again with what stands there now.
-      from = document.value
-      answer = await arranged(from, act)
-    } while (document.value !== from)
+      ;[from, seen] = [whole.value, variant.value]
+      answer = await arranged(from, seen, act)
+    } while (whole.value !== from || variant.value !== seen)
     if (JSON.stringify(answer.document) !== JSON.stringify(from)) change(answer.document, gesture)
+    if (answer.variant !== seen) variant.value = answer.variant
+    if (answer.chosen) choose(answer.chosen)
     if (answer.said.length) notice.value = { wrong: false, said: answer.said }
   }
-  const tell = (act: Act, gesture?: string) =>
+  function arrange(act: Act | (() => Act | null), gesture?: string): Promise<void> {
+    notice.value = null
+    const mine = last.then(() => {
+      const what = typeof act === 'function' ? act() : act
+      return what ? done(what, gesture) : undefined
+    })
+    last = mine.catch(() => undefined)
+    return mine
+  }
+  const tell = (act: Act | (() => Act | null), gesture?: string) =>
     arrange(act, gesture).then(
       () => true,
       (e: unknown) => {
@@ -91,40 +114,22 @@ export function makeComposer(
       },
     )
 
-  const put = (next: Element[], gesture?: string) => change({ ...document.value, elements: next }, gesture)
+  const put = (changes: Map<string, Partial<Element>>, gesture?: string) => change(withElements(whole.value, variant.value, changes), gesture)
   const choose = (ids: Iterable<string>) => (chosen.value = new Set(ids))
   const those = () => elements.value.filter((e) => chosen.value.has(e.id))
-  const freeId = (kind: string, taken: Set<string>): string => {
-    let n = 1
-    while (taken.has(`${kind}${n}`)) n++
-    taken.add(`${kind}${n}`)
-    return `${kind}${n}`
+  const each = (of: Element[], to: (e: Element) => Partial<Element>, gesture?: string) => {
+    if (of.length) put(new Map(of.map((e) => [e.id, to(e)])), gesture)
   }
-
-  function insert(originals: Element[], by: number) {
-    if (originals.length === 0) return
-    const taken = new Set(elements.value.map((e) => e.id))
-    const copies = originals.map((e) => ({
-      ...structuredClone(e),
-      id: taken.has(e.id) ? freeId(e.kind, taken) : e.id,
-      rect: { ...e.rect, x: e.rect.x + by, y: e.rect.y + by },
-    }))
-    // A leader that is not here has no followers here.
-    const all = new Set([...elements.value, ...copies].map((e) => e.id))
-    copies.forEach((e) => e.kind === 'zone' && e.follows && !all.has(e.follows) && delete (e as ZoneElement).follows)
-    copies.forEach((e) => e.kind === 'shape' && e.progress && !all.has(e.progress.zone) && delete e.progress)
-    // A group that is copied is a group of its own.
-    const groups = new Set(elements.value.map((e) => e.group ?? ''))
-    const renamed = new Map(
-      [...new Set(copies.flatMap((e) => (e.group && groups.has(e.group) ? [e.group] : [])))].map((g) => [g, freeId('group', groups)]),
-    )
-    copies.forEach((e) => e.group && (e.group = renamed.get(e.group) ?? e.group))
-    put([...elements.value, ...copies])
-    choose(copies.map((e) => e.id))
-  }
+  const insert = (originals: () => Element[], by: number) =>
+    tell(() => {
+      const inserted = originals()
+      return inserted.length ? { do: 'insert', elements: inserted, dx: by, dy: by } : null
+    })
 
   return {
     document,
+    whole,
+    variant,
     chosen,
     tool,
     moving,
@@ -135,15 +140,13 @@ export function makeComposer(
     forDisplay,
     only: computed(() => (chosen.value.size === 1 ? (elements.value.find((e) => chosen.value.has(e.id)) ?? null) : null)),
     choose,
-    set: (part, gesture) => change({ ...document.value, ...part }, gesture),
-    edit: (id, part, gesture) =>
-      put(
-        elements.value.map((e) => (e.id === id ? ({ ...e, ...part } as Element) : e)),
-        gesture,
-      ),
+    set: (part, gesture) => change(withFields(whole.value, variant.value, part), gesture),
+    become: (next) => change(next),
+    edit: (id, part, gesture) => put(new Map([[id, part]]), gesture),
     place: (rects, gesture) =>
-      put(
-        elements.value.map((e) => (rects.has(e.id) && !e.locked ? { ...e, rect: rects.get(e.id)! } : e)),
+      each(
+        elements.value.filter((e) => rects.has(e.id) && !e.locked),
+        (e) => ({ rect: rects.get(e.id)! }),
         gesture,
       ),
     chooseWhole(ids) {
@@ -151,78 +154,46 @@ export function makeComposer(
       const groups = new Set(elements.value.filter((e) => wanted.has(e.id) && e.group).map((e) => e.group))
       choose(elements.value.filter((e) => wanted.has(e.id) || (e.group && groups.has(e.group))).map((e) => e.id))
     },
-    retext: (id, text) =>
-      put(
-        elements.value.map((e) => {
-          if (e.id !== id || !('text' in e)) return e
-          const marks = shifted((e as TextElement).marks ?? [], e.text, text)
-          return e.kind === 'text' && e.marks ? { ...e, text, marks: marks.length ? marks : undefined } : { ...e, text }
-        }),
-        `text ${id}`,
-      ),
+    retext(id, text) {
+      const e = elements.value.find((one) => one.id === id)
+      if (!e || !('text' in e)) return
+      const marks = shifted((e as TextElement).marks ?? [], e.text, text)
+      const change = (e as TextElement).marks ? { text, marks: marks.length ? marks : undefined } : { text }
+      put(new Map([[id, change as Partial<Element>]]), `text ${id}`)
+    },
     toggle(what) {
-      const all = those()
-      const on = !all.every((e) => e[what])
-      if (all.length) put(elements.value.map((e) => (chosen.value.has(e.id) ? { ...e, [what]: on || undefined } : e)))
+      const on = !those().every((e) => e[what])
+      each(those(), () => ({ [what]: on || undefined }))
     },
     group() {
       if (chosen.value.size < 2) return
-      const taken = new Set(elements.value.map((e) => e.group ?? ''))
-      const group = freeId('group', taken)
-      put(elements.value.map((e) => (chosen.value.has(e.id) ? { ...e, group } : e)))
+      const taken = new Set(whole.value.elements.map((e) => e.group))
+      let n = 1
+      while (taken.has(`group${n}`)) n++
+      each(those(), () => ({ group: `group${n}` }))
     },
     ungroup() {
-      if (those().some((e) => e.group)) put(elements.value.map((e) => (chosen.value.has(e.id) ? { ...e, group: undefined } : e)))
+      if (those().some((e) => e.group)) each(those(), () => ({ group: undefined }))
     },
-    add(element) {
-      const id = freeId(element.kind, new Set(elements.value.map((e) => e.id)))
-      put([...elements.value, { ...element, id }])
-      choose([id])
+    add(kind, rect, fields) {
       tool.value = 'choose'
+      return tell({ do: 'begin', kind, rect, ...(fields ? { fields } : {}) })
     },
-    remove() {
-      const gone = new Set(
-        those()
-          .filter((e) => !e.locked)
-          .map((e) => e.id),
-      )
-      if (gone.size < chosen.value.size) notice.value = { wrong: false, said: ['What is locked stays; unlock it first.'] }
-      if (gone.size === 0) return
-      const left = elements.value.filter((e) => !gone.has(e.id))
-      put(left.map((e) => withoutRefs(e, (id) => gone.has(id))))
-      choose(those().map((e) => e.id))
-    },
-    duplicate: () =>
-      insert(
-        elements.value.filter((e) => chosen.value.has(e.id)),
-        20,
-      ),
+    remove: () => void tell(() => (chosen.value.size ? { do: 'remove', elements: [...chosen.value] } : null)),
+    duplicate: () => void insert(those, 20),
     copy() {
-      const taken = elements.value.filter((e) => chosen.value.has(e.id))
+      const taken = those()
       if (taken.length) localStorage.setItem(CLIPBOARD, JSON.stringify(taken))
       pasted = 0
     },
-    paste() {
-      const kept = JSON.parse(localStorage.getItem(CLIPBOARD) ?? '[]') as Element[]
-      insert(kept, 20 * pasted++)
-    },
-    restack(by) {
-      const moved = those()
-      if (moved.length === 0) return
-      const rest = elements.value.filter((e) => !chosen.value.has(e.id))
-      // Above so many of the others as its topmost, or its lowest, is now, and one more or less.
-      const edge = by > 0 ? elements.value.indexOf(moved.at(-1)!) : elements.value.indexOf(moved[0]!)
-      const below = elements.value.slice(0, edge).filter((e) => !chosen.value.has(e.id)).length
-      const at = Math.max(0, Math.min(rest.length, below + by))
-      const next = [...rest.slice(0, at), ...moved, ...rest.slice(at)]
-      if (next.some((e, i) => e !== elements.value[i])) put(next)
-    },
-    nudge(dx, dy) {
-      if (those().every((e) => e.locked)) return
-      put(
-        elements.value.map((e) => (chosen.value.has(e.id) && !e.locked ? { ...e, rect: { ...e.rect, x: e.rect.x + dx, y: e.rect.y + dy } } : e)),
+    paste: () => void insert(() => JSON.parse(localStorage.getItem(CLIPBOARD) ?? '[]') as Element[], 20 * pasted++),
+    restack: (by) =>
+      void tell(() => (chosen.value.size ? { do: 'restack', elements: [...chosen.value], by: Math.max(-MOST, Math.min(MOST, by)) } : null)),
+    nudge: (dx, dy) =>
+      each(
+        those().filter((e) => !e.locked),
+        (e) => ({ rect: { ...e.rect, x: e.rect.x + dx, y: e.rect.y + dy } }),
         `nudge ${[...chosen.value].join()}`,
-      )
-    },
+      ),
   }
 }

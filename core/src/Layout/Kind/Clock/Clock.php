@@ -10,6 +10,8 @@ use UpperPane\Core\Document\Fields;
 use UpperPane\Core\Document\Node;
 use UpperPane\Core\Document\Reason;
 use UpperPane\Core\Document\Role;
+use UpperPane\Core\Geometry\Rect;
+use UpperPane\Core\Geometry\Size;
 use UpperPane\Core\Layout\Kind\Describes;
 use UpperPane\Core\Layout\Kind\ElementHead;
 use UpperPane\Core\Layout\Kind\HasWords;
@@ -61,6 +63,11 @@ final readonly class Clock implements WrittenElement, HasWords, SeamSensitive, D
             'until' => Field::text(1, 40)->saying('instant, UTC: the time that is left until then is told'),
             'after' => Field::text(0, 200, Role::Words)->saying('what is said then'),
         ])->where(['oneOf' => [['required' => ['style']], ['required' => ['dial']]]]);
+    }
+
+    public static function begun(Rect $rect, Size $canvas): array
+    {
+        return ['pattern' => 'HH:mm', 'style' => TextStyle::begun($rect, $canvas, 0.7) + ['align' => 'center', 'valign' => 'middle']];
     }
 
     /** @throws DocumentRefused */

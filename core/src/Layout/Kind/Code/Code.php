@@ -13,6 +13,7 @@ use UpperPane\Core\Document\Reason;
 use UpperPane\Core\Document\Role;
 use UpperPane\Core\Geometry\Box;
 use UpperPane\Core\Geometry\Rect;
+use UpperPane\Core\Geometry\Size;
 use UpperPane\Core\Layout\Kind\Describes;
 use UpperPane\Core\Layout\Kind\ElementHead;
 use UpperPane\Core\Layout\Kind\HasWords;
@@ -67,6 +68,11 @@ final readonly class Code implements WrittenElement, HasWords, SeamSensitive, De
     private static function captionFields(): Fields
     {
         return Fields::of(['text' => Field::text(1, 200, Role::Words)->required(), 'style' => Field::object(TextStyle::fields())->required()]);
+    }
+
+    public static function begun(Rect $rect, Size $canvas): array
+    {
+        return ['text' => 'https://example.com'];
     }
 
     /** @throws DocumentRefused also for a text that no code holds */

@@ -16,6 +16,7 @@ use UpperPane\Core\Geometry\Fit;
 use UpperPane\Core\Geometry\FitMode;
 use UpperPane\Core\Geometry\Flip;
 use UpperPane\Core\Geometry\Rect;
+use UpperPane\Core\Geometry\Size;
 use UpperPane\Core\Layout\Kind\Compares;
 use UpperPane\Core\Layout\Kind\Element;
 use UpperPane\Core\Layout\Kind\ElementHead;
@@ -66,6 +67,11 @@ final readonly class Picture implements WrittenElement, HasMedia, FitsContent, P
             'radius_px' => Field::number(0, 100_000, Role::Px),
             'ground' => Field::colour()->saying('of the box, beside content that leaves bars'),
         ]);
+    }
+
+    public static function begun(Rect $rect, Size $canvas): array
+    {
+        return ['fit' => FitMode::Contain->value];
     }
 
     /** @throws DocumentRefused also for a film, since films play in zones, and for a crop beyond the picture */

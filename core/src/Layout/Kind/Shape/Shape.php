@@ -10,6 +10,8 @@ use UpperPane\Core\Document\Field;
 use UpperPane\Core\Document\Fields;
 use UpperPane\Core\Document\Node;
 use UpperPane\Core\Document\Role;
+use UpperPane\Core\Geometry\Rect;
+use UpperPane\Core\Geometry\Size;
 use UpperPane\Core\Layout\Kind\ElementHead;
 use UpperPane\Core\Layout\Kind\Head;
 use UpperPane\Core\Layout\Kind\Paints;
@@ -45,6 +47,11 @@ final readonly class Shape implements WrittenElement, Paints
             'radius_px' => Field::number(0, 100_000, Role::Px),
             'progress' => Field::object(Progress::fields())->saying('fills up from one side as a zone goes through its item or its loop'),
         ]);
+    }
+
+    public static function begun(Rect $rect, Size $canvas): array
+    {
+        return ['fill' => '#14665b'];
     }
 
     /** @throws DocumentRefused */

@@ -11,6 +11,7 @@ use UpperPane\Core\Document\Node;
 use UpperPane\Core\Document\Role;
 use UpperPane\Core\Geometry\Box;
 use UpperPane\Core\Geometry\Rect;
+use UpperPane\Core\Geometry\Size;
 use UpperPane\Core\Layout\Kind\Compares;
 use UpperPane\Core\Layout\Kind\Describes;
 use UpperPane\Core\Layout\Kind\Element;
@@ -64,6 +65,11 @@ final readonly class Text implements WrittenElement, HasWords, SeamSensitive, De
             'overflow' => Field::oneOf('report', 'shrink', 'clip')->saying('what has no room is told (the default), set smaller, or cut with an ellipsis'),
             'least_px' => Field::number(1, 100_000, Role::TypePx)->saying('type that it may be shrunk to'),
         ]);
+    }
+
+    public static function begun(Rect $rect, Size $canvas): array
+    {
+        return ['text' => 'Text', 'style' => TextStyle::begun($rect, $canvas, 0.6)];
     }
 
     /** @throws DocumentRefused */

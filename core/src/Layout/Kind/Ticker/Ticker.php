@@ -9,6 +9,8 @@ use UpperPane\Core\Document\Field;
 use UpperPane\Core\Document\Fields;
 use UpperPane\Core\Document\Node;
 use UpperPane\Core\Document\Role;
+use UpperPane\Core\Geometry\Rect;
+use UpperPane\Core\Geometry\Size;
 use UpperPane\Core\Layout\Kind\Describes;
 use UpperPane\Core\Layout\Kind\ElementHead;
 use UpperPane\Core\Layout\Kind\HasWords;
@@ -46,6 +48,11 @@ final readonly class Ticker implements WrittenElement, HasWords, Describes
             'speed_px_s' => Field::number(1, 100_000, Role::Speed),
             'way' => Field::oneOf('left', 'right'),
         ]);
+    }
+
+    public static function begun(Rect $rect, Size $canvas): array
+    {
+        return ['text' => 'Running text', 'speed_px_s' => 120, 'style' => TextStyle::begun($rect, $canvas, 0.5) + ['valign' => 'middle']];
     }
 
     /** @throws DocumentRefused */

@@ -13,6 +13,7 @@ use UpperPane\Core\Document\Node;
 use UpperPane\Core\Document\Reason;
 use UpperPane\Core\Document\Role;
 use UpperPane\Core\Geometry\Rect;
+use UpperPane\Core\Geometry\Size;
 use UpperPane\Core\Layout\Composer;
 use UpperPane\Core\Layout\Kind\Composable;
 use UpperPane\Core\Layout\Kind\Element;
@@ -66,6 +67,11 @@ final readonly class Zone implements WrittenElement, Composable, HasItems
         ]);
     }
 
+    public static function begun(Rect $rect, Size $canvas): array
+    {
+        return ['playlist' => ['items' => []]];
+    }
+
     /** @throws DocumentRefused */
     public static function fromNode(Node $node): static
     {
@@ -88,7 +94,7 @@ final readonly class Zone implements WrittenElement, Composable, HasItems
     /** A zone in which nothing plays yet. */
     public static function empty(string $id, Rect $rect): self
     {
-        return self::fromNode(Node::root(['id' => $id, 'kind' => self::KIND, 'rect' => $rect->toArray(), 'playlist' => ['items' => []]]));
+        return self::fromNode(Node::root(['id' => $id, 'kind' => self::KIND, 'rect' => $rect->toArray()] + self::begun($rect, $rect->size())));
     }
 
     /**

@@ -2,7 +2,7 @@
 import { computed } from 'vue'
 import ChoiceField from '../../../ui/ChoiceField.vue'
 import StandbyField from '../../../Time/StandbyField.vue'
-import { type Element, type ZoneElement, useDesigns } from '../../designs'
+import { type Element, type ZoneElement, leaderOf, useDesigns } from '../../designs'
 
 /** Whose list a zone plays, what plays when nothing of that is due, and which zone sets its moments. */
 const props = defineProps<{ one: ZoneElement; elements: Element[]; layout: string }>()
@@ -12,11 +12,12 @@ const { all } = useDesigns('playlists')
 const saved = computed(() => ('ref' in props.one.playlist ? props.one.playlist.ref : ''))
 const lists = computed(() => [{ value: '', text: 'its own list' }, ...all.value.map((p) => ({ value: p.id, text: p.name }))])
 const zones = computed(() => props.elements.filter((e): e is ZoneElement => e.kind === 'zone'))
+const leader = computed(() => leaderOf(props.one, props.elements))
 const leads = computed(() => zones.value.some((z) => z.follows === props.one.id))
 /** A leader follows none. */
 const leaders = computed(() => [
   { value: '', text: 'for itself' },
-  ...zones.value.filter((z) => z.id !== props.one.id && !z.follows).map((z) => ({ value: z.id, text: `with ${z.name ?? z.id}` })),
+  ...zones.value.filter((z) => z.id !== props.one.id && !leaderOf(z, props.elements)).map((z) => ({ value: z.id, text: `with ${z.name ?? z.id}` })),
 ])
 const follow = (leader: string) => emit('change', { follows: leader === '' ? undefined : leader })
 const play = (list: string) => emit('change', { playlist: list === '' ? { items: [] } : { ref: list } })
@@ -25,9 +26,9 @@ const play = (list: string) => emit('change', { playlist: list === '' ? { items:
 <template>
   <div class="zone-times">
     <ChoiceField label="Plays" :value="saved" :options="lists" @change="play" />
-    <ChoiceField v-if="!leads && leaders.length > 1" label="Changes" :value="one.follows ?? ''" :options="leaders" @change="follow" />
+    <ChoiceField v-if="!leads && leaders.length > 1" label="Changes" :value="leader?.id ?? ''" :options="leaders" @change="follow" />
     <StandbyField
-      v-if="!one.follows"
+      v-if="!leader"
       label="Standby"
       title="Plays whenever nothing of the list is due"
       :standby="one.standby"
