@@ -68,21 +68,39 @@ final class TideTest extends TestCase
         self::assertSame([0, 5000, 10_000, 15_000, 20_000, -15_000, -10_000, -5000, 0], array_column($drifts, 'by'), 'loops of 45 s and 40 s meet every 360 s');
     }
 
-    public function testItemsAreMovedStretchedAndTypedOver(): void
+    public function testADurationIsTypedInSeconds(): void
     {
-        $list = array_map(static fn (string $id): array => ['id' => $id] + ($id === 'c' ? ['tied' => true] : []), ['a', 'b', 'c', 'd']);
-        $film = ['id' => 'f', 'media' => ['name' => 'f', 'length_ms' => 15_000], 'transition' => ['kind' => 'fade', 'ms' => 800], 'lasts' => 'endless'];
-        $edits = (new Module('Time/itemEdits.ts'))->calls([
-            ['moved', [$list, 0, false]], ['moved', [$list, 3, true]], ['moved', [$list, 0, true]], ['movedTo', [$list, 'd', 'a']], ['movedTo', [$list, 'a', 'd']], ['movedTo', [$list, 'a', 'x']],
-            ['lasting', [$film, 15_000]], ['lasting', [$film, 500]], ['withItem', [[$film], 0, ['duration_ms' => 500]]],
-            ['typedMs', ['12,5']], ['typedMs', ['0']], ['typedMs', ['-3']], ['typedMs', ['']], ['typedMs', ['soon']], ['typedMs', ['86400']],
-        ]);
-        $ids = static fn (array $items): string => implode('', array_column($items, 'id'));
-        self::assertSame(['bcad', 'adbc', 'abcd', 'dabc', 'bcda', 'abcd'], array_map($ids, array_slice($edits, 0, 6)), 'what is tied moves together');
-        self::assertSame(['transition' => ['kind' => 'fade', 'ms' => 800]], $edits[6], 'as long as it is, nothing is stated');
-        self::assertSame(['duration_ms' => 500, 'transition' => ['kind' => 'fade', 'ms' => 500]], $edits[7], 'a transition lies inside');
-        self::assertSame(500, $edits[8][0]['duration_ms']);
-        self::assertSame([12_500, null, null, null, null, 86_400_000], array_slice($edits, 9));
+        self::assertSame([12_500, null, null, null, null, 86_400_000, [['id' => 'a'], ['id' => 'b', 'weight' => 2]]], Scene::play(<<<'TS'
+            const { typedMs, withItem } = await import('@/Time/itemEdits')
+            const items: any[] = [{ id: 'a', weight: 3 }, { id: 'b' }]
+            say([...['12,5', '0', '-3', '', 'soon', '86400'].map(typedMs), withItem(withItem(items, 0, { weight: undefined }), 1, { weight: 2 })])
+            TS));
+    }
+
+    /** Acts on a list are done in turn, each to what has come of the one before, though the list is handed down by a parent. */
+    public function testItemsAreChangedInTurn(): void
+    {
+        self::assertSame([[['a', 'b'], ['b', 'a'], ['b', 'a', 'c']], ['b', 'a', 'c', 'd'], 'Nothing here.'], Scene::play(<<<'TS'
+            const { itemActs } = await import('@/Time/itemEdits')
+            const { nextTick } = await import('vue')
+            const asked: string[][] = []
+            let list: any[] = [{ id: 'a' }, { id: 'b' }]
+            server.ms = 20
+            server.answer = ({ body: { items, act } }) => {
+              asked.push(items.map((i: any) => i.id))
+              if (act.do === 'last') return { status: 422, body: { error: { code: 'ref.unknown', message: 'Nothing here.' } } }
+              return { body: { items: act.do === 'move' ? [...items].reverse() : [...items, ...act.items] } }
+            }
+            const { it: ask } = mounted(() => itemActs(() => list, (items) => void nextTick(() => (list = items))))
+            void ask({ do: 'move', item: 'b', by: -1 })
+            void ask({ do: 'add', items: [{ id: 'c' }] })
+            void ask({ do: 'add', items: [{ id: 'd' }] })
+            await pass(200)
+            let said = ''
+            ask({ do: 'last', item: 'x', ms: 5 }).catch((e) => (said = e.message))
+            await pass(100)
+            say([asked.slice(0, 3), list.map((i) => i.id), said])
+            TS));
     }
 
     /**

@@ -22,14 +22,19 @@ use UpperPane\App\Playback\Player;
 use UpperPane\App\Playback\Pointers;
 use UpperPane\App\Text\HouseFaces;
 use UpperPane\Core\Display\Display;
+use UpperPane\Core\Display\Rotation;
+use UpperPane\Core\Display\SurveyActs;
 use UpperPane\Core\Document\Node;
 use UpperPane\Core\Document\Reason;
 use UpperPane\Core\Layout\Type\SmallestText;
+use UpperPane\Core\Units\UtcOffsets;
 
 /** Displays: surveyed, copied, moved, taken away; and whatever the core says of one. */
 final readonly class DisplayController
 {
     private const MOST_COPIES = 200;
+    /** Panels in a row or a column of a display that is begun. */
+    private const MOST_SIDE = 32;
 
     public function __construct(
         private EntityManagerInterface $entities,
@@ -42,11 +47,15 @@ final readonly class DisplayController
     ) {
     }
 
+    /** Surveyed already, or begun: panels of a class of sizes on a grid, in the time zone of its place, or in that of whoever asks. */
     #[Route('/api/displays', methods: ['POST'])]
     public function create(Request $request): JsonResponse
     {
-        $body = Body::of($request)->object('place', 'document');
-        $display = $this->surveys->add($this->place($body), Body::document($body->field('document')), $this->who());
+        $body = Body::of($request)->object('place', 'document', 'begin');
+        $place = $this->place($body);
+        $begin = $body->optional('begin');
+        $document = $begin === null ? Body::document($body->field('document')) : array_diff_key($this->begun($begin, $place)->toArray(), ['id' => 1]);
+        $display = $this->surveys->add($place, $document, $this->who());
         $this->entities->flush();
 
         return new JsonResponse($this->surveys->whole($display), 201);
@@ -71,6 +80,15 @@ final readonly class DisplayController
         return new JsonResponse($this->surveys->said($display, $place?->zone(), $cap === null || $cap->value === null ? $smallest?->capPx : $cap->number(0.01, 1e6, 'px')) + [
             'smallest' => $smallest?->toArray(),
         ]);
+    }
+
+    /** What a hand does to a survey, saved or not. */
+    #[Route('/api/displays/act', methods: ['POST'], priority: 1)]
+    public function act(Request $request): JsonResponse
+    {
+        $body = Body::of($request)->object('document', 'act');
+
+        return new JsonResponse(['document' => SurveyActs::done(Display::fromArray(Body::document($body->field('document'))), $body->field('act'))->toArray()]);
     }
 
     #[Route('/api/displays/{id}', methods: ['PUT'])]
@@ -180,6 +198,22 @@ final readonly class DisplayController
         });
 
         return new JsonResponse(null, 204);
+    }
+
+    private function begun(Node $begin, Place $place): Display
+    {
+        $begin->object('name', 'timezone', 'size', 'columns', 'rows', 'rotation');
+        $rotation = $begin->field('rotation');
+
+        return SurveyActs::begun(
+            'new',
+            $begin->field('name')->name(),
+            $place->zone() ?? UtcOffsets::name($begin->field('timezone')),
+            $begin->field('size'),
+            $begin->field('columns')->int(1, self::MOST_SIDE),
+            $begin->field('rows')->int(1, self::MOST_SIDE),
+            Rotation::tryFrom($rotation->int()) ?? throw $rotation->refused(Reason::ValueUnknown, 'is none of 0, 90, 180, 270.'),
+        );
     }
 
     private function smallest(Display $display, ?Node $layout): ?SmallestText

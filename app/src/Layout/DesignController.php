@@ -23,6 +23,7 @@ use UpperPane\Core\Document\Merge;
 use UpperPane\Core\Document\Node;
 use UpperPane\Core\Document\Reason;
 use UpperPane\Core\Document\Refused;
+use UpperPane\Core\Time\ItemActs;
 
 /** Layouts, playlists and schedules: documents with revisions, none of which is ever lost. */
 #[Route('/api/{plural}', requirements: ['plural' => 'layouts|playlists|schedules'])]
@@ -104,13 +105,10 @@ final readonly class DesignController
     #[Route('/{id}/items', methods: ['POST'], requirements: ['plural' => 'playlists'])]
     public function append(string $plural, string $id, Request $request): JsonResponse
     {
-        $item = Body::of($request)->object('item')->field('item')->value;
+        $item = Body::of($request)->object('item')->field('item');
         $design = $this->design($plural, $id);
-        $items = $design->document['items'] ?? null;
-        $items = is_array($items) ? array_values($items) : [];
-        $taken = array_map(static fn (mixed $one): mixed => is_array($one) ? $one['id'] ?? null : null, $items);
-        for ($number = count($items) + 1; in_array("i$number", $taken, true); $number++);
-        $items[] = ['id' => "i$number"] + (is_array($item) ? $item : []);
+        $written = array_map(static fn (Node $one): array => $one->fields(), Node::root($design->document)->field('items')->items());
+        $items = ItemActs::done($written, [], Node::root(['do' => 'add', 'items' => [$item->fields()]]));
 
         return $this->write($plural, $id, $design->revision, ['items' => $items] + $design->document, null, static fn (Design $design): null => null);
     }

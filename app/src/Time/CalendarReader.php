@@ -142,7 +142,7 @@ final class CalendarReader
             'name' => mb_substr($name, 0, 200),
             'plays' => count($own) === 2 && in_array($own[0], ['layout', 'playlist', 'media'], true) ? [$own[0] => $own[1]] : $plays,
             'zone' => self::text($event, 'X-ZONE'),
-            'rank' => (Rank::tryFrom($category) ?? self::rank($rule))->value,
+            'rank' => (Rank::tryFrom($category) ?? Rank::of($rule))->value,
             'start' => (string) $from,
             'end' => (string) LocalTime::ofSeconds($from->seconds + $length),
             'rrule' => $rule === null ? null : (string) $rule,
@@ -231,15 +231,6 @@ final class CalendarReader
         } catch (Refused) {
             return null;
         }
-    }
-
-    private static function rank(?Rule $rule): Rank
-    {
-        return match (true) {
-            $rule === null => Rank::Dated,
-            (string) $rule === 'FREQ=DAILY' => Rank::Everyday,
-            default => Rank::Weekly,
-        };
     }
 
     private static function summary(VEvent $event, int $number): string

@@ -115,13 +115,15 @@ final readonly class OpenFormatsController
     #[Route('/api/plays/calendar', methods: ['POST'])]
     public function bringIn(Request $request): JsonResponse
     {
-        $body = Body::of($request)->object('calendar', 'timezone', 'plays');
-
-        return new JsonResponse(CalendarReader::read(
+        $body = Body::of($request)->object('document', 'calendar', 'timezone', 'plays');
+        $schedule = Schedule::fromArray(Body::document($body->field('document')));
+        $read = CalendarReader::read(
             $body->field('calendar')->text(0, PHP_INT_MAX),
             UtcOffsets::name($body->field('timezone')),
             Played::fromNode($body->field('plays'))->toArray(),
-        ));
+        );
+
+        return new JsonResponse(['document' => $schedule->booked($read['bookings'])[0]->toArray(), 'count' => count($read['bookings']), 'notes' => $read['notes']]);
     }
 
     /** @return list<string> */

@@ -18,7 +18,9 @@ use UpperPane\Core\Document\Node;
 use UpperPane\Core\Document\Reason;
 use UpperPane\Core\Playback\FirstShown;
 use UpperPane\Core\Time\Schedule\Booking;
+use UpperPane\Core\Time\Schedule\BookingActs;
 use UpperPane\Core\Time\Schedule\BookingEdit;
+use UpperPane\Core\Time\Schedule\BookingsTold;
 use UpperPane\Core\Time\Schedule\Play;
 use UpperPane\Core\Time\Schedule\Plays;
 use UpperPane\Core\Time\Schedule\Schedule;
@@ -58,7 +60,7 @@ final readonly class PlaysController
             'days' => LocalDays::of($clock, $from, $to),
             'plays' => self::told($plays['']),
             'zones' => (object) array_map(self::told(...), array_diff_key($plays, ['' => 1])),
-            'bookings' => array_map(static fn (Booking $booking): array => self::booking($booking, $plays[$booking->zone ?? ''], $clock, $from, $to), $schedule->bookings),
+            'bookings' => BookingsTold::of($schedule, $plays, $clock, $from, $to),
             'zones_there' => $this->schedules->zones($schedule),
             'names' => (object) $this->schedules->names($schedule),
         ] + ScheduleChecks::run($schedule, $clock, $from, max($to, $from + self::LOOKED_MS))->toArray());
@@ -137,6 +139,16 @@ final readonly class PlaysController
         return new JsonResponse(['document' => $document]);
     }
 
+    /** What a hand does to the bookings of a schedule, saved or not: the document comes back, and the booking that it is about. */
+    #[Route('/api/plays/act', methods: ['POST'])]
+    public function act(Request $request): JsonResponse
+    {
+        $body = Body::of($request)->object('document', 'act');
+        [$schedule, $booking] = BookingActs::done(Schedule::fromArray(Body::document($body->field('document'))), $body->field('act'), 1000 * $this->clock->now()->getTimestamp());
+
+        return new JsonResponse(['document' => $schedule->toArray(), 'booking' => $booking]);
+    }
+
     /** @return non-empty-array<string, Plays> what plays on the whole display (''), and in each zone that has bookings or a standby */
     private static function everywhere(Schedule $schedule, WallClock $clock, int $from, int $to): array
     {
@@ -152,26 +164,5 @@ final readonly class PlaysController
     private static function told(Plays $plays): array
     {
         return array_map(static fn (Play $play): array => $play->toArray(), $plays->pieces);
-    }
-
-    /** @return array<string, mixed> */
-    private static function booking(Booking $booking, Plays $plays, WallClock $clock, int $from, int $to): array
-    {
-        return [
-            'id' => $booking->id,
-            'name' => $booking->name,
-            'zone' => $booking->zone,
-            'rank' => $booking->rank->value,
-            'plays' => $booking->plays->toArray(),
-            'said' => $booking->rule?->said() ?? 'once',
-            'occurrences' => array_map(static fn (array $one): array => [
-                'from' => (string) Instant::ofMs($one[0] * 1000),
-                'to' => (string) Instant::ofMs($one[1] * 1000),
-                'start' => (string) LocalTime::ofSeconds($one[3]),
-                'end' => (string) LocalTime::ofSeconds($one[3] + $booking->lengthS()),
-                // Of one that goes beyond the span it is not known.
-                'turn' => $one[0] * 1000 < $from || $one[1] * 1000 > $to || $plays->hasTurn($booking->id, $one[0] * 1000, $one[1] * 1000),
-            ], $booking->occurrences($clock, intdiv($from, 1000), intdiv($to + 999, 1000))),
-        ];
     }
 }

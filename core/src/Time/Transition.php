@@ -13,7 +13,7 @@ use UpperPane\Core\Document\Reason;
 /** The first moments of an item, in which the one before is still seen, held at its end. They lie inside its duration. */
 final readonly class Transition
 {
-    private const USUAL_MS = 500;
+    public const USUAL_MS = 500;
     private const LONGEST_MS = 60_000;
 
     /** @param 'left'|'right'|'top'|'bottom' $from the side that a push or a wipe comes from */

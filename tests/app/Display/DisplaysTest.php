@@ -28,6 +28,20 @@ final class DisplaysTest extends ApiTestCase
         self::assertSame([422, '/document/panels/0/native/width'], $this->refusedAt('POST', '/api/displays/analysis', ['document' => self::with(['panels', 0, 'native', 'width'], 0)]));
     }
 
+    /** A survey is begun with a size and a grid, in the time zone of whoever asks where its place has none, and worked on by acts; nothing but what is saved stays. */
+    public function testASurveyIsBegunAndActedOn(): void
+    {
+        $begin = ['name' => 'Gate 9', 'timezone' => 'America/Lima', 'size' => 'wide-43', 'columns' => 2, 'rows' => 1, 'rotation' => 0];
+        [$status, $made] = $this->ask('POST', '/api/displays', ['place' => 'hall', 'begin' => $begin]);
+        self::assertSame([201, 'gate-9', ['A1', 'A2'], 'America/Lima'], [$status, $made['id'], array_column($made['document']['panels'], 'id'), $made['document']['timezone']]);
+        $act = fn (array $act): array => $this->ask('POST', '/api/displays/act', ['document' => $made['document'], 'act' => $act]);
+        self::assertCount(4, $act(['do' => 'grid', 'columns' => 2, 'rows' => 2])[1]['document']['panels']);
+        [$status, $answer] = $act(['do' => 'remove', 'panels' => ['A1', 'A2']]);
+        self::assertSame([422, 'value.range', 'A display has at least one panel.'], [$status, $answer['error']['code'], $answer['error']['message']]);
+        self::assertSame(2, count($this->ask('GET', '/api/displays/gate-9')[1]['document']['panels']));
+        self::assertSame('/begin/size', $this->ask('POST', '/api/displays', ['place' => 'hall', 'begin' => ['size' => 'huge'] + $begin])[1]['error']['path']);
+    }
+
     public function testTheSmallestTextOfALayoutIsToldAsItIsSeenOnTheDisplay(): void
     {
         $text = ['id' => 'words', 'kind' => 'text', 'text' => 'Berth 2', 'rect' => ['x' => 0, 'y' => 0, 'width' => 90, 'height' => 90], 'style' => ['size_px' => 50]];

@@ -52,9 +52,10 @@ final class RefusedTest extends ApiTestCase
         $schedule = static fn (string $rule): array => ['format' => Schedule::FORMAT, 'timezone' => 'UTC', 'bookings' => [['rrule' => $rule] + $booking]];
         $id = $this->ask('POST', '/api/schedules', ['name' => 'S', 'display' => 'tall', 'document' => $schedule('FREQ=MONTHLY;BYDAY=1MO')])[1]['id'];
         $events = "BEGIN:VCALENDAR\r\n" . str_repeat("BEGIN:VEVENT\r\nUID:1\r\nEND:VEVENT\r\n", Schedule::MOST_BOOKINGS + 1) . "END:VCALENDAR\r\n";
-        $calendar = static fn (string $text): array => ['/api/plays/calendar', ['calendar' => $text, 'timezone' => 'UTC', 'plays' => ['layout' => $day]]];
+        $document = $this->ask('GET', "/api/schedules/$id")[1]['document'];
+        $calendar = static fn (string $text): array => ['/api/plays/calendar', ['document' => $document, 'calendar' => $text, 'timezone' => 'UTC', 'plays' => ['layout' => $day]]];
         $moved = ['booking' => 'a', 'occurrence' => '2026-06-01T08:00:00', 'which' => 'all', 'start' => '2026-06-02T08:00:00', 'end' => '2026-06-02T09:00:00']
-            + ['document' => $this->ask('GET', "/api/schedules/$id")[1]['document']];
+            + ['document' => $document];
 
         return [
             'format.unknown' => ['/format', ...$analysis(['format' => 'upper-pane/layout@9'] + Make::layout([]))],

@@ -192,6 +192,24 @@ final class ScheduleTest extends ApiTestCase
         self::assertStringStartsWith('quay', $offer['planned']['then']);
     }
 
+    /** Acts on bookings and on the items of lists come back as documents; nothing is saved. */
+    public function testActsComeBackAsDocuments(): void
+    {
+        $this->signIn();
+        $document = ['format' => 'upper-pane/schedule@1', 'id' => 's', 'name' => 'S', 'timezone' => 'UTC', 'bookings' => []];
+        $made = $this->ask('POST', '/api/plays/act', ['document' => $document, 'act' => [
+            'do' => 'make', 'plays' => ['layout' => 'x'], 'start' => '2026-06-01T09:00:00', 'end' => '2026-06-01T10:00:00',
+        ]])[1];
+        self::assertSame(['b1', 'dated', 'b1'], [$made['booking'], $made['document']['bookings'][0]['rank'], $made['document']['bookings'][0]['id']]);
+        $daily = $this->ask('POST', '/api/plays/act', ['document' => $made['document'], 'act' => ['do' => 'repeat', 'booking' => 'b1', 'rrule' => 'FREQ=DAILY']])[1];
+        self::assertSame('everyday', $daily['document']['bookings'][0]['rank']);
+        self::assertSame([422, 'value.unknown'], $this->refused('POST', '/api/plays/act', ['document' => $document, 'act' => ['do' => 'fold']]));
+
+        $items = $this->ask('POST', '/api/items', ['items' => [], 'taken' => ['i1'], 'act' => ['do' => 'add', 'items' => [['layout' => ['ref' => 'x']]]]])[1]['items'];
+        self::assertSame([['id' => 'i2', 'layout' => ['ref' => 'x'], 'duration_ms' => 10_000, 'fit' => 'contain']], $items);
+        self::assertSame([422, 'ref.unknown'], $this->refused('POST', '/api/items', ['items' => $items, 'act' => ['do' => 'move', 'item' => 'i9', 'by' => 1]]));
+    }
+
     public function testFilesForOthersAndFromOthers(): void
     {
         $this->signIn();
@@ -201,10 +219,14 @@ final class ScheduleTest extends ApiTestCase
         $answer = $this->client->getResponse();
         self::assertSame([200, 'text/calendar; charset=utf-8'], [$answer->getStatusCode(), $answer->headers->get('Content-Type')]);
         self::assertStringContainsString('attachment; filename="Hall, week.ics"', (string) $answer->headers->get('Content-Disposition'));
-        $read = $this->ask('POST', '/api/plays/calendar', ['calendar' => (string) $answer->getContent(), 'timezone' => 'Europe/Lisbon', 'plays' => ['layout' => 'x']])[1];
-        self::assertEquals([['plays' => ['layout' => $layout]] + array_diff_key(self::DAY, ['id' => 1])], $read['bookings']);
-        self::assertSame([422, 'calendar.syntax'], $this->refused('POST', '/api/plays/calendar', ['calendar' => 'x', 'timezone' => 'Europe/Lisbon', 'plays' => ['layout' => 'x']]));
-        self::assertSame([422, 'value.unknown'], $this->refused('POST', '/api/plays/calendar', ['calendar' => 'x', 'timezone' => 'Mars/Olympus', 'plays' => ['layout' => 'x']]));
+        $document = $this->ask('GET', "/api/schedules/$id")[1]['document'];
+        $read = $this->ask('POST', '/api/plays/calendar', ['document' => $document, 'calendar' => (string) $answer->getContent(), 'timezone' => 'Europe/Lisbon', 'plays' => ['layout' => 'x']])[1];
+        self::assertSame([1, ['day', 'b2']], [$read['count'], array_column($read['document']['bookings'], 'id')], 'behind what is booked');
+        self::assertEquals(['id' => 'b2', 'plays' => ['layout' => $layout]] + self::DAY, $read['document']['bookings'][1]);
+        foreach (['Europe/Lisbon' => 'calendar.syntax', 'Mars/Olympus' => 'value.unknown'] as $zone => $code) {
+            $wrong = ['document' => $document, 'calendar' => 'x', 'timezone' => $zone, 'plays' => ['layout' => 'x']];
+            self::assertSame([422, $code], $this->refused('POST', '/api/plays/calendar', $wrong));
+        }
 
         $this->client->request('GET', "/api/schedules/$id/plan.csv?day=2026-10-25&days=1");
         $rows = array_map(static fn (string $line): array => str_getcsv($line, escape: ''), explode("\n", trim((string) $this->client->getResponse()->getContent())));

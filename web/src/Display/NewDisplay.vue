@@ -4,8 +4,7 @@ import { computed, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import type { PlaceState } from '../Estate/estate'
 import { api, sentence } from '../ui/api'
-import { onGrid, withOutputs } from './edit'
-import { type DisplayDocument, type WholeDisplay, useSizes } from './survey'
+import { type WholeDisplay, useSizes } from './survey'
 
 /** The first lines of a survey: a name, a place, a size to begin with; everything else is typed on the display itself. */
 const props = defineProps<{ places: { place: PlaceState; way: string[] }[] }>()
@@ -30,35 +29,19 @@ watch(
 const size = computed(() => sizes.value?.sizes.find((s) => s.id === sizeId.value) ?? null)
 
 async function make() {
-  const s = size.value
-  if (!s) return
   trouble.value = ''
   busy.value = true
-  const zone = props.places.find((p) => p.place.id === place.value)?.place.zone
-  const b = s.bezel_mm
-  const first: DisplayDocument = {
-    name: name.value.trim(),
-    timezone: zone ?? Intl.DateTimeFormat().resolvedOptions().timeZone,
-    viewing: { nearest_mm: 1000, farthest_mm: s.technology === 'led' ? 20_000 : 8000 },
-    technology: s.technology,
-    refresh_hz: 60,
-    panels: [
-      {
-        id: columns.value * rows.value === 1 ? 'p1' : 'A1',
-        column: 0,
-        row: 0,
-        native: s.native,
-        active_mm: s.active_mm,
-        bezel_mm: { left: b, top: b, right: b, bottom: b },
-        rotation: Number(turned.value),
-      },
-    ],
-    players: [withOutputs({ id: 'a' }, columns.value * rows.value, 'hdmi-2.0')],
-  }
   try {
     const made = await api.post<WholeDisplay>('displays', {
       place: place.value,
-      document: onGrid(first, columns.value, rows.value),
+      begin: {
+        name: name.value.trim(),
+        timezone: Intl.DateTimeFormat().resolvedOptions().timeZone,
+        size: sizeId.value,
+        columns: columns.value,
+        rows: rows.value,
+        rotation: Number(turned.value),
+      },
     })
     await queries.invalidateQueries({ queryKey: ['estate'] })
     await router.push(`/displays/${made.id}`)

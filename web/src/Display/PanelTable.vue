@@ -1,12 +1,12 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import MeasureField from '../ui/MeasureField.vue'
-import { feeds, numbered, swapped, withPanel, without, withoutPanels } from './edit'
+import type { SurveyAct } from './edit'
 import { type DisplayDocument, type Said, linkName, plain } from './survey'
 
 /** The panels as a table of figures that adds up: what feeds each of them, and which part of the canvas it shows. */
 const props = defineProps<{ document: DisplayDocument; said: Said; chosen: ReadonlySet<string>; display: string; numbering: boolean }>()
-const emit = defineEmits<{ change: [document: DisplayDocument]; choose: [id: string, more: boolean]; number: [] }>()
+const emit = defineEmits<{ act: [act: SurveyAct]; choose: [id: string, more: boolean]; number: [] }>()
 
 const wall = computed(() => props.said.wall)
 const linkOf = (id: string) => props.said.feeds.find((f) => f.panels.includes(id))?.link ?? ''
@@ -28,12 +28,11 @@ const error = computed(() => {
 })
 const several = computed(() => (props.document.players ?? []).length > 1 && !props.said.processor)
 /** Another player feeds it: through an output that is free there, which the core finds. */
-function play(id: string, player: string) {
-  emit('change', { ...props.document, panels: props.document.panels.map((p) => (p.id === id ? { ...without(p, 'output'), player } : p)) })
-}
-function output(id: string, value: number) {
-  emit('change', feeds(props.document, wall.value, id, wall.value.panels.find((p) => p.id === id)?.player ?? null, value))
-}
+const play = (panel: string, player: string) => emit('act', { do: 'feed', panel, player, output: null })
+const output = (panel: string, value: number) =>
+  emit('act', { do: 'feed', panel, player: wall.value.panels.find((p) => p.id === panel)?.player ?? null, output: value })
+/** The panel that one more is like: the first that is chosen, or the last. */
+const like = computed(() => wall.value.panels.find((p) => props.chosen.has(p.id))?.id ?? wall.value.panels.at(-1)!.id)
 </script>
 
 <template>
@@ -81,29 +80,23 @@ function output(id: string, value: number) {
       </tbody>
     </table>
     <div class="tools">
-      <button v-if="pair" type="button" class="btn btn-outline-dark btn-sm" @click="$emit('change', swapped(document, wall, ...pair))">
+      <button v-if="pair" type="button" class="btn btn-outline-dark btn-sm" @click="$emit('act', { do: 'swap', panels: pair })">
         {{ pair[0] }} and {{ pair[1] }} are swapped
       </button>
       <template v-if="wall.panels.length > 1 && !said.processor">
         <button type="button" class="btn btn-outline-dark btn-sm" :aria-pressed="numbering" @click="$emit('number')">
           {{ numbering ? 'End' : 'Number by pressing' }}
         </button>
-        <button type="button" class="btn btn-link btn-sm" title="From left to right, top to bottom" @click="$emit('change', numbered(document))">
+        <button type="button" class="btn btn-link btn-sm" title="From left to right, top to bottom" @click="$emit('act', { do: 'renumber' })">
           in order
         </button>
       </template>
-      <button
-        type="button"
-        class="btn btn-link btn-sm"
-        @click="$emit('change', withPanel(document, wall, document.panels.find((p) => chosen.has(p.id)) ?? document.panels.at(-1)!))"
-      >
-        + panel
-      </button>
+      <button type="button" class="btn btn-link btn-sm" @click="$emit('act', { do: 'add', like })">+ panel</button>
       <button
         v-if="chosen.size && chosen.size < wall.panels.length"
         type="button"
         class="btn btn-link btn-sm"
-        @click="$emit('change', withoutPanels(document, chosen))"
+        @click="$emit('act', { do: 'remove', panels: [...chosen] })"
       >
         take away
       </button>

@@ -2,12 +2,12 @@
 import { computed } from 'vue'
 import MeasureField from '../ui/MeasureField.vue'
 import TypedLine from '../ui/TypedLine.vue'
-import { fedApart, fedTogether, without, withOutputs } from './edit'
+import { type SurveyAct, without } from './edit'
 import { type DisplayDocument, type PlayerDocument, type Said, linkName, useSizes } from './survey'
 
 /** What each player of the display can do, its live inputs and its sensors. */
 const props = defineProps<{ document: DisplayDocument; processor: Said['processor'] }>()
-const emit = defineEmits<{ change: [document: DisplayDocument, gesture?: string] }>()
+const emit = defineEmits<{ change: [document: DisplayDocument, gesture?: string]; act: [act: SurveyAct, gesture?: string] }>()
 const { data: sizes } = useSizes()
 
 const KINDS = ['zone', 'text', 'picture', 'shape', 'clock', 'code', 'ticker', 'board', 'live', 'web']
@@ -19,26 +19,6 @@ const newId = (taken: string[], of: (n: number) => string) => {
   let n = 1
   while (taken.includes(of(n))) n++
   return of(n)
-}
-function add() {
-  const id = newId(
-    players.value.map((p) => p.id),
-    (n) => String.fromCharCode(96 + n),
-  )
-  put({ players: [...players.value, withOutputs({ id }, 1, 'hdmi-2.0')] })
-}
-function remove(id: string) {
-  const panels = props.document.panels.map((p) => {
-    if (p.player !== id) return p
-    return without(p, 'player', 'output')
-  })
-  const { processor, ...rest } = props.document
-  emit('change', {
-    ...rest,
-    ...(processor && processor.player !== id ? { processor } : {}),
-    panels,
-    players: players.value.filter((p) => p.id !== id),
-  })
 }
 const link = (player: PlayerDocument, value: string) =>
   change(player.id, (p) => ({ ...p, outputs: (p.outputs ?? []).map((o) => ({ ...o, link: value })) }))
@@ -79,13 +59,13 @@ function sensor(id: string, more: { kind?: string; bands?: string }) {
 
 <template>
   <section class="survey" aria-label="Players">
-    <h2>Players <button type="button" class="btn btn-link btn-sm p-0" @click="add">+ player</button></h2>
+    <h2>Players <button type="button" class="btn btn-link btn-sm p-0" @click="emit('act', { do: 'add-player' })">+ player</button></h2>
     <p v-if="players.length === 0" class="soft small px-3 m-0">Not surveyed: what they can do is not checked.</p>
     <dl v-for="p in players" :key="p.id">
       <dt>
         <b class="figures">{{ p.id }}</b>
       </dt>
-      <dd><button type="button" class="btn btn-link btn-sm p-0" @click="remove(p.id)">take away</button></dd>
+      <dd><button type="button" class="btn btn-link btn-sm p-0" @click="emit('act', { do: 'remove-player', player: p.id })">take away</button></dd>
       <dt>Outputs, link</dt>
       <dd>
         <MeasureField
@@ -93,7 +73,7 @@ function sensor(id: string, more: { kind?: string; bands?: string }) {
           :value="p.outputs?.length ?? 0"
           :most="64"
           :decimals="0"
-          @change="(v, g) => change(p.id, (q) => withOutputs(q, v, 'hdmi-2.0'), g)"
+          @change="(v, g) => emit('act', { do: 'outputs', player: p.id, count: v }, g)"
         />
         <select
           class="form-select form-select-sm"
@@ -164,8 +144,8 @@ function sensor(id: string, more: { kind?: string; bands?: string }) {
       <dt>Wall processor</dt>
       <dd>
         <span class="choice" role="group" aria-label="Wall processor">
-          <button type="button" :aria-pressed="!processor" @click="emit('change', fedApart(document))">none</button>
-          <button type="button" :aria-pressed="!!processor" @click="emit('change', fedTogether(document))">one output for all</button>
+          <button type="button" :aria-pressed="!processor" @click="emit('act', { do: 'apart' })">none</button>
+          <button type="button" :aria-pressed="!!processor" @click="emit('act', { do: 'together' })">one output for all</button>
         </span>
       </dd>
       <template v-if="processor">

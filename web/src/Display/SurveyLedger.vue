@@ -3,12 +3,12 @@ import { computed, ref, useTemplateRef } from 'vue'
 import { api, sentence } from '../ui/api'
 import ChoiceField from '../ui/ChoiceField.vue'
 import MeasureField from '../ui/MeasureField.vue'
-import { eachPanel, hungFreely, hungOnGrid, meant, onGrid } from './edit'
-import { type DisplayDocument, type PanelDocument, type Sides, type Size, type Wall, useSizes } from './survey'
+import { type SurveyAct, eachPanel, meant } from './edit'
+import { type DisplayDocument, type PanelDocument, type Sides, type Size, useSizes } from './survey'
 
 /** What is on the label and on the wall, typed: of the panels chosen, else of all; from where it is looked at; how the panels hang. */
-const props = defineProps<{ document: DisplayDocument; wall: Wall | null; chosen: ReadonlySet<string> }>()
-const emit = defineEmits<{ change: [document: DisplayDocument, gesture?: string] }>()
+const props = defineProps<{ document: DisplayDocument; chosen: ReadonlySet<string> }>()
+const emit = defineEmits<{ change: [document: DisplayDocument, gesture?: string]; act: [act: SurveyAct, gesture?: string] }>()
 const { data: sizes } = useSizes()
 
 const panels = computed(() => meant(props.document, props.chosen))
@@ -40,18 +40,7 @@ const RANGES: [string, [string, Length], [string, Length]][] = [
 
 // --- label and EDID ---------------------------------------------------------------------
 
-function takeSize(id: string) {
-  const size = sizes.value?.sizes.find((s) => s.id === id)
-  if (!size) return
-  const b = size.bezel_mm
-  const next = eachPanel(props.document, props.chosen, (p) => ({
-    ...p,
-    native: size.native,
-    active_mm: size.active_mm,
-    bezel_mm: { left: b, top: b, right: b, bottom: b },
-  }))
-  emit('change', { ...next, technology: size.technology })
-}
+const takeSize = (size: string) => size && emit('act', { do: 'size', panels: [...props.chosen], size })
 
 interface Edid {
   name: string | null
@@ -88,10 +77,7 @@ async function takeEdid(event: Event | DragEvent) {
 const free = computed(() => props.document.panels[0]?.origin_mm !== undefined)
 const columns = computed(() => Math.max(...props.document.panels.map((p) => p.column ?? 0)) + 1)
 const rows = computed(() => Math.max(...props.document.panels.map((p) => p.row ?? 0)) + 1)
-const hang = (way: string) => {
-  if (!props.wall || (way === 'free') === free.value) return
-  emit('change', way === 'free' ? hungFreely(props.document, props.wall) : hungOnGrid(props.document, props.wall))
-}
+const hang = (way: 'free' | 'grid') => (way === 'free') !== free.value && emit('act', { do: 'hang', way })
 const one = computed(() => (props.chosen.size === 1 ? props.document.panels.find((p) => props.chosen.has(p.id)) : undefined))
 function rename(event: Event) {
   const field = event.target as HTMLInputElement
@@ -213,7 +199,7 @@ function rename(event: Event) {
             :least="1"
             :most="32"
             :decimals="0"
-            @change="(v, g) => emit('change', onGrid(document, v, rows), g)"
+            @change="(v, g) => emit('act', { do: 'grid', columns: v, rows }, g)"
           />
           ×
           <MeasureField
@@ -222,7 +208,7 @@ function rename(event: Event) {
             :least="1"
             :most="32"
             :decimals="0"
-            @change="(v, g) => emit('change', onGrid(document, columns, v), g)"
+            @change="(v, g) => emit('act', { do: 'grid', columns, rows: v }, g)"
           />
         </dd>
         <template v-if="document.panels.length > 1">

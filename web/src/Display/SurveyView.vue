@@ -12,14 +12,15 @@ import { api, sentence } from '../ui/api'
 import { useAsked } from '../ui/asked'
 import ChoiceBar from '../ui/ChoiceBar.vue'
 import { moment } from '../ui/format'
+import { inTurn } from '../ui/inTurn'
 import { useSecond } from '../ui/second'
 import { type Finding, type Rect, useShelf } from '../ui/shelf'
-import { eachPanel, feeds, moved, swapped } from './edit'
+import { type SurveyAct, moved, surveyed } from './edit'
 import PanelTable from './PanelTable.vue'
 import PlayerLedger from './PlayerLedger.vue'
 import ReadingPlan from './ReadingPlan.vue'
 import ReadingStrip from './ReadingStrip.vue'
-import { type DisplayDocument, type PanelDocument, type WholeDisplay, plain, useDisplay, useSaid } from './survey'
+import { type DisplayDocument, type WholeDisplay, plain, useDisplay, useSaid } from './survey'
 import SurveyLedger from './SurveyLedger.vue'
 import WallDrawing from './WallDrawing.vue'
 
@@ -58,13 +59,23 @@ const change = (next: DisplayDocument, gesture?: string) => {
   const ids = new Set(next.panels.map((p) => p.id))
   if ([...chosen.value].some((id) => !ids.has(id))) chosen.value = new Set([...chosen.value].filter((id) => ids.has(id)))
 }
+const ask = inTurn(
+  () => [work.document.value!] as const,
+  ([document], act: SurveyAct) => surveyed(document, act),
+  ({ document }, [from], gesture) => JSON.stringify(document) !== JSON.stringify(from) && change(document, gesture),
+)
+const actTrouble = ref('')
+const act = (what: SurveyAct, gesture?: string) => {
+  actTrouble.value = ''
+  ask(what, gesture).catch((e: unknown) => (actTrouble.value = sentence(e)))
+}
 watch(work.document, () => (pointed.value = null))
 
 function choose(id: string | null, more: boolean) {
   if (numbering.value !== null && id && said.value && work.document.value) {
     const player = said.value.wall.panels.find((p) => p.id === id)?.player ?? null
     const next = new Map(numbering.value).set(player, (numbering.value.get(player) ?? 0) + 1)
-    change(feeds(work.document.value, said.value.wall, id, player, next.get(player)!), 'number')
+    act({ do: 'feed', panel: id, player, output: next.get(player)! }, 'number')
     const pressed = [...next.values()].reduce((sum, n) => sum + n, 0)
     numbering.value = pressed >= said.value.wall.panels.length ? null : next
     return
@@ -88,11 +99,7 @@ shelf.chosen = (finding: Finding) => {
   pointed.value = finding.rect ?? null
   chosen.value = new Set(finding.elements)
 }
-shelf.fixed = ({ fix }: Finding) => {
-  if (!fix?.set || !work.document.value) return
-  if (fix.panel) change(eachPanel(work.document.value, new Set([fix.panel]), (p) => ({ ...p, ...(fix.set as Partial<PanelDocument>) })))
-  else change({ ...work.document.value, ...(fix.set as Partial<DisplayDocument>) })
-}
+shelf.fixed = ({ fix }: Finding) => fix && act({ do: 'cure', fix })
 onBeforeUnmount(() => shelf.clear())
 
 // --- alignment ---------------------------------------------------------------------------
@@ -147,7 +154,7 @@ offerActions(() => [
           kind: 'action',
           name: 'These two are swapped',
           more: [...chosen.value].join(', '),
-          act: () => change(swapped(work.document.value!, said.value!.wall, ...([...chosen.value] as [string, string]))),
+          act: () => act({ do: 'swap', panels: [...chosen.value] }),
         },
       ]
     : []),
@@ -172,8 +179,8 @@ const words = computed(() => {
     </DesignHead>
     <div v-if="work.document.value" class="columns">
       <div class="leaf">
-        <p v-if="trouble" class="said-error small px-3 pt-2 m-0" role="alert">{{ trouble }}</p>
-        <SurveyLedger :document="work.document.value" :wall="said?.wall ?? null" :chosen="chosen" @change="change" />
+        <p v-if="trouble || actTrouble" class="said-error small px-3 pt-2 m-0" role="alert">{{ trouble || actTrouble }}</p>
+        <SurveyLedger :document="work.document.value" :chosen="chosen" @change="change" @act="act" />
         <PanelTable
           v-if="said"
           :document="work.document.value"
@@ -181,11 +188,11 @@ const words = computed(() => {
           :chosen="chosen"
           :display="id"
           :numbering="numbering !== null"
-          @change="change"
+          @act="act"
           @choose="choose"
           @number="numbering = numbering === null ? new Map() : null"
         />
-        <PlayerLedger :document="work.document.value" :processor="said?.processor ?? null" @change="change" />
+        <PlayerLedger :document="work.document.value" :processor="said?.processor ?? null" @change="change" @act="act" />
       </div>
       <div v-if="said" class="right">
         <div class="bar">

@@ -57,7 +57,7 @@ export interface Playing {
   cycle_ms: number | null
   cycle_items: number
   cycle: string[]
-  items: { id: string; plays: number; plays_per_hour: number; share: number }[]
+  items: { id: string; plays: number; plays_per_hour: number; share: number; may_last: ('stated' | 'own' | 'leader' | 'endless')[] }[]
   /** In the order of the scenes of its run sheet. */
   scenes: { id: string; name: string; standby?: true }[]
 }

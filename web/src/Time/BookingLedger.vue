@@ -11,7 +11,7 @@ import { type Booking, type Played, RANKS, type Rank, keyOf, playedOf } from './
 
 /** What is typed about one booking. */
 const props = defineProps<{ booking: Booking; zones: string[] }>()
-const emit = defineEmits<{ change: [change: Partial<Booking>] }>()
+const emit = defineEmits<{ change: [change: Partial<Booking>]; repeat: [rrule: string | null] }>()
 
 const layouts = useDesigns('layouts')
 const playlists = useDesigns('playlists')
@@ -39,11 +39,6 @@ const ruleNames = computed(() =>
     ? RULES.value
     : [...RULES.value, { value: props.booking.rrule!, text: 'by the rule below' }],
 )
-/** Only what happens on a date goes before what comes every week, and that before what comes every day, unless somebody says otherwise. */
-function repeat(rrule: string) {
-  const rank: Rank = rrule === '' ? 'dated' : rrule === 'FREQ=DAILY' ? 'everyday' : 'weekly'
-  emit('change', { rrule: rrule || undefined, ...(props.booking.rank === 'takeover' ? {} : { rank }) })
-}
 const exdates = computed(() => (props.booking.exdates ?? []).map((d) => d.replace('T', ' ').replace(/:00$/, '')).join(', '))
 function except(event: Event) {
   const field = event.target as HTMLInputElement
@@ -72,7 +67,7 @@ function except(event: Event) {
       <ChoiceField label="Rank" :value="booking.rank" :options="RANKS" @change="emit('change', { rank: $event as Rank })" />
       <LocalField label="Begins" :value="booking.start" @change="$event && emit('change', { start: $event })" />
       <LocalField label="Ends" :value="booking.end" @change="$event && emit('change', { end: $event })" />
-      <ChoiceField label="Comes" :value="booking.rrule ?? ''" :options="ruleNames" @change="repeat" />
+      <ChoiceField label="Comes" :value="booking.rrule ?? ''" :options="ruleNames" @change="emit('repeat', $event || null)" />
       <label class="wide"
         >Rule<input
           v-kept="booking.rrule ?? ''"

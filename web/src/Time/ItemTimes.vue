@@ -7,9 +7,11 @@ import ChoiceField from '../ui/ChoiceField.vue'
 import { vKept } from '../ui/kept'
 import LocalField from '../ui/LocalField.vue'
 
+type How = 'stated' | 'own' | 'leader' | 'endless'
+
 /** How often, when, how loud and how an item comes: what most items never need. */
-const props = defineProps<{ item: Item; name: string; first: boolean; follows: boolean; own?: string }>()
-const emit = defineEmits<{ change: [change: Partial<Item>] }>()
+const props = defineProps<{ item: Item; name: string; first: boolean; mayLast: How[]; own?: string }>()
+const emit = defineEmits<{ change: [change: Partial<Item>]; last: [how: How] }>()
 
 const queries = useQueryClient()
 const { all } = useDesigns('playlists')
@@ -29,20 +31,15 @@ async function copyInto(id: string) {
 const kind = computed(() => props.item.transition?.kind ?? 'cut')
 const moves = computed(() => kind.value === 'push' || kind.value === 'wipe')
 const isFilm = computed(() => props.item.media?.length_ms !== undefined)
-const LASTS = computed(() => [
-  { value: 'stated', text: 'so many seconds' },
-  ...(isFilm.value || props.item.layout ? [{ value: 'own', text: props.item.layout ? 'until its loops meet' : 'its own length' }] : []),
-  ...(props.follows || props.item.layout
-    ? [{ value: 'leader', text: props.item.layout ? 'until its leader has gone round' : 'as long as its leader' }]
-    : []),
-  { value: 'endless', text: 'without end' },
-])
+/** In words, for what it may last by the core. */
+const WORDS = computed<Record<How, string>>(() => ({
+  stated: 'so many seconds',
+  own: props.item.layout ? 'until its loops meet' : 'its own length',
+  leader: props.item.layout ? 'until its leader has gone round' : 'as long as its leader',
+  endless: 'without end',
+}))
+const LASTS = computed(() => props.mayLast.map((how) => ({ value: how, text: WORDS.value[how] })))
 const lasts = computed(() => (props.item.duration_ms !== undefined ? 'stated' : (props.item.lasts ?? (isFilm.value ? 'own' : 'stated'))))
-
-function last(how: string) {
-  if (how === 'stated') emit('change', { duration_ms: props.item.media?.length_ms ?? 10_000, lasts: undefined })
-  else emit('change', { duration_ms: undefined, lasts: how === 'own' && isFilm.value ? undefined : (how as Item['lasts']) })
-}
 
 /** Whole figures only; anything else leaves what was there. */
 function figure(event: Event, least: number, most: number, take: (value: number) => void, old: number) {
@@ -94,7 +91,7 @@ function hours(event: Event) {
 
 <template>
   <div class="times">
-    <ChoiceField label="Lasts" :value="lasts" :options="LASTS" @change="last" />
+    <ChoiceField label="Lasts" :value="lasts" :options="LASTS" @change="emit('last', $event as How)" />
     <label v-if="kind !== 'cut'"
       >{{ kind }} in ms<input
         v-kept="item.transition?.ms ?? 500"

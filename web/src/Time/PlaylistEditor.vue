@@ -1,16 +1,17 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import { VueDraggable } from 'vue-draggable-plus'
-import type { Addresses, Fit, Item, Playing } from '../Layout/designs'
+import type { Addresses, Fit, Item, Playing, Transition } from '../Layout/designs'
 import { DAY_NAMES, FITS, TRANSITIONS, useDesigns } from '../Layout/designs'
 import LayoutPicker from '../Layout/LayoutPicker.vue'
 import { type MediaState, refOf } from '../Media/media'
 import MediaPicker from '../Media/MediaPicker.vue'
+import { sentence } from '../ui/api'
 import { seconds, size } from '../ui/format'
 import type { Finding } from '../ui/shelf'
 import { vKept } from '../ui/kept'
 import FitOffers from './FitOffers.vue'
-import { lasting, moved, typedMs, withItem } from './itemEdits'
+import { type ItemAct, itemActs, typedMs, withItem } from './itemEdits'
 import ItemTimes from './ItemTimes.vue'
 
 /** What plays, in order: the same editor in a zone's ledger and for a playlist of its own. */
@@ -40,32 +41,22 @@ const list = computed({ get: () => props.items, set: (items) => emit('change', i
 
 const set = (index: number, change: Partial<Item>, gesture?: string) => emit('change', withItem(props.items, index, change), gesture)
 
-function freeId(items: Item[]): string {
-  const used = new Set([...items.map((i) => i.id), ...(props.taken ?? [])])
-  let n = items.length + 1
-  while (used.has(`i${n}`)) n++
-  return `i${n}`
+const trouble = ref('')
+const ask = itemActs(
+  () => props.items,
+  (items) => emit('change', items),
+  () => props.taken ?? [],
+)
+const act = (what: ItemAct) => {
+  trouble.value = ''
+  ask(what).catch((e: unknown) => (trouble.value = sentence(e)))
 }
-
-function add(chosen: MediaState[]) {
-  const items = [...props.items]
-  for (const m of chosen) {
-    items.push({ id: freeId(items), media: refOf(m), ...(m.kind === 'picture' ? { duration_ms: 10_000 } : {}), fit: 'cover' })
-  }
-  emit('change', items)
-}
+const add = (chosen: MediaState[]) => act({ do: 'add', items: chosen.map((m) => ({ media: refOf(m) })) })
 
 const choosing = ref(false)
 const { all: layouts } = useDesigns('layouts')
 const layoutOf = (item: Item) => layouts.value.find((d) => d.id === item.layout?.ref) ?? null
-function addLayout(layout: { id: string }) {
-  emit('change', [...props.items, { id: freeId(props.items), layout: { ref: layout.id }, duration_ms: 10_000, fit: 'contain' }])
-}
-
-function move(index: number, up: boolean) {
-  const items = moved(props.items, index, up)
-  if (items !== props.items) emit('change', items)
-}
+const addLayout = (layout: { id: string }) => act({ do: 'add', items: [{ layout: { ref: layout.id } }] })
 
 const open = ref<string | null>(null)
 const figures = computed(() => Object.fromEntries((props.playing?.items ?? []).map((i) => [i.id, i])))
@@ -98,7 +89,7 @@ function lasts(index: number, event: Event) {
   const item = props.items[index]!
   const ms = typedMs(field.value)
   if (ms === null) field.value = shownDuration(item)
-  else set(index, lasting(item, ms))
+  else act({ do: 'last', item: item.id, ms })
 }
 
 const shownDuration = (item: Item) => String((item.duration_ms ?? item.media?.length_ms ?? 0) / 1000)
@@ -118,10 +109,6 @@ const lastsWords = (item: Item) => {
   if (item.duration_ms !== undefined || item.media?.length_ms !== undefined) return ''
   return item.layout ? 'its own loop' : ''
 }
-const transitionOf = (kind: string, item: Item): Item['transition'] => {
-  const longest = item.duration_ms ?? item.media?.length_ms ?? 600
-  return kind === 'cut' ? undefined : { kind: kind as (typeof TRANSITIONS)[number], ms: Math.min(item.transition?.ms ?? 600, longest) }
-}
 </script>
 
 <template>
@@ -133,8 +120,8 @@ const transitionOf = (kind: string, item: Item): Item['transition'] => {
           class="grip"
           :aria-label="`Move ${nameOf(item)}; drag, or press with arrow up or down`"
           title="Drag, or arrow keys"
-          @keydown.up.prevent="move(i, true)"
-          @keydown.down.prevent="move(i, false)"
+          @keydown.up.prevent="act({ do: 'move', item: item.id, by: -1 })"
+          @keydown.down.prevent="act({ do: 'move', item: item.id, by: 1 })"
         >
           <img v-if="item.media?.id && media[item.media.id]?.thumbnail" :src="media[item.media.id]!.thumbnail!" alt="" draggable="false" />
         </button>
@@ -165,7 +152,7 @@ const transitionOf = (kind: string, item: Item): Item['transition'] => {
               class="form-select form-select-sm"
               :value="item.transition?.kind ?? 'cut'"
               :aria-label="`Transition to ${nameOf(item)}`"
-              @change="set(i, { transition: transitionOf(($event.target as HTMLSelectElement).value, item) })"
+              @change="act({ do: 'come', item: item.id, kind: ($event.target as HTMLSelectElement).value as Transition['kind'] })"
             >
               <option v-for="kind in TRANSITIONS" :key="kind">{{ kind }}</option>
             </select>
@@ -218,12 +205,14 @@ const transitionOf = (kind: string, item: Item): Item['transition'] => {
           :item="item"
           :name="nameOf(item)"
           :first="i === 0"
-          :follows="follows === true"
+          :may-last="figures[item.id]?.may_last ?? ['stated']"
           :own="own"
           @change="set(i, $event)"
+          @last="act({ do: 'last', item: item.id, how: $event })"
         />
       </li>
     </VueDraggable>
+    <p v-if="trouble" class="said-error small px-3 pt-2 m-0" role="alert">{{ trouble }}</p>
     <p v-if="items.length === 0" class="soft small px-3 pt-2 mb-1">Nothing to play yet.</p>
     <button type="button" class="btn btn-outline-dark btn-sm add" @click="picking = true">Add pictures or films…</button>
     <button v-if="zone || withLayouts" type="button" class="btn btn-outline-dark btn-sm add" @click="choosing = true">Add a layout…</button>

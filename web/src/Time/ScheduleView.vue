@@ -9,11 +9,12 @@ import { useAsked } from '../ui/asked'
 import ChoiceBar from '../ui/ChoiceBar.vue'
 import ChoiceField from '../ui/ChoiceField.vue'
 import { moment } from '../ui/format'
+import { inTurn } from '../ui/inTurn'
 import { useSecond } from '../ui/second'
 import { type Finding, useShelf } from '../ui/shelf'
 import BookingLedger from './BookingLedger.vue'
 import { usePlayables } from './playables'
-import { type Booking, type Occurrence, type ScheduleDocument, type Told, keyOf, playedOf } from './schedule'
+import { type Booking, type BookingAct, type Occurrence, type ScheduleDocument, type Told, booked, keyOf, playedOf } from './schedule'
 import WeekChart from './WeekChart.vue'
 
 const props = defineProps<{ id: string }>()
@@ -121,24 +122,23 @@ function change(fields: Partial<Booking>, gesture?: string) {
   if (!document.value || !chosen.value) return
   work.change({ ...document.value, bookings: document.value.bookings.map((b) => (b.id === chosen.value ? clean({ ...b, ...fields }) : b)) }, gesture)
 }
+const ask = inTurn(
+  () => [document.value!] as const,
+  ([from], act: BookingAct) => booked(from, act),
+  (answer) => {
+    work.change(answer.document)
+    chosen.value = answer.booking
+  },
+)
+const act = (what: BookingAct) => {
+  trouble.value = ''
+  ask(what).catch((e: unknown) => (trouble.value = sentence(e)))
+}
+/** What is booked until somebody says otherwise: the standby, or the first thing that there is. */
+const usual = () => standby.value ?? (things.value[1] ? playedOf(things.value[1].value) : undefined)
 function make(start: string, end: string) {
-  const plays = standby.value ?? (things.value[1] ? playedOf(things.value[1].value) : undefined)
-  if (!document.value || !plays) return
-  const used = new Set(document.value.bookings.map((b) => b.id))
-  let n = document.value.bookings.length + 1
-  while (used.has(`b${n}`)) n++
-  const made: Booking = {
-    id: `b${n}`,
-    name: `Booking ${n}`,
-    plays,
-    ...(zone.value ? { zone: zone.value } : {}),
-    rank: 'dated',
-    start,
-    end,
-    created: new Date().toISOString().replace(/\.\d+Z/, 'Z'),
-  }
-  work.change({ ...document.value, bookings: [...document.value.bookings, made] })
-  chosen.value = made.id
+  const plays = usual()
+  if (document.value && plays) act({ do: 'make', plays, start, end, ...(zone.value ? { zone: zone.value } : {}) })
 }
 function begun() {
   const day = begin.value.toISODate()!
@@ -171,24 +171,18 @@ const notes = ref<string[]>([])
 async function bringIn(event: Event) {
   const field = event.target as HTMLInputElement
   const file = field.files?.[0]
-  const plays = standby.value ?? (things.value[1] ? playedOf(things.value[1].value) : undefined)
+  const plays = usual()
   if (!document.value || !file || !plays) return
   trouble.value = ''
   try {
-    const answer = await api.post<{ bookings: Omit<Booking, 'id'>[]; notes: string[] }>('plays/calendar', {
+    const answer = await api.post<{ document: ScheduleDocument; count: number; notes: string[] }>('plays/calendar', {
+      document: document.value,
       calendar: await file.text(),
       timezone: told.value?.timezone ?? document.value.timezone,
       plays,
     })
-    const used = new Set(document.value.bookings.map((b) => b.id))
-    let n = document.value.bookings.length
-    const taken = answer.bookings.map((b) => {
-      do n++
-      while (used.has(`b${n}`))
-      return { ...b, id: `b${n}` }
-    })
-    work.change({ ...document.value, bookings: [...document.value.bookings, ...taken] })
-    notes.value = [`${taken.length} ${taken.length === 1 ? 'booking' : 'bookings'} from ${file.name}.`, ...answer.notes]
+    work.change(answer.document)
+    notes.value = [`${answer.count} ${answer.count === 1 ? 'booking' : 'bookings'} from ${file.name}.`, ...answer.notes]
   } catch (e) {
     trouble.value = sentence(e)
   } finally {
@@ -225,11 +219,7 @@ shelf.chosen = (finding: Finding) => {
     typeof finding.measure?.first === 'string' ? finding.measure.first : typeof finding.measure?.local === 'string' ? finding.measure.local : null
   if (when) first.value = when.slice(0, 10)
 }
-shelf.fixed = ({ fix }: Finding) => {
-  if (!fix?.booking || !fix.set) return
-  chosen.value = fix.booking
-  change(fix.set as Partial<Booking>)
-}
+shelf.fixed = ({ fix }: Finding) => fix && act({ do: 'cure', fix })
 onBeforeUnmount(() => shelf.clear())
 </script>
 
@@ -270,7 +260,7 @@ onBeforeUnmount(() => shelf.clear())
             <ChoiceBar v-model="which" label="For which" :words="{ one: 'this one', later: 'this and later', all: 'all' }" />
           </div>
           <p class="turn small" :class="{ never: turn.data.value?.never }" role="status">{{ turnWords }}</p>
-          <BookingLedger :booking="booking" :zones="zones" @change="change" />
+          <BookingLedger :booking="booking" :zones="zones" @change="change" @repeat="act({ do: 'repeat', booking: booking.id, rrule: $event })" />
           <div class="out">
             <button
               type="button"

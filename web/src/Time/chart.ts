@@ -93,7 +93,7 @@ export function chartRows(
           top: 0,
           own: own.has(b.id),
           named: true,
-          ...wrong(b.id, occurrence, from, to),
+          ...wrong(b.id, occurrence),
         })
       }
     }
@@ -170,18 +170,14 @@ function inWeeks(bars: Bar[], before: Set<string>): number {
 }
 
 /** What the core says of a booking at one of its occurrences: lost in all its time, or claimed by two. */
-function wrongs(told: Told): (id: string, occurrence: Occurrence, from: number, to: number) => { wrong: string; why: string } {
+function wrongs(told: Told): (id: string, occurrence: Occurrence) => { wrong: string; why: string } {
   const never = new Map(told.findings.filter((f) => f.code === 'booking.never').map((f) => [f.elements[0], f]))
   const clash = new Map(told.findings.filter((f) => f.code === 'booking.clash').map((f) => [f.elements[0], f]))
-  const byId = new Map(told.bookings.map((b) => [b.id, b]))
-  return (id, occurrence, from, to) => {
+  return (id, occurrence) => {
     const lost = never.get(id)
     if (lost) return { wrong: 'never gets its turn', why: lost.message }
     if (occurrence.turn === false) return { wrong: 'no turn here', why: 'What goes before it plays all this time.' }
-    const claimed = clash.get(id)
-    const other = claimed && byId.get(claimed.elements[1] ?? '')
-    if (claimed && other?.occurrences.some((o) => Date.parse(o.from) < to && Date.parse(o.to) > from))
-      return { wrong: `clashes with ${other.name}`, why: claimed.message }
+    if (occurrence.clash) return { wrong: `clashes with ${occurrence.clash}`, why: clash.get(id)?.message ?? '' }
     return { wrong: '', why: '' }
   }
 }

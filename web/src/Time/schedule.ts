@@ -1,6 +1,7 @@
 import { DateTime } from 'luxon'
 import type { MediaRef } from '../Media/media'
-import type { Finding } from '../ui/shelf'
+import { api } from '../ui/api'
+import type { Finding, Fix } from '../ui/shelf'
 
 export type Played = { layout: string } | { playlist: string } | { media: string }
 export const RANKS = ['takeover', 'dated', 'weekly', 'everyday'] as const
@@ -55,6 +56,8 @@ export interface Occurrence {
   end: string
   /** Whether it plays at all; what goes before it may play all its time. */
   turn?: boolean
+  /** The name of another of its rank that is due as well, and plays instead of it. */
+  clash?: string
 }
 
 /** What the core says of a schedule in a span. */
@@ -142,3 +145,11 @@ export function hoursOf(day: Day): { share: number; label: string; again: boolea
   })
   return hours
 }
+
+export type BookingAct =
+  | { do: 'make'; plays: Played; zone?: string; start: string; end: string }
+  | { do: 'repeat'; booking: string; rrule: string | null }
+  | { do: 'cure'; fix: Fix }
+/** What hands do to the bookings, done by the core; the booking that it is about comes back as well. */
+export const booked = (document: ScheduleDocument, act: BookingAct) =>
+  api.post<{ document: ScheduleDocument; booking: string }>('plays/act', { document, act })

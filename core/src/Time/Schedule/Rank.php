@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace UpperPane\Core\Time\Schedule;
 
+use UpperPane\Core\Time\Recurrence\Rule;
+
 /** Which booking goes before which where several are due (computation.md, 5). */
 enum Rank: string
 {
@@ -11,6 +13,16 @@ enum Rank: string
     case Dated = 'dated';
     case Weekly = 'weekly';
     case Everyday = 'everyday';
+
+    /** What happens on a date goes before what comes every week, and that before what comes every day. */
+    public static function of(?Rule $rule): self
+    {
+        return match (true) {
+            $rule === null => self::Dated,
+            (string) $rule === 'FREQ=DAILY' => self::Everyday,
+            default => self::Weekly,
+        };
+    }
 
     /** The higher goes first. */
     public function weight(): int

@@ -1,13 +1,13 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import { lasting, moved, typedMs, withItem } from '../../Time/itemEdits'
+import { type ItemAct, typedMs } from '../../Time/itemEdits'
 import { seconds } from '../../ui/format'
 import { vKept } from '../../ui/kept'
-import { type Item, type ZoneElement, useDesigns } from '../designs'
+import { type ZoneElement, useDesigns } from '../designs'
 
 /** The item that is picked in the tide table: how long it lasts, typed, and its place in the order. */
 const props = defineProps<{ zone: ZoneElement; item: string; name: string; leader: string | null }>()
-const emit = defineEmits<{ change: [items: Item[]]; done: [] }>()
+const emit = defineEmits<{ act: [act: ItemAct]; done: [] }>()
 
 const { all } = useDesigns('playlists')
 const list = computed(() => props.zone.playlist)
@@ -21,12 +21,9 @@ function typed(event: Event) {
   const field = event.target as HTMLInputElement
   const ms = typedMs(field.value)
   if (ms === null) field.value = String((length.value ?? 0) / 1000)
-  else emit('change', withItem(items.value, index.value, lasting(one.value!, ms)))
+  else emit('act', { do: 'last', item: props.item, ms })
 }
-function step(up: boolean) {
-  const next = moved(items.value, index.value, up)
-  if (next !== items.value) emit('change', next)
-}
+const step = (by: 1 | -1) => emit('act', { do: 'move', item: props.item, by })
 </script>
 
 <template>
@@ -47,8 +44,8 @@ function step(up: boolean) {
         s<template v-if="one.media?.length_ms && one.media.length_ms !== length"> of {{ seconds(one.media.length_ms) }}</template></label
       >
       <span v-else class="soft">{{ one.lasts === 'endless' ? 'without end' : 'as long as its loop' }}</span>
-      <button type="button" class="btn btn-link btn-sm p-0" :disabled="index === 0" @click="step(true)">earlier</button>
-      <button type="button" class="btn btn-link btn-sm p-0" :disabled="index === items.length - 1" @click="step(false)">later</button>
+      <button type="button" class="btn btn-link btn-sm p-0" :disabled="index === 0" @click="step(-1)">earlier</button>
+      <button type="button" class="btn btn-link btn-sm p-0" :disabled="index === items.length - 1" @click="step(1)">later</button>
     </template>
     <button type="button" class="btn btn-link btn-sm p-0" aria-label="Put the item away" @click="emit('done')">×</button>
   </span>

@@ -2,7 +2,8 @@
 import { useElementSize, useLocalStorage } from '@vueuse/core'
 import { computed, ref, useTemplateRef, watch } from 'vue'
 import { type ZoneLayer, driftsBetween, isZone, piecesBetween } from '../../pane/sheet'
-import { lasting, movedTo, withItem } from '../../Time/itemEdits'
+import { type ItemAct, itemActs } from '../../Time/itemEdits'
+import { sentence } from '../../ui/api'
 import { clock, seconds } from '../../ui/format'
 import StepBar from '../../ui/StepBar.vue'
 import { type Analysis, type Element, type Item, type ZoneElement, leaderOf } from '../designs'
@@ -105,29 +106,33 @@ function pick(zone: string, item: string) {
   picked.value = { zone, item }
   emit('choose', zone)
 }
-function put(zone: ZoneElement, change: (items: Item[]) => Item[]) {
-  if (!('items' in zone.playlist)) return
-  const items = change(zone.playlist.items)
-  if (items !== zone.playlist.items) composer.edit<ZoneElement>(zone.id, { playlist: { ...zone.playlist, items } })
+/** Of the list of a zone, one act after the other; of a list that is saved apart there are none. */
+const acts = new Map<string, ReturnType<typeof itemActs>>()
+function act(zone: string, what: ItemAct) {
+  const listOf = () => {
+    const list = zoneOf(zone)?.playlist
+    return list && 'items' in list ? list : null
+  }
+  if (!listOf()) return
+  if (!acts.has(zone)) {
+    const put = (items: Item[]) => composer.edit<ZoneElement>(zone, { playlist: { ...listOf()!, items } })
+    const taken = () => {
+      const between = listOf()?.interleave
+      return between && 'items' in between ? between.items.map((i) => i.id) : []
+    }
+    acts.set(
+      zone,
+      itemActs(() => listOf()?.items ?? [], put, taken),
+    )
+  }
+  acts.get(zone)!(what).catch((e: unknown) => (composer.notice.value = { wrong: true, said: [sentence(e)] }))
 }
 function stretch(id: string, item: string, ms: number) {
-  const zone = zoneOf(id)
-  if (zone)
-    put(zone, (items) =>
-      withItem(
-        items,
-        items.findIndex((i) => i.id === item),
-        lasting(
-          items.find((i) => i.id === item)!,
-          ms,
-        ),
-      ),
-    )
+  act(id, { do: 'last', item, ms })
   pick(id, item)
 }
 function reorder(id: string, item: string, target: string) {
-  const zone = zoneOf(id)
-  if (zone) put(zone, (items) => movedTo(items, item, target))
+  act(id, { do: 'put', item, target })
   pick(id, item)
 }
 /** Zones whose loops come round: one alone, or none, meets nothing. */
@@ -187,7 +192,7 @@ function keys(event: KeyboardEvent) {
         :item="picked.item"
         :name="pickedName"
         :leader="leaderOf(pickedZone, elements)?.id ? nameOf(pickedZone.follows!) : null"
-        @change="put(pickedZone, () => $event)"
+        @act="act(pickedZone.id, $event)"
         @done="picked = null"
       />
       <StepBar

@@ -1,5 +1,6 @@
 import { type ComputedRef, type InjectionKey, type Ref, computed, inject, ref, shallowRef } from 'vue'
 import { sentence } from '../../ui/api'
+import { inTurn } from '../../ui/inTurn'
 import type { Rect } from '../../ui/shelf'
 import type { Element, LayoutDocument, TextElement } from '../designs'
 import { type Act, arranged } from '../division'
@@ -80,30 +81,19 @@ export function makeComposer(
   const elements = computed(() => document.value?.elements ?? [])
   const notice = ref<{ wrong: boolean; said: string[] } | null>(null)
   let pasted = 0
-  let last: Promise<unknown> = Promise.resolve()
-
-  async function done(act: Act, gesture?: string) {
-    let from: LayoutDocument
-    let seen: string | null
-    let answer
-    do {
-      // A hand may be faster than the answer: then it is asked again with what stands there now.
-      ;[from, seen] = [whole.value, variant.value]
-      answer = await arranged(from, seen, act)
-    } while (whole.value !== from || variant.value !== seen)
-    if (JSON.stringify(answer.document) !== JSON.stringify(from)) change(answer.document, gesture)
-    if (answer.variant !== seen) variant.value = answer.variant
-    if (answer.chosen) choose(answer.chosen)
-    if (answer.said.length) notice.value = { wrong: false, said: answer.said }
-  }
+  const ask = inTurn(
+    () => [whole.value, variant.value] as const,
+    ([document, seen], act: Act) => arranged(document, seen, act),
+    (answer, [from, seen], gesture) => {
+      if (JSON.stringify(answer.document) !== JSON.stringify(from)) change(answer.document, gesture)
+      if (answer.variant !== seen) variant.value = answer.variant
+      if (answer.chosen) choose(answer.chosen)
+      if (answer.said.length) notice.value = { wrong: false, said: answer.said }
+    },
+  )
   function arrange(act: Act | (() => Act | null), gesture?: string): Promise<void> {
     notice.value = null
-    const mine = last.then(() => {
-      const what = typeof act === 'function' ? act() : act
-      return what ? done(what, gesture) : undefined
-    })
-    last = mine.catch(() => undefined)
-    return mine
+    return ask(act, gesture)
   }
   const tell = (act: Act | (() => Act | null), gesture?: string) =>
     arrange(act, gesture).then(

@@ -25,6 +25,7 @@ use UpperPane\Core\Media\Media;
 use UpperPane\Core\Media\Swatches;
 use UpperPane\Core\Time\CycleFigures;
 use UpperPane\Core\Time\Item;
+use UpperPane\Core\Time\ItemActs;
 use UpperPane\Core\Time\Lasts;
 use UpperPane\Core\Time\Loop;
 use UpperPane\Core\Time\Playlist;
@@ -155,7 +156,11 @@ final readonly class PlayingZone implements HasMedia, Nests, FitsContent, Paints
 
         $scenes = array_map(fn (Item $item): array => ['id' => $item->id, 'name' => $this->nameOf($item)], $enabled);
 
-        return CycleFigures::of($loop, $this->playlist->all(), $enabled) + [
+        $all = $this->playlist->all();
+        $figures = CycleFigures::of($loop, $all, $enabled);
+        $items = array_map(fn (array $figure, Item $item): array => $figure + ['may_last' => ItemActs::mayLast($item, $this->follows !== null)], $figures['items'], $all);
+
+        return ['items' => $items] + $figures + [
             'scenes' => [...$scenes, ...($this->standby === null ? [] : [['id' => $this->standby->id, 'name' => $this->standby->name, 'standby' => true]])],
         ];
     }
