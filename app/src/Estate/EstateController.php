@@ -13,6 +13,10 @@ use UpperPane\App\Handover\HandedRelease;
 use UpperPane\App\Handover\HandedReleaseRepository;
 use UpperPane\App\Playback\Player;
 use UpperPane\App\Time\DueNow;
+use UpperPane\Core\Document\Node;
+use UpperPane\Core\Finding\Finding;
+use UpperPane\Core\Handover\DisplayFacts;
+use UpperPane\Core\Handover\EstateFindings;
 use UpperPane\Core\Handover\Planned;
 use UpperPane\Core\Playback\DisplayStatus;
 
@@ -49,12 +53,13 @@ final readonly class EstateController
         );
         $nowMs = (int) $now->format('Uv');
         $due = $this->due->at($nowMs);
-        $displays = [];
+        [$displays, $facts] = [[], []];
         foreach ($rows as $row) {
             [$id, $place] = [self::text($row['id']), self::text($row['place_id'])];
             $summary = self::text($row['summary']);
             if ($wanted->all || $wanted->fits((array) json_decode($summary, true), $place, $ways[$place] ?? [])) {
                 $told = self::display($row, $ways[$place] ?? [], $players[$id] ?? [], $older[$id] ?? false, $nowMs);
+                $facts[] = self::facts($row, $summary, $players[$id] ?? [], $older[$id] ?? false, $nowMs);
                 $told['due'] = $due[$id] ?? null;
                 // The summary is JSON already, and never empty: it is put in as it stands.
                 $displays[] = substr(json_encode($told, self::JSON), 0, -1) . ',' . substr($summary, 1);
@@ -64,6 +69,7 @@ final readonly class EstateController
             'now' => $now->setTimezone(new \DateTimeZone('UTC'))->format('Y-m-d\TH:i:s\Z'),
             'places' => array_map(static fn (Place $place): array => $place->toArray(), $places),
             'of' => count($rows),
+            'findings' => EstateFindings::of($facts, $nowMs)->toArray()['findings'],
         ], self::JSON);
 
         return JsonResponse::fromJsonString(substr($head, 0, -1) . ',"displays":[' . implode(',', $displays) . ']}');
@@ -99,7 +105,7 @@ final readonly class EstateController
         return ['id' => $row['id'], 'place' => $row['place_id'], 'way' => $way, 'revision' => $row['revision']] + [
             'release' => $release,
             'saved_not_handed_over' => $older,
-            'planned' => self::planned($row, $now),
+            'planned' => self::planned($row, $now)?->message,
             'standing' => self::standing(DisplayStatus::together($standings), $number, null),
             'players' => array_map(
                 static fn (array $player, DisplayStatus $standing): array => Player::told($player) + [
@@ -112,16 +118,46 @@ final readonly class EstateController
     }
 
     /**
+     * What is known of a display where something may be wrong.
+     *
+     * @param Row $row
+     * @param list<Row> $players
+     */
+    private static function facts(array $row, string $summary, array $players, bool $isOlder, int $now): DisplayFacts
+    {
+        preg_match('/"found":\s*\{"stops":\s*(\d+),\s*"warnings":\s*(\d+),\s*"hints":\s*(\d+)\}/', $summary, $found);
+        $number = is_int($row['number']) ? $row['number'] : null;
+
+        return new DisplayFacts(
+            self::text($row['id']),
+            static function () use ($summary): array {
+                $told = Node::root(json_decode($summary, true));
+
+                return ['name' => $told->field('name')->text(), 'timezone' => $told->field('timezone')->text()];
+            },
+            array_map(static fn (array $player): array => [self::text($player['name']), Player::callOf($player)], $players),
+            $number === null ? null : [
+                'number' => $number,
+                'sha256' => self::text($row['sha256']),
+                'name' => self::text($row['name']),
+                'source' => self::text($row['source_kind']) . ':' . self::text($row['source_id']),
+            ],
+            $isOlder,
+            self::planned($row, $now),
+            ['stops' => (int) ($found[1] ?? 0), 'warnings' => (int) ($found[2] ?? 0), 'hints' => (int) ($found[3] ?? 0)],
+        );
+    }
+
+    /**
      * What is found in the plan of its release.
      *
      * @param Row $row
-     * @return ?array<string, mixed>
      */
-    private static function planned(array $row, int $now): ?array
+    private static function planned(array $row, int $now): ?Finding
     {
         $until = is_string($row['planned_until']) ? strtotime($row['planned_until'] . ' UTC') : false;
 
-        return $until === false ? null : (new Planned($until * 1000, is_string($row['planned_then']) ? $row['planned_then'] : null))->finding($now)?->toArray();
+        return $until === false ? null : (new Planned($until * 1000, is_string($row['planned_then']) ? $row['planned_then'] : null))->finding($now);
     }
 
     /** @return array{state: string, level: ?string, says: string} */

@@ -19,6 +19,8 @@ use UpperPane\App\Http\Problem;
 use UpperPane\App\Time\Schedules;
 use UpperPane\Core\Document\Node;
 use UpperPane\Core\Document\Reason;
+use UpperPane\Core\Handover\EstateFindings;
+use UpperPane\Core\Playback\CourseText;
 use UpperPane\Core\Playback\Stretch;
 use UpperPane\Core\Units\Calendar;
 use UpperPane\Core\Units\Instant;
@@ -66,7 +68,13 @@ final readonly class RehearsalController
             ], $clock->changes(intdiv($from, 1000), intdiv($to, 1000))),
         ];
         if ($source === null) {
-            return new JsonResponse($told + ['source' => null, 'course' => [], 'left' => 0, 'release' => null]);
+            return new JsonResponse($told + [
+                'source' => null,
+                'course' => [],
+                'left' => 0,
+                'release' => null,
+                'findings' => [EstateFindings::blank($display->id, $display->display()->name)->toArray()],
+            ]);
         }
         $course = $this->handover->course($source, $display, $from, $to, $body->optional('items')?->bool() ?? false);
         $alone = $body->optional('course_only')?->bool() ?? false;
@@ -75,6 +83,7 @@ final readonly class RehearsalController
             'source' => ['kind' => $source->kind, 'id' => $source->id, 'revision' => $source->revision, 'name' => $source->name],
             'course' => array_map(static fn (Stretch $one): array => $one->toArray(), array_slice($course->stretches, 0, self::MOST_TOLD)),
             'left' => max(0, count($course->stretches) - self::MOST_TOLD),
+            'findings' => [],
             'release' => $alone ? null : $this->handover->rehearsed($source, $display, $from, $to)->toArray(),
         ]);
     }
@@ -84,35 +93,20 @@ final readonly class RehearsalController
     public function changes(Request $request): Response
     {
         $asked = $request->query;
-        $out = fopen('php://temp', 'w+');
-        assert($out !== false);
-        fputcsv($out, ['display', 'zone', 'from', 'to', 'time zone', 'from UTC', 'to UTC', 'kind', 'plays', 'booking', 'why'], escape: '');
         $ids = array_filter(explode(',', $asked->getString('display')));
+        $courses = [];
         foreach ($ids === [] ? throw Problem::notFound('This display') : $ids as $id) {
             $display = $this->display($id);
             $clock = WallClock::in($display->display()->timezone);
             $given = Node::root(array_filter(['from' => $asked->getString('from'), 'to' => $asked->getString('to')]));
             [$from, $to] = $this->span($clock, $given->optional('from'), $given->optional('to'));
             $source = $this->source($display, $asked->getString('source'), $asked->getBoolean('scheduled'));
-            foreach ($source === null ? [] : $this->handover->course($source, $display, $from, $to, $asked->getBoolean('items', true))->stretches as $one) {
-                fputcsv($out, [
-                    $display->display()->name,
-                    $one->zone ?? '',
-                    self::local($clock, $one->fromMs),
-                    self::local($clock, $one->toMs),
-                    $clock->timezone,
-                    (string) Instant::ofMs($one->fromMs),
-                    (string) Instant::ofMs($one->toMs),
-                    $one->kind,
-                    $one->name,
-                    $one->booking ?? '',
-                    $one->why,
-                ], escape: '');
+            if ($source !== null) {
+                $courses[] = [$display->display()->name, $clock, $this->handover->course($source, $display, $from, $to, $asked->getBoolean('items', true))];
             }
         }
-        rewind($out);
 
-        return Download::of((string) stream_get_contents($out), 'text/csv; charset=utf-8', 'Changes.csv');
+        return Download::of(CourseText::of($courses), 'text/csv; charset=utf-8', 'Changes.csv');
     }
 
     /** @param string $named `layout:ID`, or nothing for what stands there */
@@ -121,14 +115,6 @@ final readonly class RehearsalController
         [$kind, $id] = [...explode(':', $named, 2), ''];
 
         return $named === '' ? $this->handover->standing($display, $scheduled) : $this->handover->source(Node::root(['kind' => $kind, 'id' => $id]));
-    }
-
-    /** As the clock on the wall of a display shows it, ms where it has any. */
-    private static function local(WallClock $clock, int $ms): string
-    {
-        $rest = $ms % 1000;
-
-        return strtr((string) LocalTime::ofSeconds($clock->local(intdiv($ms, 1000))), 'T', ' ') . ($rest === 0 ? '' : sprintf('.%03d', $rest));
     }
 
     /**

@@ -23,11 +23,10 @@ use UpperPane\Core\Geometry\Size;
 use UpperPane\Core\Media\Media;
 use UpperPane\Core\Playback\SmilText;
 use UpperPane\Core\Time\Schedule\CalendarText;
+use UpperPane\Core\Time\Schedule\PlanText;
 use UpperPane\Core\Time\Schedule\Played;
-use UpperPane\Core\Time\Schedule\Plays;
 use UpperPane\Core\Time\Schedule\Schedule;
 use UpperPane\Core\Units\Calendar;
-use UpperPane\Core\Units\Instant;
 use UpperPane\Core\Units\LocalTime;
 use UpperPane\Core\Units\UtcOffsets;
 use UpperPane\Core\Units\WallClock;
@@ -66,30 +65,9 @@ final readonly class OpenFormatsController
         }
         $first = LocalTime::parse($request->query->getString('day') . 'T00:00:00', '/day')->day();
         [$from, $to] = [$clock->utcOrBefore($first * Calendar::DAY_S) * 1000, $clock->utcOrBefore(($first + $days) * Calendar::DAY_S) * 1000];
-        $names = $this->schedules->names($schedule);
-        $out = fopen('php://temp', 'w+');
-        assert($out !== false);
-        fputcsv($out, ['display', 'zone', 'from', 'to', 'time zone', 'from UTC', 'to UTC', 'plays', 'booking', 'why'], escape: '');
-        $local = static fn (int $ms): string => strtr((string) LocalTime::ofSeconds($clock->local(intdiv($ms, 1000))), 'T', ' ');
-        foreach ([null, ...$this->booked($schedule)] as $zone) {
-            foreach (Plays::of($schedule, $clock, $from, $to, $zone)->pieces as $play) {
-                fputcsv($out, [
-                    $display?->display()->name ?? '',
-                    $zone ?? '',
-                    $local($play->fromMs),
-                    $local($play->toMs),
-                    $clock->timezone,
-                    (string) Instant::ofMs($play->fromMs),
-                    (string) Instant::ofMs($play->toMs),
-                    $play->plays === null ? '' : $names[$play->plays->key()] ?? $play->plays->id,
-                    $play->booking->name ?? '',
-                    $zone !== null && $play->plays === null ? 'its own list' : $play->why(),
-                ], escape: '');
-            }
-        }
-        rewind($out);
+        $text = PlanText::of($schedule, $clock, $from, $to, $display?->display()->name ?? '', $this->schedules->names($schedule));
 
-        return Download::of((string) stream_get_contents($out), 'text/csv; charset=utf-8', "$design->name.csv");
+        return Download::of($text, 'text/csv; charset=utf-8', "$design->name.csv");
     }
 
     /** A layout or a playlist as SMIL 3.0, its media at the addresses of this server. */
@@ -124,19 +102,6 @@ final readonly class OpenFormatsController
         );
 
         return new JsonResponse(['document' => $schedule->booked($read['bookings'])[0]->toArray(), 'count' => count($read['bookings']), 'notes' => $read['notes']]);
-    }
-
-    /** @return list<string> */
-    private function booked(Schedule $schedule): array
-    {
-        $zones = [];
-        foreach ($schedule->bookings as $booking) {
-            if ($booking->zone !== null) {
-                $zones[$booking->zone] = $booking->zone;
-            }
-        }
-
-        return array_values($zones);
     }
 
     private function schedule(string $id): Design

@@ -41,6 +41,14 @@ final readonly class WallClock
         return new self($timezone, $from, $offsets, $localFrom);
     }
 
+    /** An instant as the clock shows it, `2026-06-01 10:00:00`, with ms where it has any. */
+    public function shown(int $ms): string
+    {
+        $rest = $ms % 1000;
+
+        return strtr((string) LocalTime::ofSeconds($this->local(intdiv($ms - $rest, 1000))), 'T', ' ') . ($rest === 0 ? '' : sprintf('.%03d', $rest));
+    }
+
     /** @param int $utc Unix s */
     public function local(int $utc): int
     {

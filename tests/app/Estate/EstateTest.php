@@ -49,6 +49,15 @@ final class EstateTest extends ApiTestCase
         $calls('-1 minute');
         $wide = array_column($this->ask('GET', '/api/estate')[1]['displays'], null, 'id')['wide'];
         self::assertSame(['silent', 'silent'], [$wide['standing']['state'], $wide['players'][0]['standing']['state']]);
+
+        // What is wrong is told once for all stations; elements are displays.
+        $counts = "JSON_OBJECT('stops', 0, 'warnings', 2, 'hints', 1)";
+        $this->entities()->getConnection()->executeStatement("UPDATE surveyed_display SET summary = JSON_SET(summary, '$.found', $counts) WHERE id = 'tall'");
+        $found = array_column($this->ask('GET', '/api/estate')[1]['findings'], null, 'code');
+        self::assertSame(['player.silent', 'display.unbound', 'survey.found', 'display.blank'], array_keys($found));
+        self::assertMatchesRegularExpression('/ has been silent since (\d{4}-\d\d-\d\d )?\d\d:\d\d\. It goes on with release 1\.$/', $found['player.silent']['message']);
+        self::assertSame([['tall'], 'warning'], [$found['survey.found']['elements'], $found['survey.found']['level']]);
+        self::assertStringEndsWith(': 3 found in its survey.', $found['survey.found']['message']);
     }
 
     public function testListsSayWhereDesignsAreShownAndWhichRevision(): void

@@ -122,9 +122,9 @@ final class RehearsalTest extends ApiTestCase
         self::assertFalse($this->wide()['saved_not_handed_over'], 'it is as it was');
 
         $this->entities()->getConnection()->executeStatement('UPDATE handed_release SET planned_until = DATE_ADD(UTC_TIMESTAMP(), INTERVAL 36 HOUR)');
-        $found = $this->wide()['planned'];
-        self::assertSame(['release.ends', 'warning'], [$found['code'], $found['level']]);
-        self::assertSame('What is planned ends in a day; from then on the standby "Night" plays. Hand over again.', $found['message']);
+        $found = array_column($this->ask('GET', '/api/estate')[1]['findings'], null, 'code')['release.ends'];
+        $said = 'What is planned ends in a day; from then on the standby "Night" plays. Hand over again.';
+        self::assertSame(['warning', ['wide'], "Wide: $said", $said], [$found['level'], $found['elements'], $found['message'], $this->wide()['planned']]);
     }
 
     public function testDisplaysOfAPlaceAreToldTogetherAndEachInItsOwnZone(): void

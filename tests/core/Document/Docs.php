@@ -7,6 +7,7 @@ namespace UpperPane\Tests\Core\Document;
 use UpperPane\Core\Display\Survey;
 use UpperPane\Core\Document\Limits;
 use UpperPane\Core\Finding\Explanation;
+use UpperPane\Core\Handover\EstateFindings;
 use UpperPane\Core\Handover\Planned;
 use UpperPane\Core\Layout\Check\Check;
 use UpperPane\Core\Layout\Checks;
@@ -39,7 +40,9 @@ final class Docs
             . "What Upper Pane looks for while a layout is made. A **stop** keeps it from being handed over; a **warning** wants a look; a **hint** is worth knowing.\n"
             . "This page is made of what stands at the classes that find it (`bin/docs`).\n\n" . self::table($layout)
             . "\n## Of a schedule\n\nWhat is found in the bookings of a display or place, by `bin/upperpane plays` in the span asked for.\n\n"
-            . self::table([...Planned::explained(), ...ScheduleChecks::explained(), ...Base::explained()])
+            . self::table([...ScheduleChecks::explained(), ...Base::explained()])
+            . "\n## Of the estate\n\nWhat is found in displays, their players and what was handed over to them, at Today, Displays and Playback.\n\n"
+            . self::table([...EstateFindings::explained(), ...Planned::explained()])
             . "\n## Of the survey\n\nWhat is found in a display itself, by `bin/upperpane wall` and at Displays.\n\n" . self::table(Survey::explained());
     }
 

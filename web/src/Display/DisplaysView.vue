@@ -3,6 +3,7 @@ import { useQueryClient } from '@tanstack/vue-query'
 import { computed, onBeforeUnmount, ref, shallowRef, watchEffect } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { type DisplayState, type PlaceState, useEstate, wordsOf } from '../Estate/estate'
+import { matters } from '../Estate/matters'
 import MiniPicture from '../Estate/MiniPicture.vue'
 import { offerActions } from '../ui/actions'
 import { api, sentence } from '../ui/api'
@@ -18,7 +19,7 @@ import DisplaySheet from './DisplaySheet.vue'
 import NewDisplay from './NewDisplay.vue'
 import PlaceEditor from './PlaceEditor.vue'
 
-const { query, displays, places, byPlace } = useEstate()
+const { query, displays, findings, places, byPlace } = useEstate()
 const at = useSecond()
 const route = useRoute()
 const router = useRouter()
@@ -86,15 +87,7 @@ async function move(place: string) {
 }
 
 watchEffect(() => {
-  const found = displays.value.filter((d) => worst(d))
-  shelf.findings = found.map((d) => ({
-    code: 'survey',
-    level: worst(d)!,
-    elements: [],
-    message: `${d.name}: ${d.found.stops + d.found.warnings + d.found.hints} found in its survey.`,
-    to: `/displays/${d.id}`,
-    link: 'Look at the survey',
-  }))
+  shelf.findings = matters(findings.value, (code) => code === 'survey.found')
   shelf.remark = `${displays.value.length} displays surveyed`
 })
 onBeforeUnmount(() => shelf.clear())

@@ -6,11 +6,12 @@ import { useGrowingPlaces } from '../ui/growing'
 import LevelMark from '../ui/LevelMark.vue'
 import ListEnd from '../ui/ListEnd.vue'
 import { useSecond } from '../ui/second'
-import { type Finding, useShelf } from '../ui/shelf'
+import { useShelf } from '../ui/shelf'
 import DisplayPicture from './DisplayPicture.vue'
 import { type DisplayState, useEstate } from './estate'
+import { matters } from './matters'
 
-const { query, displays, byPlace, silent, plays, notHandedOver, unbound } = useEstate()
+const { query, displays, findings, byPlace, plays, notHandedOver } = useEstate()
 const at = useSecond()
 const shelf = useShelf()
 const room = useTemplateRef('room')
@@ -27,90 +28,11 @@ const metre = computed(() => Math.round(1000 * pxPerMm.value))
 
 const zones = computed(() => [...new Set(displays.value.map((d) => d.timezone))])
 
-/** The same of many displays is said once, with where to see them all. */
-const MANY = 5
-function each(list: DisplayState[], of: (d: DisplayState) => Finding, together: string, to: string): Finding[] {
-  if (list.length <= MANY) return list.map(of)
-  return [{ ...of(list[0]!), message: `${list.length} displays ${together}.`, to, link: 'See them' }]
-}
-const matters = computed<Finding[]>(() => [
-  ...each(
-    silent.value,
-    (d) => ({
-      code: 'player.silent',
-      level: 'stop',
-      elements: [],
-      message: `${d.name} has been silent ${d.players[0]?.called_at ? `since ${clock(Date.parse(d.players[0].called_at), d.timezone, false)}` : 'from the beginning'}. ${d.release ? `It goes on with release ${d.release.number}.` : ''}`,
-      to: '/playback?state=silent',
-      link: 'See its player',
-    }),
-    'are silent; each goes on with what it has',
-    '/playback?state=silent',
-  ),
-  ...each(
-    displays.value.filter((d) => d.players.some((p) => p.standing.state === 'troubled')),
-    (d) => ({
-      code: 'player.troubled',
-      level: 'warning',
-      elements: [],
-      message: `${d.name}: ${d.players.find((p) => p.standing.state === 'troubled')?.trouble}`,
-      to: '/playback?state=troubled',
-      link: 'See its player',
-    }),
-    'have a player in trouble',
-    '/playback?state=troubled',
-  ),
-  ...each(
-    displays.value.filter((d) => d.planned),
-    (d) => ({ ...d.planned!, message: `${d.name}: ${d.planned!.message}`, to: handover(d), link: 'Hand over' }),
-    'play by schedules that are planned for no more than two weeks: hand them over again',
-    '/handover',
-  ),
-  ...changed(notHandedOver.value),
-  ...each(
-    unbound.value,
-    (d) => ({
-      code: 'display.unbound',
-      level: 'warning',
-      elements: [],
-      message: `${d.name} has no player.`,
-      to: `/displays?display=${d.id}`,
-      link: 'Bind one',
-    }),
-    'have no player',
-    '/playback?state=unbound',
-  ),
-  ...each(
-    displays.value.filter((d) => !d.release),
-    (d) => ({
-      code: 'display.blank',
-      level: 'hint',
-      elements: [],
-      message: `Nothing was handed over to ${d.name} yet.`,
-      to: `/handover?display=${d.id}`,
-      link: 'Hand something over',
-    }),
-    'were handed nothing yet',
-    '/handover',
-  ),
-])
-
-const handover = (d: DisplayState) => `/handover?${d.release!.source.kind}=${d.release!.source.id}&display=${d.id}`
-function changed(list: DisplayState[]): Finding[] {
-  const sources = new Map<string, DisplayState[]>()
-  list.forEach((d) => sources.set(d.release!.source.id, [...(sources.get(d.release!.source.id) ?? []), d]))
-  return [...sources.values()].map((those) => ({
-    code: 'release.older',
-    level: 'warning',
-    elements: [],
-    message: `“${those[0]!.release!.name}” is changed and not handed over to ${those.length === 1 ? those[0]!.name : `${those.length} displays`}.`,
-    to: `/handover?${those[0]!.release!.source.kind}=${those[0]!.release!.source.id}&${those.map((d) => `display=${d.id}`).join('&')}`,
-    link: 'See the difference',
-  }))
-}
+/** What is on its way is no matter of the day, and surveys are looked at where displays are. */
+const wrong = computed(() => matters(findings.value, (code) => code !== 'player.changing' && code !== 'survey.found'))
 
 watchEffect(() => {
-  shelf.findings = matters.value
+  shelf.findings = wrong.value
   shelf.remark = `${plays.value.length} of ${displays.value.length} displays report that they play what they should`
 })
 onBeforeUnmount(() => shelf.clear())
@@ -137,9 +59,9 @@ const isLate = (d: DisplayState) => d.standing.state === 'silent'
     <div class="columns today">
       <aside class="leaf" aria-label="What needs you">
         <h2>What needs you</h2>
-        <p v-if="matters.length === 0 && displays.length" class="px-3 soft">Nothing. All displays play what they should.</p>
+        <p v-if="wrong.length === 0 && displays.length" class="px-3 soft">Nothing. All displays play what they should.</p>
         <ul>
-          <li v-for="(m, i) in matters" :key="i">
+          <li v-for="(m, i) in wrong" :key="i">
             <LevelMark :level="m.level" />
             <span
               >{{ m.message }} <RouterLink v-if="m.to" :to="m.to">{{ m.link }}</RouterLink></span

@@ -63,7 +63,7 @@ export interface DisplayState {
   /** What plays there at this instant by its schedule, as it is saved; null where no schedule stands. */
   due: { plays: string | null; booking: string | null; why: string } | null
   /** What is found in the plan of its release, where it ends soon. */
-  planned: Finding | null
+  planned: string | null
   players: PlayerState[]
   standing: Standing
 }
@@ -80,6 +80,8 @@ interface Estate {
   now: string
   places: PlaceState[]
   displays: DisplayState[]
+  /** What is wrong with them; the same of many is said once, and names them all. */
+  findings: Finding[]
 }
 
 const texts = new WeakMap<DisplayState, string>()
@@ -110,6 +112,7 @@ export function useEstate() {
     query,
     displays,
     places,
+    findings: computed(() => query.data.value?.findings ?? []),
     byPlace: computed(() => {
       const at = new Map<string, DisplayState[]>()
       for (const d of displays.value) {

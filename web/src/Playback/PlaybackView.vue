@@ -2,6 +2,7 @@
 import { computed, onBeforeUnmount, watchEffect } from 'vue'
 import MiniPicture from '../Estate/MiniPicture.vue'
 import { type DisplayState, type PlayerState, type Standing, useEstate } from '../Estate/estate'
+import { matters } from '../Estate/matters'
 import { useAsked } from '../ui/asked'
 import ChoiceBar from '../ui/ChoiceBar.vue'
 import { ago, clock, moment, zoneName } from '../ui/format'
@@ -9,10 +10,10 @@ import { useGrowing } from '../ui/growing'
 import LevelMark from '../ui/LevelMark.vue'
 import ListEnd from '../ui/ListEnd.vue'
 import { useSecond } from '../ui/second'
-import { type Finding, useShelf } from '../ui/shelf'
+import { useShelf } from '../ui/shelf'
 import PlaybackTabs from './PlaybackTabs.vue'
 
-const { query, displays } = useEstate()
+const { query, displays, findings } = useEstate()
 const shelf = useShelf()
 const at = useSecond()
 
@@ -49,15 +50,7 @@ const plays = (row: Row) => {
 }
 
 watchEffect(() => {
-  shelf.findings = rows.value
-    .filter((r) => r.standing.level !== null)
-    .map<Finding>((r) => ({
-      code: `player.${r.standing.state}`,
-      level: r.standing.level!,
-      elements: [],
-      message: `${r.display.name}: ${r.standing.says.replace(/\.$/, '')}.`,
-      to: `/displays?display=${r.display.id}`,
-    }))
+  shelf.findings = matters(findings.value, (code) => /^(player|display)\./.test(code))
   shelf.remark = 'Every display plays what it should.'
 })
 onBeforeUnmount(() => shelf.clear())
@@ -116,7 +109,7 @@ onBeforeUnmount(() => shelf.clear())
                 now {{ row.display.due.plays ?? 'nothing' }}<span class="soft">, {{ row.display.due.why }}</span>
               </div>
               <div v-if="row.display.planned" class="changed">
-                {{ row.display.planned.message.replace(' Hand over again.', '') }}
+                {{ row.display.planned.replace(' Hand over again.', '') }}
                 <RouterLink :to="`/handover?${row.display.release!.source.kind}=${row.display.release!.source.id}&display=${row.display.id}`"
                   >hand over again</RouterLink
                 >

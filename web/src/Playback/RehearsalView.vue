@@ -4,12 +4,13 @@ import { DateTime } from 'luxon'
 import { computed, onBeforeUnmount, ref, useTemplateRef, watch, watchEffect } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { useEstate } from '../Estate/estate'
+import { matters } from '../Estate/matters'
 import { sentence } from '../ui/api'
 import { useAsked } from '../ui/asked'
 import ChoiceBar from '../ui/ChoiceBar.vue'
 import { clock, day, zoneName } from '../ui/format'
 import LocalField from '../ui/LocalField.vue'
-import { type Finding, useShelf } from '../ui/shelf'
+import { useShelf } from '../ui/shelf'
 import StepBar from '../ui/StepBar.vue'
 import CourseTable from './CourseTable.vue'
 import DayStrip from './DayStrip.vue'
@@ -200,15 +201,10 @@ const height = computed(() => {
 })
 
 watchEffect(() => {
-  shelf.findings = [...told.value.values()]
-    .filter((t) => t.source === null)
-    .map<Finding>((t) => ({
-      code: 'display.blank',
-      level: 'hint',
-      elements: [],
-      message: `Nothing was handed over to ${nameOf(t.display)}, and no schedule rules there.`,
-      to: `/handover?display=${t.display}`,
-    }))
+  shelf.findings = matters(
+    [...told.value.values()].flatMap((t) => t.findings),
+    () => true,
+  )
   shelf.remark = trouble.value || 'What is rehearsed is what is saved by now.'
 })
 onBeforeUnmount(() => shelf.clear())

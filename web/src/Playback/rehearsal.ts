@@ -6,6 +6,7 @@ import { loadFaces } from '../pane/faces'
 import { nextChange, previousChange } from '../pane/sheet'
 import type { Day } from '../Time/schedule'
 import { api } from '../ui/api'
+import type { Finding } from '../ui/shelf'
 
 /** What one thing shows from when to when: the whole display, or one of its zones. */
 export interface Stretch {
@@ -31,6 +32,8 @@ export interface Rehearsal {
   course: Stretch[]
   left: number
   release: ReleaseFile | null
+  /** That nothing is there to be rehearsed. */
+  findings: Finding[]
 }
 
 export interface Asked {

@@ -196,9 +196,13 @@ final readonly class Schedule
     /** @return list<string> zones for which it says anything: a standby or bookings */
     public function zonesNamed(): array
     {
-        $booked = array_filter(array_map(static fn (Booking $booking): ?string => $booking->zone, $this->bookings));
+        return array_map(strval(...), array_values(array_unique([...array_keys($this->zones), ...$this->zonesBooked()])));
+    }
 
-        return array_map(strval(...), array_values(array_unique([...array_keys($this->zones), ...$booked])));
+    /** @return list<string> zones that have bookings, in the order in which they are first named */
+    public function zonesBooked(): array
+    {
+        return array_values(array_unique(array_filter(array_map(static fn (Booking $booking): ?string => $booking->zone, $this->bookings), is_string(...))));
     }
 
     public function standbyOf(?string $zone): ?Played

@@ -69,7 +69,7 @@ final readonly class ScheduleChecks
         foreach ($schedule->bookings as $booking) {
             array_push($findings, ...self::skipped($booking, $clock, $from, $to));
         }
-        foreach (self::zones($schedule) as $zone) {
+        foreach ([null, ...$schedule->zonesBooked()] as $zone) {
             $conflicts = BookingConflicts::of($schedule, $clock, $from, $to, $zone);
             array_push($findings, ...self::contested($schedule->ranked($zone), $conflicts, $clock, $from));
             if ($schedule->standbyOf($zone) === null && $zone === null) {
@@ -78,19 +78,6 @@ final readonly class ScheduleChecks
         }
 
         return $findings;
-    }
-
-    /** @return list<?string> the whole display, and the zones that have bookings */
-    private static function zones(Schedule $schedule): array
-    {
-        $zones = [null];
-        foreach ($schedule->bookings as $booking) {
-            if ($booking->zone !== null && !in_array($booking->zone, $zones, true)) {
-                $zones[] = $booking->zone;
-            }
-        }
-
-        return $zones;
     }
 
     /** @return list<Finding> */

@@ -1,0 +1,28 @@
+<?php
+
+declare(strict_types=1);
+
+namespace UpperPane\Tests\Core\Document;
+
+use PHPUnit\Framework\TestCase;
+use UpperPane\Core\Document\Csv;
+
+/** RFC 4180, read back by PHP's own reader. */
+final class CsvTest extends TestCase
+{
+    public function testWhatIsWrittenIsReadBack(): void
+    {
+        $rows = [['Hall wall', 'a "quoted" word', 'one, two', ''], [' space ', "line\nend", '"', 'Ä 1']];
+        $text = Csv::text(['display', 'zone', 'why', 'empty'], $rows);
+        self::assertStringStartsWith("display,zone,why,empty\n\"Hall wall\",\"a \"\"quoted\"\" word\",\"one, two\",\n", $text);
+        $file = fopen('php://memory', 'w+');
+        self::assertIsResource($file);
+        fwrite($file, $text);
+        rewind($file);
+        $read = [];
+        while (($row = fgetcsv($file, escape: '')) !== false) {
+            $read[] = $row;
+        }
+        self::assertSame([['display', 'zone', 'why', 'empty'], ...$rows], $read);
+    }
+}
