@@ -62,7 +62,7 @@ final class VariantHandsTest extends TestCase
     public function testWhatFollowsALeaderThatIsNotSeenGoesOnFollowingIt(): void
     {
         self::assertSame(['main', 'Side', null], self::play(<<<'TS'
-            const { leaderOf } = await import('@/Layout/designs')
+            const { leaderOf } = await import('@/Layout/kinds/zone/zone')
             const led: any = { ...both, elements: [...both.elements, { id: 'side', kind: 'zone', rect: box(30), playlist: { items: [] }, follows: 'main' }],
               variants: [{ id: 'portrait', canvas: both.canvas, places: { side: { rect: box(1) } } }] }
             const side: any = change(led, 'side', { name: 'Side' }).elements[3]

@@ -29,6 +29,9 @@ final class KindsTest extends TestCase
         self::assertSame(Kinds::names(), Drawings::kinds());
         $schemas = array_map(static fn (array $schema): mixed => $schema['properties']['kind']['const'] ?? null, Kinds::schemas());
         self::assertSame(Kinds::names(), $schemas);
+        $desk = (string) file_get_contents(self::ROOT . '/web/src/Layout/kinds/kinds.ts');
+        preg_match('/KINDS: ElementKind\[\] = \[([a-z, ]+)\]/', $desk, $table);
+        self::assertEqualsCanonicalizing(Kinds::names(), explode(', ', $table[1] ?? ''), 'each has its fields and its tool in the composer');
         $docs = (string) file_get_contents(self::ROOT . '/docs/development.md') . file_get_contents(self::ROOT . '/docs/formats/layout.schema.json');
         foreach ($examples as $kind => $document) {
             $element = Kinds::read(Node::root($document));
@@ -56,15 +59,17 @@ final class KindsTest extends TestCase
             "/['\"](?:$names)['\"]\\s*[!=]==?\\s*[^;]*\\bkind\\b/",
             "/instanceof\\s+(?:$classes|PlayingZone)\\b/",
             "/\\b(?:$classes)::KIND\\b/",
+            "/\\bkind(?:\\.value)?\\s*[!=]==?\\s*'(?:$names)'/",
+            "/\\bcase\\s+'(?:$names)'/",
         ];
         $found = [];
-        foreach (['core/src', 'app/src'] as $folder) {
+        foreach (['core/src', 'app/src', 'web/src'] as $folder) {
             $files = new \RecursiveIteratorIterator(new \RecursiveDirectoryIterator(self::ROOT . "/$folder", \FilesystemIterator::SKIP_DOTS));
             foreach ($files as $file) {
                 assert($file instanceof \SplFileInfo);
                 $path = substr($file->getPathname(), strlen(self::ROOT) + 1);
-                // The rooms of the kinds: what they are, and how they are drawn.
-                if ($file->getExtension() !== 'php' || preg_match('~^core/src/(Layout/Kind|Playback/Drawing)/~', $path) === 1) {
+                // The rooms of the kinds: what they are, how they are drawn, their fields in the composer. Media have kinds of their own.
+                if (!in_array($file->getExtension(), ['php', 'ts', 'vue'], true) || preg_match('~^(core/src/(Layout/Kind|Playback/Drawing)|web/src/(Layout/kinds|Media))/~', $path) === 1) {
                     continue;
                 }
                 $code = (string) preg_replace('~^\s*(?:\*|//|/\*).*$|assert\(.*?\);~m', '', (string) file_get_contents($file->getPathname()));

@@ -29,6 +29,7 @@ import DesignHead from './DesignHead.vue'
 import type { LayoutDocument } from './designs'
 import type { Division, Recipe } from './division'
 import DivisionPicker from './DivisionPicker.vue'
+import { kindOf } from './kinds/kinds'
 import RevisionList from './RevisionList.vue'
 import { useDesignWork } from './work'
 
@@ -56,17 +57,18 @@ const snapping = ref(true)
 const inMm = ref(false)
 const { data: surveyed } = useDisplay(seenOn)
 const picking = ref(false)
-const asked = shallowRef<Rect | null>(null)
+const asked = shallowRef<{ kind: string; rect: Rect } | null>(null)
 
 function drawn(rect: Rect) {
   const tool = composer.tool.value
-  if (tool === 'picture') {
-    asked.value = rect
+  if (tool === 'choose') return
+  if (kindOf({ kind: tool }).begins === 'media') {
+    asked.value = { kind: tool, rect }
     picking.value = true
-  } else if (tool !== 'choose') void composer.add(tool, rect)
+  } else void composer.add(tool, rect)
 }
 function picked([media]: MediaState[]) {
-  if (asked.value && media) void composer.add('picture', asked.value, { media: refOf(media) })
+  if (asked.value && media) void composer.add(asked.value.kind, asked.value.rect, { media: refOf(media) })
 }
 
 // --- findings ------------------------------------------------------------------------------

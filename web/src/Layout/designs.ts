@@ -170,9 +170,6 @@ export type CodeElement = Head & {
 }
 export type TickerElement = Head & { kind: 'ticker'; text: string; style: Style; speed_px_s?: number; way?: 'left' | 'right' }
 export type Element = ZoneElement | TextElement | PictureElement | ShapeElement | ClockElement | CodeElement | TickerElement
-/** The zone that sets the moments of another; none where that is not among what is seen, as in a variant without it. */
-export const leaderOf = (zone: ZoneElement | undefined, elements: Element[]): ZoneElement | undefined =>
-  zone?.follows === undefined ? undefined : elements.find((e): e is ZoneElement => e.id === zone.follows && e.kind === 'zone')
 /** Those whose words are set in one style. */
 export type StyledElement = TextElement | TickerElement | (ClockElement & { style: Style })
 export const isStyled = (e: Element): e is StyledElement => 'style' in e && e.style !== undefined

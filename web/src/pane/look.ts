@@ -131,7 +131,7 @@ function words(content: HTMLElement, part: Part, style: TextStyle): void {
     color: style.color,
     textAlign: style.align,
     lineHeight: String(style.line_height),
-    whiteSpace: part.kind === 'ticker' ? 'pre' : 'pre-wrap',
+    whiteSpace: part.ticker ? 'pre' : 'pre-wrap',
     overflowWrap: 'break-word',
     display: 'flex',
     flexDirection: 'column',

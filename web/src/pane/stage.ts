@@ -17,6 +17,8 @@ interface Drawn {
 
 const DRIFT_MS = 300
 
+const sameBox = (a: Box, b: Box) => a.x === b.x && a.y === b.y && a.width === b.width && a.height === b.height
+
 /**
  * Draws what a run sheet shows at an instant into an element: the same code in the composer, in thumbnails and in the player.
  *
@@ -180,7 +182,8 @@ export class Stage {
     let drawn = now?.drawn ?? part.drawn
     if (moved) {
       const of = part.of ?? part.rect
-      const whole = !part.of && (part.kind === 'text' || part.kind === 'shape' || part.kind === 'clock')
+      // What fills its box by itself goes on filling it; how content is fitted only the core knows.
+      const whole = !part.of && !part.media && !part.code && sameBox(part.rect, part.drawn)
       const shifted = (box: Box): Box => ({ ...box, x: box.x + moved.x - of.x, y: box.y + moved.y - of.y })
       drawn = whole ? moved : shifted(drawn)
       rect = part.of ? shifted(rect) : moved
@@ -199,7 +202,7 @@ export class Stage {
       height: `${drawn.height}px`,
       maxWidth: 'none',
     })
-    clip.style.borderRadius = part.kind === 'picture' && part.radius_px ? `${part.radius_px}px` : ''
+    clip.style.borderRadius = part.media && part.radius_px ? `${part.radius_px}px` : ''
   }
 
   /** Puts a film at its frame, or lets it run and corrects it when it drifts. */

@@ -1,47 +1,26 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import { useMedia } from '../../Media/media'
-import PlaylistPanel, { type Listed } from '../../Time/PlaylistPanel.vue'
-import { seconds } from '../../ui/format'
 import TypedLine from '../../ui/TypedLine.vue'
-import { type Addresses, type Analysis, type ZoneElement, leaderOf } from '../designs'
+import type { Analysis } from '../designs'
+import { kindOf } from '../kinds/kinds'
 import { useComposer } from './composer'
 import CanvasDetails from './details/CanvasDetails.vue'
-import ClockDetails from './details/ClockDetails.vue'
-import CodeDetails from './details/CodeDetails.vue'
-import GroundField from './details/GroundField.vue'
-import PictureDetails from './details/PictureDetails.vue'
+import FieldGrid from './details/FieldGrid.vue'
 import Repeat from './details/Repeat.vue'
-import ShapeDetails from './details/ShapeDetails.vue'
-import TextDetails from './details/TextDetails.vue'
-import TickerDetails from './details/TickerDetails.vue'
-import ZoneTimes from './details/ZoneTimes.vue'
-import { useHand } from './hand'
 
 /** What is typed about the one element that is chosen, about several, or about the canvas when none is. */
 const props = defineProps<{ analysis: Analysis | null; display: string | null; timezone: string }>()
 const emit = defineEmits<{ display: [id: string | null]; again: [] }>()
 const composer = useComposer()
-const hand = useHand()
-const due = hand.due
-const { ready } = useMedia()
 const one = composer.only
+const kind = computed(() => (one.value ? kindOf(one.value) : null))
 const repeating = ref(false)
 
-const addresses = computed<Addresses>(() =>
-  Object.fromEntries(ready.value.map((m) => [m.id, { url: m.url ?? '', thumbnail: m.thumbnail, type: m.type ?? '' }])),
-)
-const zoneList = (e: ZoneElement): Listed | null => ('items' in e.playlist ? e.playlist : null)
-const plays = (e: ZoneElement) => zoneList(e)?.items.filter((i) => i.enabled !== false).length
-const firstMedia = (e: ZoneElement) => zoneList(e)?.items.find((i) => i.media?.id)?.media?.id
-const loopOf = (id: string) => {
-  const loop = props.analysis?.loops[id]
-  return loop === null ? 'without end' : loop ? seconds(loop) : ''
-}
 const rename = (name: string) => one.value && composer.edit(one.value.id, { name: name === one.value.id ? undefined : name })
 const chosen = computed(() => composer.elements.value.filter((e) => composer.chosen.value.has(e.id)))
 const all = (what: 'hidden' | 'locked') => chosen.value.every((e) => e[what])
 const grouped = computed(() => chosen.value.some((e) => e.group))
+const figures = computed(() => (one.value && kind.value?.figures?.(one.value, props.analysis)) || '')
 </script>
 
 <template>
@@ -49,9 +28,7 @@ const grouped = computed(() => chosen.value.some((e) => e.group))
     <h2>
       <TypedLine v-if="one" :value="one.name ?? one.id" label="Name of the element" @change="rename" />
       <span v-else class="several">{{ chosen.length }} elements chosen</span>
-      <span v-if="one?.kind === 'zone'" class="figures">{{
-        [zoneList(one) ? `${plays(one)} ${plays(one) === 1 ? 'item' : 'items'}` : '', loopOf(one.id)].filter(Boolean).join(' · ')
-      }}</span>
+      <span v-if="figures" class="figures">{{ figures }}</span>
     </h2>
     <div class="acts" role="group" aria-label="What is chosen">
       <button type="button" title="One higher in the stack ( ] ), Shift: to the top" @click="composer.restack($event.shiftKey ? Infinity : 1)">
@@ -71,47 +48,13 @@ const grouped = computed(() => chosen.value.some((e) => e.group))
       <button type="button" title="In columns and rows" @click="repeating = true">repeat…</button>
     </div>
     <p v-if="one && analysis?.says[one.id]" class="says figures">{{ analysis.says[one.id] }}</p>
-    <template v-if="one?.kind === 'zone'">
-      <ZoneTimes
-        :one="one"
-        :layout="composer.document.value.id"
-        :elements="composer.elements.value"
-        @change="composer.edit<ZoneElement>(one!.id, $event)"
-      />
-      <PlaylistPanel
-        v-if="zoneList(one)"
-        :list="zoneList(one)!"
-        :playing="analysis?.playing[one.id]"
-        :follows="leaderOf(one, composer.elements.value) !== undefined"
-        :media="addresses"
-        :due="due[one.id]"
-        :zone="{ layout: composer.document.value.id, width: one.rect.width, height: one.rect.height }"
-        :findings="analysis?.findings.filter((f) => f.elements[0] === one!.id)"
-        @change="(playlist, gesture) => composer.edit<ZoneElement>(one!.id, { playlist }, gesture)"
-        @goto="hand.toItem(one.id, $event)"
-        @again="((composer.notice.value = { wrong: false, said: [$event] }), emit('again'))"
-      />
-      <p v-else class="px-3 pt-2">
-        <RouterLink :to="`/playlists/${(one.playlist as { ref: string }).ref}`">Open the saved playlist</RouterLink>: what is changed in it changes
-        wherever it plays.
-      </p>
-      <div class="form">
-        <GroundField :ground="one.ground" :media="firstMedia(one)" @change="(ground, g) => composer.edit<ZoneElement>(one!.id, { ground }, g)" />
-      </div>
-    </template>
-    <div v-else-if="one" class="form">
-      <TextDetails v-if="one.kind === 'text'" :one="one" />
-      <ShapeDetails v-else-if="one.kind === 'shape'" :one="one" />
-      <ClockDetails v-else-if="one.kind === 'clock'" :one="one" :timezone="timezone" />
-      <CodeDetails v-else-if="one.kind === 'code'" :one="one" />
-      <TickerDetails v-else-if="one.kind === 'ticker'" :one="one" />
-      <PictureDetails v-else :one="one" />
-    </div>
+    <component :is="kind.Details" v-if="one && kind?.isWide" :key="one.id" :one="one" :analysis="analysis" @again="emit('again')" />
+    <FieldGrid v-else-if="one && kind"><component :is="kind.Details" :key="one.id" :one="one" :timezone="timezone" /></FieldGrid>
     <Repeat v-model="repeating" />
   </section>
   <section v-else class="details" aria-label="Canvas">
     <h2>Canvas</h2>
-    <div class="form"><CanvasDetails :analysis="analysis" :display="display" @display="emit('display', $event)" /></div>
+    <FieldGrid><CanvasDetails :analysis="analysis" :display="display" @display="emit('display', $event)" /></FieldGrid>
   </section>
 </template>
 
@@ -157,37 +100,5 @@ h2 .figures {
   color: var(--soft);
   font-size: 0.8125rem;
   border-top: 1px solid var(--rule);
-}
-.form {
-  display: grid;
-  grid-template-columns: 1fr 1fr;
-  gap: 8px 14px;
-  padding: 10px 14px 14px;
-  align-items: end;
-  border-top: 1px solid var(--rule);
-}
-.form :deep(textarea),
-.form :deep(.wide) {
-  grid-column: 1 / 3;
-}
-.form :deep(label) {
-  font-size: 0.8125rem;
-  color: var(--soft);
-  margin: 0;
-}
-.form :deep(label .figure) {
-  font-family: var(--figures);
-  font-size: 0.8125rem;
-  color: var(--ink);
-  margin: 3px 0;
-}
-.form :deep(fieldset) {
-  border: 0;
-  margin: 0;
-  min-width: 0;
-}
-.form :deep(.guides .figure) {
-  font-family: var(--figures);
-  font-size: 0.8125rem;
 }
 </style>

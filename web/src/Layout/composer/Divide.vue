@@ -2,11 +2,12 @@
 import { computed, ref } from 'vue'
 import type { Rect } from '../../ui/shelf'
 import { EDGES } from '../division'
+import { zonesAmong } from '../kinds/zone/zone'
 import { useComposer } from './composer'
 
 /** What is done with the division: one zone is split, several are joined, made equal, or change places. */
 const composer = useComposer()
-const zones = computed(() => composer.elements.value.filter((e) => e.kind === 'zone' && composer.chosen.value.has(e.id)))
+const zones = computed(() => zonesAmong(composer.elements.value).filter((e) => composer.chosen.value.has(e.id)))
 const chosen = computed(() => [...composer.chosen.value])
 const WAYS = ['across', 'down'] as const
 const tracks = ref('1fr 1fr')

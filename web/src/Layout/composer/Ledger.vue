@@ -116,7 +116,7 @@ const addsUp = (sum: Sum) => sum.difference === 0 || sum.difference + sum.behind
                 @change="(v, g) => put(e, 'height', v, g)"
               />
             </td>
-            <td class="share">{{ e.hidden ? 'hidden' : e.locked ? 'locked' : e.kind === 'zone' ? share(e) : e.kind }}</td>
+            <td class="share">{{ e.hidden ? 'hidden' : e.locked ? 'locked' : share(e) || e.kind }}</td>
           </tr>
         </tbody>
       </table>

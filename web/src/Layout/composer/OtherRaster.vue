@@ -8,6 +8,7 @@ import { size } from '../../ui/format'
 import type { LayoutDocument, Saved } from '../designs'
 import { type Act, type Arranged, arrangedInTurn } from '../division'
 import DivisionDrawing from '../DivisionDrawing.vue'
+import { zonesAmong } from '../kinds/zone/zone'
 import { useComposer } from './composer'
 
 /** The layout for another raster: what it becomes is seen before it is made so, here or as a layout of its own. */
@@ -54,7 +55,7 @@ watch(
   },
   { immediate: true },
 )
-const areas = computed(() => Object.fromEntries((seen.value?.elements ?? []).filter((e) => e.kind === 'zone').map((e) => [e.name ?? e.id, e.rect])))
+const areas = computed(() => Object.fromEntries(zonesAmong(seen.value?.elements ?? []).map((e) => [e.name ?? e.id, e.rect])))
 
 function here() {
   if (!result.value) return

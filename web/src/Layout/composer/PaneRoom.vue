@@ -6,6 +6,7 @@ import type { Wall } from '../../Display/survey'
 import type { Rect } from '../../ui/shelf'
 import type { Analysis, Element, TextElement } from '../designs'
 import Borders from './Borders.vue'
+import { kindOf } from '../kinds/kinds'
 import { useComposer } from './composer'
 import Dimensions from './Dimensions.vue'
 import { type Handle, HANDLES, around } from './gestures'
@@ -118,11 +119,13 @@ const { gesture, box, guides, panels, hidden, under, toCanvas, snappedBorder, do
 // --- text in place --------------------------------------------------------------------
 
 const editor = useTemplateRef<HTMLTextAreaElement>('editor')
-const edited = computed(() => composer.elements.value.find((e): e is TextElement => e.id === editing.value && e.kind === 'text') ?? null)
+const edited = computed(
+  () => (composer.elements.value.find((e) => e.id === editing.value && kindOf(e).isTypedOver) as TextElement | undefined) ?? null,
+)
 async function twice(e: MouseEvent) {
   const hit = under(toCanvas(e))
   if (hit?.group) composer.choose([hit.id])
-  if (hit?.kind !== 'text') return
+  if (!hit || !kindOf(hit).isTypedOver) return
   editing.value = hit.id
   await nextTick()
   editor.value?.focus()
@@ -135,7 +138,9 @@ const place = (r: Rect) => ({
   width: Math.max(1, r.width * scale.value),
   height: Math.max(1, r.height * scale.value),
 })
-const outlined = computed(() => composer.elements.value.filter((e: Element) => (e.kind === 'zone' && !e.hidden) || composer.chosen.value.has(e.id)))
+const outlined = computed(() =>
+  composer.elements.value.filter((e: Element) => (kindOf(e).isOutlined && !e.hidden) || composer.chosen.value.has(e.id)),
+)
 const handleAt = (h: Handle, r: Rect) => ({
   x: r.x + (h.includes('w') ? 0 : h.includes('e') ? r.width : r.width / 2),
   y: r.y + (h.includes('n') ? 0 : h.includes('s') ? r.height : r.height / 2),

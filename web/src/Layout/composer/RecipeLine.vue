@@ -3,6 +3,7 @@ import { computed, ref } from 'vue'
 import { sentence } from '../../ui/api'
 import { vKept } from '../../ui/kept'
 import type { Recipe } from '../division'
+import { isZone } from '../kinds/zone/zone'
 import { useComposer } from './composer'
 
 /** The recipe of the layout, typed over: tracks as CSS grid writes them. What cannot be read stays in its field until it is right, or put back with Escape. */
@@ -63,7 +64,7 @@ const write = () => composer.tell({ do: 'retell' })
     </template>
     <p v-else class="none">
       No recipe: nothing says how this divides another raster.
-      <button v-if="composer.elements.value.some((e) => e.kind === 'zone')" type="button" class="btn btn-link btn-sm p-0" @click="write">
+      <button v-if="composer.elements.value.some(isZone)" type="button" class="btn btn-link btn-sm p-0" @click="write">
         Write it from the zones
       </button>
     </p>

@@ -6,7 +6,8 @@ import { type ItemAct, itemActs } from '../../Time/itemEdits'
 import { sentence } from '../../ui/api'
 import { clock, seconds } from '../../ui/format'
 import StepBar from '../../ui/StepBar.vue'
-import { type Analysis, type Element, type Item, type ZoneElement, leaderOf } from '../designs'
+import type { Analysis, Element, Item, ZoneElement } from '../designs'
+import { leaderOf, zonesAmong } from '../kinds/zone/zone'
 import { useComposer } from './composer'
 import { useHand } from './hand'
 import { SPANS, spanWords, ticksBetween, zoomed } from './tide'
@@ -68,7 +69,7 @@ function wheel(event: WheelEvent) {
 }
 
 const ticks = computed(() => ticksBetween(from.value, to.value, width.value || 1000, props.timezone))
-const zoneOf = (id: string) => props.elements.find((e): e is ZoneElement => e.kind === 'zone' && e.id === id) ?? null
+const zoneOf = (id: string) => zonesAmong(props.elements).find((e) => e.id === id) ?? null
 const nameOf = (zone: string) => zoneOf(zone)?.name ?? zone
 const layers = computed(() => props.analysis.run_sheet.layers.filter(isZone))
 const none = new Set<string>()

@@ -7,7 +7,8 @@ import { type Act, arranged } from '../division'
 import { shifted } from './marks'
 import { seenIn, withElements, withFields } from './variants'
 
-export type Tool = 'choose' | 'zone' | 'text' | 'shape' | 'picture' | 'clock' | 'code' | 'ticker'
+/** `choose`, or the kind of element that is drawn. */
+export type Tool = string
 
 /** The hands of the composer: what is chosen, and every way to change the document. Nothing here knows a rule of the trade. */
 export interface Composer {
@@ -38,7 +39,7 @@ export interface Composer {
   group(): void
   ungroup(): void
   /** A new element, as the core begins it, and chosen. */
-  add(kind: Exclude<Tool, 'choose'>, rect: Rect, fields?: object): Promise<boolean>
+  add(kind: string, rect: Rect, fields?: object): Promise<boolean>
   remove(): void
   duplicate(): void
   copy(): void

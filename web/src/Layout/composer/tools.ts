@@ -1,13 +1,7 @@
-import type { Tool } from './composer'
+import { KINDS } from '../kinds/kinds'
 
 /** The tools of the pane, in the order of the bar, with the key of each. */
-export const TOOLS: { tool: Tool; name: string; key: string }[] = [
+export const TOOLS: { tool: string; name: string; key: string }[] = [
   { tool: 'choose', name: 'choose', key: 'v' },
-  { tool: 'zone', name: 'zone', key: 'z' },
-  { tool: 'text', name: 'text', key: 't' },
-  { tool: 'shape', name: 'shape', key: 's' },
-  { tool: 'picture', name: 'picture', key: 'p' },
-  { tool: 'clock', name: 'clock', key: 'k' },
-  { tool: 'code', name: 'code', key: 'q' },
-  { tool: 'ticker', name: 'ticker', key: 'r' },
+  ...KINDS.map(({ kind, key }) => ({ tool: kind, name: kind, key })),
 ]

@@ -2,11 +2,11 @@
 import { computed, ref, useTemplateRef, watch } from 'vue'
 import ChoiceField from '../../../ui/ChoiceField.vue'
 import type { Style, TextElement } from '../../designs'
-import { useComposer } from '../composer'
-import { useFaces } from '../faces'
-import FigureField from '../FigureField.vue'
-import { type MarkLook, characterAt, lookOf, marked } from '../marks'
-import StyleFields from './StyleFields.vue'
+import { useComposer } from '../../composer/composer'
+import { useFaces } from '../../composer/faces'
+import FigureField from '../../composer/FigureField.vue'
+import { type MarkLook, characterAt, lookOf, marked } from '../../composer/marks'
+import StyleFields from '../../composer/details/StyleFields.vue'
 
 /** A text: its words, how they are set, how some of them are set otherwise, and what becomes of them where they have no room. */
 const props = defineProps<{ one: TextElement }>()

@@ -3,14 +3,15 @@ import { computed } from 'vue'
 import ChoiceField from '../../../ui/ChoiceField.vue'
 import ColourField from '../../../ui/ColourField.vue'
 import type { Progress, ShapeElement } from '../../designs'
-import { useComposer } from '../composer'
-import FigureField from '../FigureField.vue'
+import { useComposer } from '../../composer/composer'
+import { zonesAmong } from '../zone/zone'
+import FigureField from '../../composer/FigureField.vue'
 
 /** A shape, and whether it fills up as a zone goes on. */
 const props = defineProps<{ one: ShapeElement }>()
 const composer = useComposer()
 const put = (part: Partial<ShapeElement>, gesture?: string) => composer.edit<ShapeElement>(props.one.id, part, gesture)
-const zones = computed(() => composer.elements.value.filter((e) => e.kind === 'zone'))
+const zones = computed(() => zonesAmong(composer.elements.value))
 const fill = (part: Partial<Progress>) => props.one.progress && put({ progress: { ...props.one.progress, ...part } })
 </script>
 

@@ -6,8 +6,8 @@ import ChoiceField from '../../../ui/ChoiceField.vue'
 import ColourField from '../../../ui/ColourField.vue'
 import { vKept } from '../../../ui/kept'
 import type { ClockElement, Dial, Style } from '../../designs'
-import { useComposer } from '../composer'
-import StyleFields from './StyleFields.vue'
+import { useComposer } from '../../composer/composer'
+import StyleFields from '../../composer/details/StyleFields.vue'
 
 /** A clock: the time or the date in words, hands on a dial, or the time that is left until an instant. */
 const props = defineProps<{ one: ClockElement; timezone: string }>()

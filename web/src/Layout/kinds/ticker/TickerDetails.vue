@@ -1,9 +1,9 @@
 <script setup lang="ts">
 import ChoiceField from '../../../ui/ChoiceField.vue'
 import type { Style, TickerElement } from '../../designs'
-import { useComposer } from '../composer'
-import FigureField from '../FigureField.vue'
-import StyleFields from './StyleFields.vue'
+import { useComposer } from '../../composer/composer'
+import FigureField from '../../composer/FigureField.vue'
+import StyleFields from '../../composer/details/StyleFields.vue'
 
 /** Running text: its words, how fast they run, and which way. */
 const props = defineProps<{ one: TickerElement }>()

@@ -5,9 +5,9 @@ import MediaPicker from '../../../Media/MediaPicker.vue'
 import ChoiceField from '../../../ui/ChoiceField.vue'
 import { size } from '../../../ui/format'
 import { FITS, FLIPS, type Fit, type Flip, type PictureElement } from '../../designs'
-import { useComposer } from '../composer'
-import FigureField from '../FigureField.vue'
-import GroundField from './GroundField.vue'
+import { useComposer } from '../../composer/composer'
+import FigureField from '../../composer/FigureField.vue'
+import GroundField from '../../composer/details/GroundField.vue'
 
 /** A picture: how it meets its box, which part of it is shown, and how. */
 const props = defineProps<{ one: PictureElement }>()

@@ -2,9 +2,9 @@
 import ChoiceField from '../../../ui/ChoiceField.vue'
 import ColourField from '../../../ui/ColourField.vue'
 import type { CodeElement, Style } from '../../designs'
-import { useComposer } from '../composer'
-import FigureField from '../FigureField.vue'
-import StyleFields from './StyleFields.vue'
+import { useComposer } from '../../composer/composer'
+import FigureField from '../../composer/FigureField.vue'
+import StyleFields from '../../composer/details/StyleFields.vue'
 
 /** A code to be scanned: what stands in it, how much of it may be lost, and the words beside it for those who cannot scan it. */
 const props = defineProps<{ one: CodeElement }>()

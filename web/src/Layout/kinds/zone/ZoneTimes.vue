@@ -2,7 +2,8 @@
 import { computed } from 'vue'
 import ChoiceField from '../../../ui/ChoiceField.vue'
 import StandbyField from '../../../Time/StandbyField.vue'
-import { type Element, type ZoneElement, leaderOf, useDesigns } from '../../designs'
+import { type Element, type ZoneElement, useDesigns } from '../../designs'
+import { leaderOf, zonesAmong } from './zone'
 
 /** Whose list a zone plays, what plays when nothing of that is due, and which zone sets its moments. */
 const props = defineProps<{ one: ZoneElement; elements: Element[]; layout: string }>()
@@ -11,7 +12,7 @@ const emit = defineEmits<{ change: [change: Partial<ZoneElement>] }>()
 const { all } = useDesigns('playlists')
 const saved = computed(() => ('ref' in props.one.playlist ? props.one.playlist.ref : ''))
 const lists = computed(() => [{ value: '', text: 'its own list' }, ...all.value.map((p) => ({ value: p.id, text: p.name }))])
-const zones = computed(() => props.elements.filter((e): e is ZoneElement => e.kind === 'zone'))
+const zones = computed(() => zonesAmong(props.elements))
 const leader = computed(() => leaderOf(props.one, props.elements))
 const leads = computed(() => zones.value.some((z) => z.follows === props.one.id))
 /** A leader follows none. */
