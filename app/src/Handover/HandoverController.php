@@ -31,7 +31,7 @@ final readonly class HandoverController
         $source = $this->handover->source($body->field('source'));
 
         return new JsonResponse(['offers' => array_map(
-            fn (SurveyedDisplay $display): array => $this->offer($source, $display)->toArray(),
+            fn (SurveyedDisplay $display): array => $this->offered($source, $display),
             $this->displays($body),
         )]);
     }
@@ -80,6 +80,16 @@ final readonly class HandoverController
             'current' => $display->current?->number,
             'releases' => array_map(static fn (HandedRelease $release): array => $release->toArray(), $releases),
         ]);
+    }
+
+    /** @return array<string, mixed> what cannot be worked out for a display never hides what would become of the others */
+    private function offered(Playable $source, SurveyedDisplay $display): array
+    {
+        try {
+            return $this->handover->offer($source, $display)->toArray();
+        } catch (Refused $e) {
+            return Offer::refused($display, $e);
+        }
     }
 
     /** @throws Refused that says on which display: it, and all others, keep what they have */

@@ -5,6 +5,8 @@ declare(strict_types=1);
 namespace UpperPane\App\Handover;
 
 use UpperPane\App\Display\SurveyedDisplay;
+use UpperPane\Core\Document\Refused;
+use UpperPane\Core\Finding\Finding;
 use UpperPane\Core\Finding\Findings;
 use UpperPane\Core\Handover\Release;
 use UpperPane\Core\Layout\Matching;
@@ -25,6 +27,20 @@ final readonly class Offer
         public array $changes,
         public int $newBytes,
     ) {
+    }
+
+    /** @return array<string, mixed> of a display for which nothing can be worked out, and why */
+    public static function refused(SurveyedDisplay $display, Refused $refused): array
+    {
+        return [
+            'display' => $display->id,
+            'match' => null,
+            'changes' => [],
+            'unchanged' => false,
+            'current' => $display->current?->toArray(),
+            'new_bytes' => 0,
+            'planned' => null,
+        ] + (new Findings([Finding::refused($refused)]))->toArray();
     }
 
     public function isUnchanged(): bool

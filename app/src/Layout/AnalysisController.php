@@ -53,7 +53,9 @@ final readonly class AnalysisController
     public function analyse(Request $request): JsonResponse
     {
         $body = Body::of($request)->object('document', 'variant', 'display', 'light', 'at');
-        $layout = $this->layout($body);
+        // What goes beyond a bound is told beside all else, so that it can be made smaller.
+        $written = self::written($body);
+        [$layout, $beyond] = $this->library->composer($written->toArray())->bounded($written);
         $surroundings = $this->surroundings($body);
         $display = $surroundings->display;
 
@@ -61,7 +63,7 @@ final readonly class AnalysisController
 
         $mmPerPx = $display === null ? null : $match?->mmPerCanvasPx($display->pxPerMm());
         $subject = Subject::of($layout, $surroundings);
-        $said = Checks::of($subject)->withoutCures()->toArray() + [
+        $said = Checks::of($subject)->withoutCures()->and($beyond)->toArray() + [
             'match' => $match?->toArray(),
             'mm_per_px' => $mmPerPx,
             'sums' => array_map(static fn (Sum $sum): array => $sum->toArray() + ['behind_frames' => $subject->behindFrames($sum)], Sums::of($subject->layout)),
@@ -88,8 +90,11 @@ final readonly class AnalysisController
         $body = Body::of($request)->object('document', 'variant', 'display', 'at');
         $layout = self::written($body);
         $composer = $this->library->composer($layout->toArray());
+        [$composed, $beyond] = $composer->bounded($layout);
+        $surroundings = $this->surroundings($body);
+        $found = $beyond === [] ? Checks::curing($layout, $composed, $composer, $surroundings) : Checks::run($composed, $surroundings)->withoutCures()->and($beyond);
 
-        return new JsonResponse(Checks::curing($layout, $composer->layout($layout), $composer, $this->surroundings($body))->toArray());
+        return new JsonResponse($found->toArray());
     }
 
     /** A figure as designers type it, in px of the canvas. */

@@ -16,6 +16,7 @@ final readonly class Budget
     public const MENTIONS = 2_000;
 
     public const ELEMENTS = 2_000;
+    public const ELEMENTS_SAID = 'has %s elements; %s are the most.';
 
     /** Slots of a loop, or of the loop of its followers, until all begins again. */
     public const SLOTS = 100_000;
@@ -47,7 +48,7 @@ final readonly class Budget
     /** @throws BudgetExceeded */
     public static function ofElements(int $elements, string $path): void
     {
-        self::hold($elements, self::ELEMENTS, $path, 'has %s elements; %s are the most.');
+        self::hold($elements, self::ELEMENTS, $path, self::ELEMENTS_SAID);
     }
 
     /** @throws BudgetExceeded */

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace UpperPane\Core\Finding;
 
+use UpperPane\Core\Document\Refused;
 use UpperPane\Core\Geometry\Rect;
 
 /** One place where a design breaks a rule of the trade: what, where, by how much, and the cure. */
@@ -26,6 +27,16 @@ final readonly class Finding
         public ?Rect $rect = null,
         public array $cures = [],
     ) {
+    }
+
+    /**
+     * What cannot be worked out, told beside what can.
+     *
+     * @param list<string> $elements
+     */
+    public static function refused(Refused $refused, array $elements = []): self
+    {
+        return new self($refused->reason->value, Level::Stop, $elements, $refused->getMessage(), ['path' => $refused->path]);
     }
 
     /** The same, said of one design among several. */

@@ -26,6 +26,12 @@ final readonly class Findings
         return new self(array_map(static fn (Finding $finding): Finding => $finding->curedBy(null), $this->all));
     }
 
+    /** @param list<Finding> $more */
+    public function and(array $more): self
+    {
+        return $more === [] ? $this : new self([...$more, ...$this->all]);
+    }
+
     public function count(Level $level): int
     {
         return count(array_filter($this->all, static fn (Finding $f): bool => $f->level === $level));

@@ -5,10 +5,12 @@ declare(strict_types=1);
 namespace UpperPane\Core\Layout;
 
 use UpperPane\Core\Document\Budget;
+use UpperPane\Core\Document\BudgetExceeded;
 use UpperPane\Core\Document\DocumentRefused;
 use UpperPane\Core\Document\Node;
 use UpperPane\Core\Document\Reason;
 use UpperPane\Core\Document\Refused;
+use UpperPane\Core\Finding\Finding;
 use UpperPane\Core\Geometry\Size;
 use UpperPane\Core\Layout\Kind\Composable;
 use UpperPane\Core\Layout\Kind\Zone\PlayingZone;
@@ -58,6 +60,29 @@ final class Composer
     }
 
     /**
+     * A layout as far as it keeps to the bounds: elements that go beyond are left out, and told. So a stored one can be looked at, and made smaller.
+     *
+     * @return array{Composed, list<Finding>}
+     * @throws Refused what is wrong in another way
+     */
+    public function bounded(Layout $layout): array
+    {
+        $found = [];
+        if (count($layout->elements) > Budget::ELEMENTS) {
+            $found[] = Finding::refused(BudgetExceeded::of(count($layout->elements), Budget::ELEMENTS, '/elements', Budget::ELEMENTS_SAID));
+        }
+        while (true) {
+            try {
+                return [$this->layout($layout), $found];
+            } catch (BudgetExceeded $e) {
+                $element = preg_match('~^/elements/(\d+)/~', $e->path, $m) === 1 ? $layout->elements[(int) $m[1]] ?? null : null;
+                $found[] = Finding::refused($e, $element === null ? [] : [$element->id()]);
+                $layout = $element === null ? $layout->with(['elements' => [], 'variants' => null, 'recipe' => null]) : $layout->without($element->id());
+            }
+        }
+    }
+
+    /**
      * A layout of which most is composed already: elements that are the same values in both are not composed again.
      *
      * @throws Refused
@@ -75,7 +100,7 @@ final class Composer
         return Composed::of($layout->id, $layout->name, $layout->canvas, $layout->background, $elements, $layout->recipe, $composed->variants);
     }
 
-    /** @throws DocumentRefused where a ref means nothing, closes a cycle, or what it means cannot be read */
+    /** @throws Refused where a ref means nothing, closes a cycle, what it means cannot be read, or a bound is passed */
     public function layout(Layout $layout): Composed
     {
         $this->mentions = 0;

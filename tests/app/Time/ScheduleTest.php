@@ -141,6 +141,9 @@ final class ScheduleTest extends ApiTestCase
         self::assertSame(200, $this->ask('GET', "/api/layouts/$layout/first-shown")[0]);
         self::assertSame([422, 'budget.exceeded'], $this->refused('POST', '/api/handover', ['source' => ['kind' => 'schedule', 'id' => $id], 'displays' => ['wide']]));
         self::assertSame($stands, $this->ask('GET', '/api/displays/wide/releases')[1]['current'], 'the display keeps what it has');
+        [$status, $preview] = $this->ask('POST', '/api/handover/preview', ['source' => ['kind' => 'schedule', 'id' => $id], 'displays' => ['wide']]);
+        $offer = $preview['offers'][0];
+        self::assertSame([200, null, 1, 'budget.exceeded'], [$status, $offer['match'], $offer['stops'], $offer['findings'][0]['code']], 'and says why, beside other displays');
 
         [$status, $opened] = $this->ask('GET', "/api/schedules/$id");
         self::assertSame(200, $status);

@@ -18,7 +18,8 @@ import OfferPictures from './OfferPictures.vue'
 type Kind = 'layout' | 'playlist' | 'media' | 'schedule'
 interface Offer {
   display: string
-  match: { verdict: 'exact' | 'scaled' | 'padded' | 'crossed'; scale: number; used: number; swapped: boolean }
+  /** Null where nothing can be worked out for it; its finding says why. */
+  match: { verdict: 'exact' | 'scaled' | 'padded' | 'crossed'; scale: number; used: number; swapped: boolean } | null
   changes: string[]
   unchanged: boolean
   current: ReleaseState | null
@@ -111,7 +112,7 @@ const fresh = computed(() => offers.value.filter((o) => !o.unchanged))
 const nameOf = (display: string) => displays.value.find((d) => d.id === display)?.name ?? display
 const stateOf = (display: string) => displays.value.find((d) => d.id === display)
 
-const verdictWords = (o: Offer) =>
+const verdictWords = (o: { match: NonNullable<Offer['match']> }) =>
   ({
     exact: 'exact',
     scaled: `scaled by ${o.match.scale.toFixed(3)}`,
@@ -236,21 +237,29 @@ onBeforeUnmount(() => shelf.clear())
         </div>
         <p v-else-if="preview.isFetching.value && offers.length === 0" class="empty">Looking at each display.</p>
         <article v-for="o in shownOffers" :key="o.display" :class="{ stopped: o.stops }">
-          <OfferPictures v-if="stateOf(o.display)" :display="stateOf(o.display)!" :source="request.source" :unchanged="o.unchanged" :at="at" />
+          <OfferPictures
+            v-if="o.match && stateOf(o.display)"
+            :display="stateOf(o.display)!"
+            :source="request.source"
+            :unchanged="o.unchanged"
+            :at="at"
+          />
+          <div v-else></div>
           <div>
             <h3>
               {{ nameOf(o.display) }}
               <span class="figures soft">{{ o.current ? `plays release ${o.current.number}` : 'plays nothing yet' }}</span>
             </h3>
-            <p class="m-0 small">
-              <b :class="o.match.verdict === 'crossed' ? 'said-error' : ''">{{ verdictWords(o) }}</b> ·
+            <p v-if="o.match" class="m-0 small">
+              <b :class="o.match.verdict === 'crossed' ? 'said-error' : ''">{{ verdictWords({ match: o.match }) }}</b> ·
               {{ o.new_bytes ? `${bytes(o.new_bytes)} to fetch` : 'nothing to fetch' }}
               <template v-if="o.planned"> · planned until {{ moment(o.planned.until, stateOf(o.display)?.timezone) }}</template>
             </p>
             <ul class="found">
               <li v-for="(f, i) in o.findings" :key="i"><LevelMark :level="f.level" /> {{ f.message }}</li>
             </ul>
-            <ul v-if="!o.unchanged" class="changes">
+            <p v-if="!o.match" class="soft small m-0">It keeps what it has.</p>
+            <ul v-else-if="!o.unchanged" class="changes">
               <li v-for="(c, i) in o.changes.slice(0, 12)" :key="i">{{ c }}</li>
               <li v-if="o.changes.length > 12">and {{ o.changes.length - 12 }} more</li>
             </ul>
