@@ -16,9 +16,9 @@ use UpperPane\App\Layout\DesignKind;
 use UpperPane\App\Time\Schedules;
 use UpperPane\Core\Document\Node;
 use UpperPane\Core\Document\Refused;
+use UpperPane\Core\Handover\NeverShown;
 use UpperPane\Core\Playback\FirstShown;
 use UpperPane\Core\Playback\SearchTarget;
-use UpperPane\Core\Units\Instant;
 
 /** Where and when something saved is next seen, over all displays; or why it never is. */
 final readonly class FirstShownFinder
@@ -50,8 +50,7 @@ final readonly class FirstShownFinder
 
         return match (true) {
             $seen !== [] => ['seen' => $seen, 'never' => null, 'says' => ''],
-            $unseen !== null => ['seen' => [], 'never' => $unseen->never, 'says' => ucfirst($unseen->why) . '.'],
-            default => ['seen' => []] + $this->notHandedOver($search, $id, $kind, $users),
+            default => ['seen' => []] + ($unseen === null ? $this->notHandedOver($search, $id, $kind, $users) : NeverShown::standing($unseen))->toArray(),
         };
     }
 
@@ -109,9 +108,8 @@ final readonly class FirstShownFinder
      * Why it is seen nowhere, where it stands on no display.
      *
      * @param array<DesignKind> $users
-     * @return array{never: string, says: string}
      */
-    private function notHandedOver(?SearchTarget $search, string $id, string $kind, array $users): array
+    private function notHandedOver(?SearchTarget $search, string $id, string $kind, array $users): NeverShown
     {
         $schedules = $kind === 'schedule' ? [$id] : array_keys(array_filter($users, static fn (DesignKind $one): bool => $one === DesignKind::Schedule));
         foreach ($schedules as $one) {
@@ -120,35 +118,17 @@ final readonly class FirstShownFinder
             if ($design === null || $target === null) {
                 continue;
             }
-            if ($search === null) {
-                return ['never' => 'unhanded', 'says' => sprintf('It is not handed over: on %s something else stands.', $target->display()->name)];
-            }
-            $found = $this->found($search, $this->handover->source(Node::root(['kind' => 'schedule', 'id' => (string) $one])), $target);
-            if ($found?->atMs !== null) {
-                return ['never' => 'unhanded', 'says' => sprintf(
-                    'Not handed over: by schedule "%s" it would be seen on %s from %s UTC.',
-                    $design->name,
-                    $target->display()->name,
-                    strtr(substr((string) Instant::ofMs($found->atMs), 0, 16), 'T', ' '),
-                )];
-            }
-            if ($found !== null) {
-                return ['never' => (string) $found->never, 'says' => ucfirst($found->why) . '.'];
+            $name = $target->display()->name;
+            $found = $search === null ? null : $this->found($search, $this->handover->source(Node::root(['kind' => 'schedule', 'id' => (string) $one])), $target);
+            if ($search === null || $found !== null) {
+                return $found === null ? NeverShown::schedule($name) : NeverShown::bySchedule($design->name, $name, $found);
             }
         }
         if ($kind === 'schedule') {
-            return ['never' => 'unattached', 'says' => 'It rules on no display.'];
+            return NeverShown::schedule(null);
         }
-        $names = array_map(fn (string|int $user): string => sprintf('"%s"', $this->entities->find(Design::class, (string) $user)->name ?? $user), array_keys($users));
 
-        return $names === []
-            ? ['never' => 'unattached', 'says' => 'It is handed over to no display, and no layout, playlist or schedule uses it.']
-            : ['never' => 'unhanded', 'says' => sprintf(
-                'It is in %s%s, which %s handed over to no display.',
-                implode(', ', array_slice($names, 0, 3)),
-                count($names) > 3 ? sprintf(' and %d more', count($names) - 3) : '',
-                count($names) === 1 ? 'is' : 'are',
-            )];
+        return NeverShown::usedIn(array_map(fn (string|int $user): string => $this->entities->find(Design::class, (string) $user)->name ?? (string) $user, array_keys($users)));
     }
 
     /** @return array<DesignKind> by id: designs that name it, and those that name these, however far */
