@@ -251,7 +251,10 @@ final class Make
     public static function comingAndGoing(Randomizer $random): array
     {
         $layout = self::randomLayout($random, 1);
-        foreach ($layout['elements'] as &$element) {
+        foreach ($layout['elements'] as $place => &$element) {
+            if ($place > 0 && $element['kind'] === 'zone' && $random->getInt(0, 2) === 0) {
+                $element['follows'] = 'z0';
+            }
             foreach (array_keys($element['playlist']['items'] ?? []) as $index) {
                 $item = &$element['playlist']['items'][$index];
                 if ($random->getInt(0, 1) === 0) {
