@@ -8,6 +8,8 @@ use Doctrine\ORM\EntityManagerInterface;
 use League\Flysystem\FilesystemOperator;
 use Symfony\Bundle\FrameworkBundle\KernelBrowser;
 use Symfony\Bundle\FrameworkBundle\Test\WebTestCase;
+use Symfony\Component\Clock\Clock;
+use Symfony\Component\Clock\Test\ClockSensitiveTrait;
 use Symfony\Component\PasswordHasher\Hasher\UserPasswordHasherInterface;
 use UpperPane\App\Account\Account;
 use UpperPane\App\Display\SurveyedDisplay;
@@ -19,11 +21,15 @@ use UpperPane\Tests\Core\Make;
 /** Speaks with the API as a signed-in designer, on a small estate that is rolled back after each test. */
 abstract class ApiTestCase extends WebTestCase
 {
+    use ClockSensitiveTrait;
+
     protected KernelBrowser $client;
     private string $csrf = '';
 
     protected function setUp(): void
     {
+        // It is ten in the morning of a summer's day in Lisbon, whenever the tests run.
+        static::mockTime('2026-06-01T09:00:00Z');
         $this->client = static::createClient();
         $this->client->disableReboot();
         $this->entities()->persist($hall = new Place('hall', 'Departure hall'));
@@ -35,6 +41,12 @@ abstract class ApiTestCase extends WebTestCase
         $account->setPasswordHash($hasher->hashPassword($account, 'harbour'));
         $this->entities()->persist($account);
         $this->entities()->flush();
+    }
+
+    /** The instant at which the test happens, or one beside it, such as `-1 minute`. */
+    protected static function now(string $beside = '+0 seconds'): \DateTimeImmutable
+    {
+        return Clock::get()->now()->modify($beside);
     }
 
     protected function signIn(string $password = 'harbour'): int
@@ -73,7 +85,7 @@ abstract class ApiTestCase extends WebTestCase
 
     protected function media(string $id = 'pier', int $width = 1920, int $height = 1080, ?int $lengthMs = null): MediaAsset
     {
-        $asset = new MediaAsset($id, "$id.png", 1000, new \DateTimeImmutable());
+        $asset = new MediaAsset($id, "$id.png", 1000, self::now());
         [$path, $sha256] = static::getContainer()->get(\UpperPane\App\Media\Publisher::class)->content('files', "content of $id", 'png');
         $asset->ready(new \UpperPane\App\Media\Probed('image/png', 'png', \UpperPane\Core\Geometry\Size::px($width, $height), $lengthMs), $sha256, $path, $path);
         $this->entities()->persist($asset);
@@ -84,7 +96,7 @@ abstract class ApiTestCase extends WebTestCase
 
     protected function player(string $display): Player
     {
-        $player = new Player("player-$display", 'Player', $this->entities()->find(SurveyedDisplay::class, $display) ?? throw new \LogicException(), Player::newSecret(), new \DateTimeImmutable());
+        $player = new Player("player-$display", 'Player', $this->entities()->find(SurveyedDisplay::class, $display) ?? throw new \LogicException(), Player::newSecret(), self::now());
         $this->entities()->persist($player);
         $this->entities()->flush();
 

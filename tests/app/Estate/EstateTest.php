@@ -38,12 +38,12 @@ final class EstateTest extends ApiTestCase
 
         $calls = function (string $when) use ($player): void {
             $this->entities()->getConnection()->update('player', [
-                'called_at' => (new \DateTimeImmutable($when))->format('Y-m-d H:i:s'),
+                'called_at' => self::now($when)->format('Y-m-d H:i:s'),
                 'plays_sha256' => $this->ask('GET', '/api/estate')[1]['displays'][0]['release']['sha256'],
             ], ['id' => $player->id]);
             $this->entities()->clear();
         };
-        $calls('now');
+        $calls('+0 seconds');
         self::assertSame(['plays', null, 'plays what it should'], array_values($standing()['wide']));
 
         $calls('-1 minute');
@@ -119,7 +119,7 @@ final class EstateTest extends ApiTestCase
     public function testUnreadyMediaAreNotHandedOver(): void
     {
         $this->signIn();
-        $this->entities()->persist(new \UpperPane\App\Media\MediaAsset('raw', 'raw.mp4', 9, new \DateTimeImmutable()));
+        $this->entities()->persist(new \UpperPane\App\Media\MediaAsset('raw', 'raw.mp4', 9, self::now()));
         $this->entities()->flush();
 
         self::assertSame(409, $this->ask('POST', '/api/handover/preview', ['source' => ['kind' => 'media', 'id' => 'raw'], 'displays' => ['wide']])[0]);

@@ -95,7 +95,7 @@ final class ProbeTest extends ApiTestCase
 
     private function broughtIn(string $name, string $bytes): MediaAsset
     {
-        $asset = new MediaAsset('asset', $name, strlen($bytes), new \DateTimeImmutable());
+        $asset = new MediaAsset('asset', $name, strlen($bytes), self::now());
         $this->entities()->persist($asset);
         $this->entities()->flush();
         $incoming = static::getContainer()->get('app.incoming');

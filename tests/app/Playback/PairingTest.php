@@ -31,7 +31,7 @@ final class PairingTest extends ApiTestCase
 
     public function testAnOldCodeIsRefused(): void
     {
-        $this->entities()->persist(new Pairing('claim', 'K7M4TX', new \DateTimeImmutable('-1 minute')));
+        $this->entities()->persist(new Pairing('claim', 'K7M4TX', self::now('-1 minute')));
         $this->entities()->flush();
         $this->signIn();
 

@@ -121,7 +121,7 @@ final class RehearsalTest extends ApiTestCase
         $this->ask('PUT', "/api/layouts/$late", ['base' => 2, 'document' => $document]);
         self::assertFalse($this->wide()['saved_not_handed_over'], 'it is as it was');
 
-        $this->entities()->getConnection()->executeStatement('UPDATE handed_release SET planned_until = DATE_ADD(UTC_TIMESTAMP(), INTERVAL 36 HOUR)');
+        $this->entities()->getConnection()->executeStatement('UPDATE handed_release SET planned_until = ?', [self::now('+36 hours')->format('Y-m-d H:i:s')]);
         $found = array_column($this->ask('GET', '/api/estate')[1]['findings'], null, 'code')['release.ends'];
         $said = 'What is planned ends in a day; from then on the standby "Night" plays. Hand over again.';
         self::assertSame(['warning', ['wide'], "Wide: $said", $said], [$found['level'], $found['elements'], $found['message'], $this->wide()['planned']]);
@@ -135,10 +135,8 @@ final class RehearsalTest extends ApiTestCase
         $tall->survey(['timezone' => 'Pacific/Chatham'] + $tall->document, new \DateTimeImmutable('2026-01-01'), null);
         $tall->hang($wide->place);
         $this->entities()->flush();
-        // Booked for this hour and the next as Lisbon has it; half the world away that hour is another one.
-        $hour = (int) (new \DateTimeImmutable('now', new \DateTimeZone('Europe/Lisbon')))->format('G');
-        $booking = ['id' => 'b', 'name' => 'Now there', 'plays' => ['media' => $day], 'rank' => 'everyday', 'start' => sprintf('2026-01-01T%02d:00:00', $hour), 'rrule' => 'FREQ=DAILY'];
-        $booking['end'] = (new \DateTimeImmutable($booking['start']))->modify('+2 hours')->format('Y-m-d\TH:i:s');
+        // Booked for now as Lisbon has it; half the world away that hour is another one.
+        $booking = ['id' => 'b', 'name' => 'Now there', 'plays' => ['media' => $day], 'rank' => 'everyday', 'rrule' => 'FREQ=DAILY', 'start' => '2026-01-01T10:00:00', 'end' => '2026-01-01T12:00:00'];
         $schedule = $this->ask('POST', '/api/schedules', ['name' => 'Place', 'place' => $wide->place->id, 'document' => [
             'format' => Schedule::FORMAT, 'timezone' => 'Europe/Lisbon', 'standby' => ['media' => $night], 'bookings' => [$booking],
         ]])[1]['id'];
