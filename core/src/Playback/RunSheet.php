@@ -140,14 +140,18 @@ final class RunSheet
      */
     private function turns(ZonePlan $zone, array $all): array
     {
-        [$loops, $places, $turns] = [[], [], []];
-        $add = function (int $from, ?int $anchor, Loop $loop) use (&$loops, &$places, &$turns, $zone): void {
-            $key = serialize([$loop->items, $loop->lengths]);
-            if (!isset($places[$key])) {
-                $places[$key] = count($loops);
-                $loops[] = $this->loop($loop, $zone->transitions);
+        [$loops, $places, $turns, $known] = [[], [], [], []];
+        $add = function (int $from, ?int $anchor, Loop $loop) use (&$loops, &$places, &$turns, &$known, $zone): void {
+            // Most turns go through the very same value; others through one that is alike.
+            if (!isset($known[spl_object_id($loop)])) {
+                $key = serialize([$loop->items, $loop->lengths]);
+                if (!isset($places[$key])) {
+                    $places[$key] = count($loops);
+                    $loops[] = $this->loop($loop, $zone->transitions);
+                }
+                $known[spl_object_id($loop)] = [$places[$key], $loop];
             }
-            $turns[] = ['from_ms' => $from, 'anchor_ms' => $anchor, 'loop' => $places[$key]];
+            $turns[] = ['from_ms' => $from, 'anchor_ms' => $anchor, 'loop' => $known[spl_object_id($loop)][0]];
         };
         foreach ($all as $turn) {
             $add($turn->fromMs, $zone->begins ? null : $turn->anchorMs, $turn->loop);

@@ -52,7 +52,7 @@ final class LimitsTest extends TestCase
                 self::assertSame([Reason::BudgetExceeded, $path], [$e->reason, $e->path], $what);
                 self::assertMatchesRegularExpression('~^' . ($path === '' ? 'The document' : preg_quote($path)) . ' .*(\d|counted).* are the most~', $e->getMessage(), $what);
             }
-            self::assertLessThan(450e6, memory_get_peak_usage() - $before, $what);
+            self::assertLessThan(256e6, memory_get_peak_usage() - $before, $what);
         }
     }
 

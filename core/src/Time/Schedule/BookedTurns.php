@@ -28,9 +28,9 @@ final readonly class BookedTurns implements Turns
 
     public function between(int $fromMs, int $toMs): array
     {
-        $turns = [];
+        [$turns, $loops] = [[], []];
         foreach ($this->timetable->between($fromMs, $toMs) as $play) {
-            $booked = $this->booked($play);
+            $booked = $this->booked($play, $loops);
             if ($booked !== null) {
                 $turns[] = $booked;
             } else {
@@ -51,10 +51,11 @@ final readonly class BookedTurns implements Turns
         return new self($this->timetable, $this->scenes, $this->own->begun());
     }
 
-    private function booked(Play $play): ?Turn
+    /** @param array<int, Loop> $loops of scenes that have come before: each is one value, however often it comes */
+    private function booked(Play $play, array &$loops = []): ?Turn
     {
         $scene = $play->plays === null ? null : $this->scenes[$play->plays->key()] ?? null;
 
-        return $scene === null ? null : new Turn($play->fromMs, $play->toMs, $play->anchorMs, Loop::endless($scene), $play);
+        return $scene === null ? null : new Turn($play->fromMs, $play->toMs, $play->anchorMs, $loops[$scene] ??= Loop::endless($scene), $play);
     }
 }
