@@ -12,6 +12,7 @@ use UpperPane\Core\Display\Display;
 use UpperPane\Core\Display\Survey;
 use UpperPane\Core\Geometry\Tracks;
 use UpperPane\Core\Layout\Library;
+use UpperPane\Core\Layout\Surroundings;
 use UpperPane\Core\Playback\RunSheet;
 use UpperPane\Tests\Browser\Support\Chrome;
 use UpperPane\Tests\Core\Make;
@@ -73,6 +74,9 @@ foreach ($words as $n => $element) {
 $spoken = Make::composed(Make::layout($words));
 $measured = seconds(static fn () => Make::checked($spoken, null, $faces), 3);
 say('the same with 100 texts set and measured', sprintf('%.1f ms, %.0f x baseline', $measured * 1000, $measured / $hash), '');
+
+$cured = seconds(static fn () => Make::cured(Make::layout($words), new Surroundings('UTC', $faces)), 1);
+say('the same read, and cures of its findings tried', sprintf('%.0f ms, %.0f x baseline', $cured * 1000, $cured / $hash), '');
 
 // 200 layouts in five levels, of which the upper ones mention those of the next: 10 + 90 x 15 + 45 x 14 = 1,990 times.
 $levels = [1, 10, 62, 63, 64];

@@ -16,7 +16,6 @@ use UpperPane\Core\Layout\Surroundings;
 use UpperPane\Core\Playback\Drawing\Drawer;
 use UpperPane\Core\Time\Loop;
 use UpperPane\Core\Time\Schedule\BookedTurns;
-use UpperPane\Core\Time\Schedule\Booking;
 use UpperPane\Core\Time\Schedule\Played;
 use UpperPane\Core\Time\Schedule\Schedule;
 use UpperPane\Core\Time\Schedule\ScheduleChanges;
@@ -181,7 +180,6 @@ final readonly class Base implements Track
     public function findings(): array
     {
         $known = array_merge(...array_map(static fn (Composed $layout): array => array_map(strval(...), array_keys($layout->zones)), array_values($this->whole)));
-        $booked = array_filter(array_map(static fn (Booking $booking): ?string => $booking->zone, $this->schedule->bookings ?? []));
 
         return array_map(static fn (string $zone): Finding => new Finding(
             'booking.zone',
@@ -189,7 +187,7 @@ final readonly class Base implements Track
             [],
             sprintf('Zone "%s" is booked, but no layout that plays on the display has a zone of that name.', $zone),
             ['zone' => $zone],
-        ), array_values(array_unique(array_diff($booked, $known))));
+        ), array_values(array_diff($this->schedule?->zonesBooked() ?? [], $known)));
     }
 
     /** What plays for ever, where there is no schedule. */
