@@ -16,10 +16,12 @@ use UpperPane\Core\Display\Blanking;
 use UpperPane\Core\Display\CustomEdid;
 use UpperPane\Core\Display\Edid;
 use UpperPane\Core\Display\Link;
+use UpperPane\Core\Display\Sensor;
 use UpperPane\Core\Display\SizeClasses;
 use UpperPane\Core\Display\StandardTimings;
 use UpperPane\Core\Display\Timing;
 use UpperPane\Core\Geometry\Size;
+use UpperPane\Core\Layout\Kind\Kinds;
 
 /** What a survey is typed from: labels, EDIDs, classes of sizes, tables. */
 final readonly class SurveyController
@@ -33,7 +35,14 @@ final readonly class SurveyController
     #[Route('/api/survey/sizes', methods: ['GET'])]
     public function sizes(): JsonResponse
     {
-        return new JsonResponse(['sizes' => SizeClasses::all(), 'links' => Link::names(), 'timezones' => \DateTimeZone::listIdentifiers(), 'columns' => SurveyTable::COLUMNS]);
+        return new JsonResponse([
+            'sizes' => SizeClasses::all(),
+            'links' => Link::names(),
+            'timezones' => \DateTimeZone::listIdentifiers(),
+            'columns' => SurveyTable::COLUMNS,
+            'kinds' => Kinds::known(),
+            'sensors' => Sensor::KINDS,
+        ]);
     }
 
     /** The bytes of an EDID, and what they say. */

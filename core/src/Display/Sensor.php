@@ -11,6 +11,8 @@ use UpperPane\Core\Document\Reason;
 /** Something at a display that tells what happens before it. */
 final readonly class Sensor
 {
+    public const KINDS = ['presence', 'press', 'touch', 'key', 'value'];
+
     /** @param list<float> $bandsMm farther ends of its distance bands, rising; none where it tells no distance */
     private function __construct(public string $id, public string $kind, public array $bandsMm)
     {
@@ -29,6 +31,6 @@ final readonly class Sensor
             $bands[] = $mm;
         }
 
-        return new self($node->field('id')->id(), $node->field('kind')->oneOf('presence', 'press', 'touch', 'key', 'value'), $bands);
+        return new self($node->field('id')->id(), $node->field('kind')->oneOf(...self::KINDS), $bands);
     }
 }

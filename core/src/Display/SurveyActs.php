@@ -40,6 +40,8 @@ final readonly class SurveyActs
         'outputs' => ['player', 'count'],
         'add-player' => [],
         'remove-player' => ['player'],
+        'add-input' => [],
+        'add-sensor' => [],
         'cure' => ['fix'],
     ];
 
@@ -64,6 +66,8 @@ final readonly class SurveyActs
             'outputs' => self::withOutputs($display, $act->field('player')->id(), $act->field('count')->int(1, self::MOST_OUTPUTS)),
             'add-player' => self::withPlayer($display),
             'remove-player' => self::withoutPlayer($display, $act->field('player')->id()),
+            'add-input' => self::withOneMore($display, 'inputs', 'in', ['name' => 'Camera', 'raster' => ['width' => 1920, 'height' => 1080]]),
+            'add-sensor' => self::withOneMore($display, 'sensors', 's', ['kind' => 'presence', 'bands_mm' => [500, 1000, 2000]]),
             default => $display->cured(Fix::fromNode($act->field('fix'))),
         };
     }
@@ -277,6 +281,20 @@ final readonly class SurveyActs
         $processor = is_array($document['processor'] ?? null) && ($document['processor']['player'] ?? null) === $player ? ['processor' => null] : [];
 
         return self::with($display, ['players' => array_values($players), 'panels' => $panels] + $processor);
+    }
+
+    /**
+     * One more live input or sensor, as it is usual, under an id of its own.
+     *
+     * @param Fields $fields
+     */
+    private static function withOneMore(Display $display, string $list, string $stem, array $fields): Display
+    {
+        $all = array_map(static fn (Node $one): array => $one->fields(), Node::root($display->toArray())->optional($list)?->items() ?? []);
+        for ($number = 1; in_array("$stem$number", array_column($all, 'id'), true); $number++) {
+        }
+
+        return self::with($display, [$list => [...$all, ['id' => "$stem$number"] + $fields]]);
     }
 
     // --- documents ------------------------------------------------------------------------------

@@ -107,6 +107,16 @@ final class SurveyActsTest extends TestCase
         self::refuses(Reason::RefUnknown, $wall, ['do' => 'outputs', 'player' => 'z', 'count' => 1]);
     }
 
+    public function testInputsAndSensorsGetIdsOfTheirOwn(): void
+    {
+        $wall = Make::wall(1, 1, inputs: [['id' => 'in2', 'name' => 'Deck', 'raster' => ['width' => 9, 'height' => 9]]]);
+        $one = self::done($wall, ['do' => 'add-input'])->toArray();
+        $two = self::done($one, ['do' => 'add-input'])->toArray();
+        $three = self::done(self::done($two, ['do' => 'add-sensor'])->toArray(), ['do' => 'add-sensor']);
+        self::assertSame([['in2', 'in1', 'in3'], ['s1', 's2']], [array_column($two['inputs'], 'id'), array_column($three->toArray()['sensors'], 'id')]);
+        self::assertSame([500.0, 1000.0, 2000.0], $three->sensors[0]->bandsMm);
+    }
+
     /** A wall of LED cabinets is one output unless its panels have outputs; one of screens is so only with a processor. */
     public function testAllPanelsAreOneOutputOrEachHasItsOwn(): void
     {

@@ -10,24 +10,19 @@ const props = defineProps<{ document: DisplayDocument; processor: Said['processo
 const emit = defineEmits<{ change: [document: DisplayDocument, gesture?: string]; act: [act: SurveyAct, gesture?: string] }>()
 const { data: sizes } = useSizes()
 
-const KINDS = ['zone', 'text', 'picture', 'shape', 'clock', 'code', 'ticker', 'board', 'live', 'web']
+const KINDS = computed(() => sizes.value?.kinds ?? [])
 const players = computed(() => props.document.players ?? [])
 const put = (more: Partial<DisplayDocument>, gesture?: string) => emit('change', { ...props.document, ...more }, gesture)
 const change = (id: string, next: (player: PlayerDocument) => PlayerDocument, gesture?: string) =>
   put({ players: players.value.map((p) => (p.id === id ? next(p) : p)) }, gesture)
-const newId = (taken: string[], of: (n: number) => string) => {
-  let n = 1
-  while (taken.includes(of(n))) n++
-  return of(n)
-}
 const link = (player: PlayerDocument, value: string) =>
   change(player.id, (p) => ({ ...p, outputs: (p.outputs ?? []).map((o) => ({ ...o, link: value })) }))
 const links = (player: PlayerDocument) => new Set((player.outputs ?? []).map((o) => o.link))
 const toggle = (player: PlayerDocument, kind: string) =>
   change(player.id, (p) => {
-    const all = p.kinds ?? KINDS
+    const all = p.kinds ?? KINDS.value
     const kinds = all.includes(kind) ? all.filter((k) => k !== kind) : [...all, kind]
-    return kinds.length === KINDS.length ? without(p, 'kinds') : { ...p, kinds }
+    return kinds.length === KINDS.value.length ? without(p, 'kinds') : { ...p, kinds }
   })
 const words = (text: string) =>
   text
@@ -35,7 +30,7 @@ const words = (text: string) =>
     .map((w) => w.trim())
     .filter(Boolean)
 
-const SENSORS = ['presence', 'press', 'touch', 'key', 'value']
+const SENSORS = computed(() => sizes.value?.sensors ?? [])
 function sensor(id: string, more: { kind?: string; bands?: string }) {
   put({
     sensors: (props.document.sensors ?? []).map((s) =>
@@ -177,27 +172,7 @@ function sensor(id: string, more: { kind?: string; bands?: string }) {
     </dl>
     <h2>
       Live inputs
-      <button
-        type="button"
-        class="btn btn-link btn-sm p-0"
-        @click="
-          put({
-            inputs: [
-              ...(document.inputs ?? []),
-              {
-                id: newId(
-                  (document.inputs ?? []).map((i) => i.id),
-                  (n) => `in${n}`,
-                ),
-                name: 'Camera',
-                raster: { width: 1920, height: 1080 },
-              },
-            ],
-          })
-        "
-      >
-        + input
-      </button>
+      <button type="button" class="btn btn-link btn-sm p-0" @click="emit('act', { do: 'add-input' })">+ input</button>
     </h2>
     <dl>
       <template v-for="i in document.inputs ?? []" :key="i.id">
@@ -232,27 +207,7 @@ function sensor(id: string, more: { kind?: string; bands?: string }) {
     </dl>
     <h2>
       Sensors
-      <button
-        type="button"
-        class="btn btn-link btn-sm p-0"
-        @click="
-          put({
-            sensors: [
-              ...(document.sensors ?? []),
-              {
-                id: newId(
-                  (document.sensors ?? []).map((s) => s.id),
-                  (n) => `s${n}`,
-                ),
-                kind: 'presence',
-                bands_mm: [500, 1000, 2000],
-              },
-            ],
-          })
-        "
-      >
-        + sensor
-      </button>
+      <button type="button" class="btn btn-link btn-sm p-0" @click="emit('act', { do: 'add-sensor' })">+ sensor</button>
     </h2>
     <dl class="mb-4">
       <template v-for="s in document.sensors ?? []" :key="s.id">

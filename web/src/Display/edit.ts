@@ -9,7 +9,7 @@ export type SurveyAct =
   | { do: 'hang'; way: 'free' | 'grid' }
   | { do: 'swap' | 'remove'; panels: string[] }
   | { do: 'feed'; panel: string; player: string | null; output: number | null }
-  | { do: 'renumber' | 'apart' | 'together' | 'add-player' }
+  | { do: 'renumber' | 'apart' | 'together' | 'add-player' | 'add-input' | 'add-sensor' }
   | { do: 'add'; like: string }
   | { do: 'size'; panels: string[]; size: string }
   | { do: 'outputs'; player: string; count: number }

@@ -152,7 +152,8 @@ export function useSizes() {
   return useQuery({
     queryKey: ['sizes'],
     staleTime: Infinity,
-    queryFn: () => api.get<{ sizes: SizeClass[]; links: string[]; timezones: string[]; columns: string[] }>('survey/sizes'),
+    queryFn: () =>
+      api.get<{ sizes: SizeClass[]; links: string[]; timezones: string[]; columns: string[]; kinds: string[]; sensors: string[] }>('survey/sizes'),
   })
 }
 

@@ -36,6 +36,12 @@ final readonly class Kinds
         return array_keys(self::ALL);
     }
 
+    /** @return list<string> with those of the contract that are not drawn yet, but that a player may say it can draw */
+    public static function known(): array
+    {
+        return [...self::names(), ...array_diff(self::UNBUILT, ['programme'])];
+    }
+
     /** @throws DocumentRefused */
     public static function read(Node $node): WrittenElement
     {
