@@ -27,7 +27,7 @@ final readonly class Budget
     /** Findings of one code in one answer. */
     public const FINDINGS = 5_000;
 
-    /** Elements that are checked again, all in all, while cures of zones are tried. */
+    /** Elements that are checked again, all in all, while cures are tried; a cure of an element that is no zone counts as ten. */
     public const TRIALS = 5_000;
 
     /** Changes of a display and its zones in one answer, in words. */

@@ -23,7 +23,11 @@ final readonly class Limits
             ['what' => 'pieces that play one after the other in the span that is asked for', 'most' => Budget::SEGMENTS, 'where' => '`/to`'],
             ['what' => 'turns of all zones in a run sheet', 'most' => Budget::SEGMENTS, 'where' => '`/to`'],
             ['what' => 'changes of a display and its zones told in words', 'most' => Budget::STRETCHES, 'where' => '`/to`'],
-            ['what' => 'elements checked again while cures of zones are tried; the findings behind them are offered a cure once others are cured', 'most' => Budget::TRIALS, 'where' => 'not refused'],
+            [
+                'what' => 'elements checked again while cures are tried, ten for one that is no zone; the findings behind them are offered a cure once others are cured',
+                'most' => Budget::TRIALS,
+                'where' => 'not refused',
+            ],
             ['what' => 'findings of one code in one answer; then one that says how many more', 'most' => Budget::FINDINGS, 'where' => 'not refused'],
         ];
     }

@@ -20,11 +20,14 @@ use UpperPane\Core\Layout\Kind\Paints;
  * Does what a cure says to a layout, and checks what comes of it.
  *
  * A cure of an element that is no zone is looked at among what lies where it lies, before and after. One of a zone is looked at as a whole, apart from
- * words that lie elsewhere; of those so many are tried as Budget::TRIALS allows, and the findings behind them are offered a cure once others are cured.
+ * words that lie elsewhere. So many are tried as Budget::TRIALS allows; the findings behind them are offered a cure once others are cured.
  */
 final class LayoutTrials
 {
-    /** Elements that have been checked again as a whole. */
+    /** A cure that is looked at by itself counts as so many elements. */
+    private const ALONE = 10;
+
+    /** Elements that have been checked again. */
     private int $looked = 0;
 
     /** @param list<Finding> $found in the whole */
@@ -53,7 +56,7 @@ final class LayoutTrials
     {
         $ids = array_fill_keys([...array_keys($cure->rects), $cure->element ?? ''], true);
         $ofZones = array_intersect_key($this->composed->zones, $ids) !== [];
-        if ($ofZones && $this->looked >= Budget::TRIALS) {
+        if ($this->looked >= Budget::TRIALS) {
             return;
         }
         $layout = $this->layout->cured($cure);
@@ -95,6 +98,7 @@ final class LayoutTrials
 
             return new Trial($cure, $this->found, $this->found($composed, $speaks));
         }
+        $this->looked += self::ALONE;
         $matters = static fn (Element $element): bool => $speaks($element) || ($element instanceof Paints && isset($reached[$element->id()]));
 
         return new Trial($cure, $this->found($this->composed->only($matters)->still(), $speaks), $this->found($composed->only($matters)->still(), $speaks));

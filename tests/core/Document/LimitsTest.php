@@ -99,7 +99,7 @@ final class LimitsTest extends TestCase
                 RunSheet::of($programme, null, $from, $from + 60 * self::DAY_MS);
             }],
             'changes of a display and its zones told in words' => ['/to', static fn () => Course::of(Programme::endless($short), $from, $from + self::DAY_MS)],
-            'elements checked again while cures of zones are tried; the findings behind them are offered a cure once others are cured' => [null, static function (): void {
+            'elements checked again while cures are tried, ten for one that is no zone; the findings behind them are offered a cure once others are cured' => [null, static function (): void {
                 $zones = [];
                 for ($n = 0; $n < 400; $n++) {
                     $zones[] = Make::zone("z$n", 0, 5 * $n, 1000, 3, []);
