@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace UpperPane\Tests\Browser;
 
+use Facebook\WebDriver\Chrome\ChromeDevToolsDriver;
 use PHPUnit\Framework\TestCase;
 use UpperPane\Tests\Browser\Support\Chrome;
 use UpperPane\Tests\Browser\Support\Desk;
@@ -125,6 +126,23 @@ final class TroubleTest extends TestCase
         $his->until(fn (): bool => self::rect(Desk::api($his, 'layouts/lane-open'), $second)['y'] === 5, 'both to be saved');
         self::assertSame(3, self::rect(Desk::api($his, 'layouts/lane-open'), $first)['x'], 'hers is in it');
         $his->holds("[aria-label=\"x of $first\"]", '3');
+    }
+
+    /** A page that stays open while the desk is built anew finds its files gone: it asks the server for the station, once. */
+    public function testAPageFromBeforeAnUpdateGoesOn(): void
+    {
+        $desk = $this->browser();
+        $this->signInAgain($desk);
+        $tools = new ChromeDevToolsDriver($desk->driver);
+        $tools->execute('Network.enable');
+        $tools->execute('Network.setBlockedURLs', ['urls' => ['*HandoverView*']]);
+        $desk->press('nav a', 'Handover');
+        $asked = fn (): bool => $desk->script('return document.readyState === "complete" && sessionStorage.getItem("upper-pane:stale")') === '/handover';
+        $desk->until($asked, 'the server to be asked');
+        $tools->execute('Network.setBlockedURLs', ['urls' => []]);
+        $desk->go(Desk::url('/handover'));
+        $desk->see('h1', 'Handover');
+        self::assertNull($desk->script('return sessionStorage.getItem("upper-pane:stale")'));
     }
 
     private function browser(int $width = 1280, int $height = 800, ?string $profile = null): Chrome

@@ -48,6 +48,14 @@ export const router = createRouter({
   ],
 })
 
-router.afterEach((to) => {
+// After the desk was built anew its files have other names: a page that is still open asks the server for the station. What was typed is kept.
+const STALE = 'upper-pane:stale'
+router.onError((_, to) => {
+  if (sessionStorage.getItem(STALE) === to.fullPath) return
+  sessionStorage.setItem(STALE, to.fullPath)
+  location.assign(to.fullPath)
+})
+router.afterEach((to, _, failure) => {
+  if (!failure) sessionStorage.removeItem(STALE)
   document.title = `${typeof to.meta.title === 'string' ? to.meta.title : ''} · Upper Pane`
 })
