@@ -26,6 +26,9 @@ use UpperPane\Core\Time\Standby;
  */
 final class Composer
 {
+    /** Where more elements than these go beyond the bounds, none is looked at. */
+    private const MOST_LEFT_OUT = 20;
+
     /** @var array<string, Composed> layouts of the library, by id */
     private array $composed = [];
 
@@ -75,7 +78,8 @@ final class Composer
             try {
                 return [$this->layout($layout), $found];
             } catch (BudgetExceeded $e) {
-                $element = preg_match('~^/elements/(\d+)/~', $e->path, $m) === 1 ? $layout->elements[(int) $m[1]] ?? null : null;
+                $place = preg_match('~^/elements/(\d+)/~', $e->path, $m) === 1 && count($found) < self::MOST_LEFT_OUT ? (int) $m[1] : -1;
+                $element = $layout->elements[$place] ?? null;
                 $found[] = Finding::refused($e, $element === null ? [] : [$element->id()]);
                 $layout = $element === null ? $layout->with(['elements' => [], 'variants' => null, 'recipe' => null]) : $layout->without($element->id());
             }
@@ -91,11 +95,17 @@ final class Composer
     {
         [$this->mentions, $this->way] = [0, [$layout->id]];
         $elements = [];
-        foreach ($layout->elements as $place => $element) {
-            $same = ($before->elements[$place] ?? null) === $element;
-            $elements[] = $same || !$element instanceof Composable ? ($same ? $composed->elements[$place] : $element) : $element->composed($this, "/elements/$place");
+        try {
+            foreach ($layout->elements as $place => $element) {
+                $elements[] = match (true) {
+                    ($before->elements[$place] ?? null) === $element => $composed->elements[$place],
+                    $element instanceof Composable => $element->composed($this, "/elements/$place"),
+                    default => $element,
+                };
+            }
+        } finally {
+            $this->way = [];
         }
-        $this->way = [];
 
         return Composed::of($layout->id, $layout->name, $layout->canvas, $layout->background, $elements, $layout->recipe, $composed->variants);
     }

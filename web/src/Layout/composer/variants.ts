@@ -1,7 +1,7 @@
 import { type Ref, computed, ref, shallowRef, watch } from 'vue'
 import { api } from '../../ui/api'
 import { type Element, type LayoutDocument, type Place, type Saved, isStyled } from '../designs'
-import { type Act, type Arranged, arranged } from '../division'
+import { type Act, arranged } from '../division'
 import type { DesignWork } from '../work'
 
 /** Fields that a variant has for itself. */
@@ -104,5 +104,3 @@ export function useVariants(
 
 /** The canvas turned upright or level. */
 export const turning = ({ width, height }: { width: number; height: number }): Act => ({ do: 'vary', raster: { width: height, height: width } })
-
-export type { Arranged }
