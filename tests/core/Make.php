@@ -212,6 +212,12 @@ final class Make
         return Checks::curing($layout, $composer->layout($layout), $composer, $surroundings ?? new Surroundings());
     }
 
+    /** How many random cases are tried: so many, or with UPPER_PANE_LONG=1 ten times as many. */
+    public static function rounds(int $count): int
+    {
+        return getenv('UPPER_PANE_LONG') === '1' ? 10 * $count : $count;
+    }
+
     /** Random cases, the same in every run; others with UPPER_PANE_SEED, which is printed so that a run can be done again. */
     public static function random(int $seed): Randomizer
     {

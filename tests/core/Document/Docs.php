@@ -38,6 +38,7 @@ final class Docs
 
         return "# Checks\n\n"
             . "What Upper Pane looks for while a layout is made. A **stop** keeps it from being handed over; a **warning** wants a look; a **hint** is worth knowing.\n"
+            . "A cure is tried before it is offered: the finding is gone after it, and nothing else is found.\n"
             . "This page is made of what stands at the classes that find it (`bin/docs`).\n\n" . self::table($layout)
             . "\n## Of a schedule\n\nWhat is found in the bookings of a display or place, by `bin/upperpane plays` in the span asked for.\n\n"
             . self::table([...ScheduleChecks::explained(), ...Base::explained()])

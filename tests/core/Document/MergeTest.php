@@ -105,7 +105,7 @@ final class MergeTest extends TestCase
     public function testAllOfOneSideIsThatSide(): void
     {
         $random = Make::random(409);
-        for ($i = 0; $i < 40; $i++) {
+        for ($i = 0; $i < Make::rounds(40); $i++) {
             $base = Make::randomLayout($random);
             [$mine, $theirs] = [self::changed($base, $random), self::changed($base, $random)];
             $merge = Merge::of($base, $mine, $theirs);

@@ -38,7 +38,7 @@ final class RoundTripTest extends TestCase
     public function testRandomDocuments(): void
     {
         $random = Make::random(3);
-        for ($i = 0; $i < 60; $i++) {
+        for ($i = 0; $i < Make::rounds(60); $i++) {
             foreach ([Make::randomLayout($random), Make::comingAndGoing($random), Make::livelyLayout($random)] as $document) {
                 $this->comesBack((string) json_encode($document), "round $i");
             }

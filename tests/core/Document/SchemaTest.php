@@ -41,7 +41,7 @@ final class SchemaTest extends TestCase
     public function testRandomLayoutsAndTheirRunSheetsFit(): void
     {
         $random = Make::random(4);
-        for ($i = 0; $i < 25; $i++) {
+        for ($i = 0; $i < Make::rounds(25); $i++) {
             $document = Make::randomLayout($random);
             $this->fits('layout', $document, "round $i");
             $this->fits('run-sheet', Make::runSheet(Make::composed($document)), "round $i");

@@ -34,7 +34,7 @@ final class CuresTest extends TestCase
         $random = Make::random(1100);
         $walls = [null, Display::fromArray(Make::display()), Display::fromArray(Make::wall(2, 1))];
         [$offered, $codes] = [0, []];
-        for ($n = 0; $n < 60; $n++) {
+        for ($n = 0; $n < Make::rounds(60); $n++) {
             $document = self::nearlyRight($random);
             $surroundings = (new Surroundings('UTC', new Typewriter()))->on($walls[$n % 3]);
             $layout = Layout::fromArray($document);

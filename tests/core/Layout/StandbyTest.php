@@ -55,7 +55,7 @@ final class StandbyTest extends TestCase
     public function testTurnsFollowOneAnother(): void
     {
         $random = Make::random(5);
-        for ($i = 0; $i < 20; $i++) {
+        for ($i = 0; $i < Make::rounds(20); $i++) {
             $layout = Make::composed(Make::comingAndGoing($random));
             $from = Instant::parse('2026-10-20T00:00:00Z')->ms + $random->getInt(0, 86_400_000);
             foreach ($layout->turns(WallClock::in('Europe/Lisbon'), 0) as $id => $turns) {
@@ -113,7 +113,7 @@ final class StandbyTest extends TestCase
         $random = Make::random(77);
         $from = Instant::parse('2026-10-24T20:00:00Z')->ms;
         $surroundings = new Surroundings('Europe/Lisbon');
-        for ($i = 0; $i < 12; $i++) {
+        for ($i = 0; $i < Make::rounds(12); $i++) {
             $document = Make::comingAndGoing($random);
             foreach ($document['elements'] as $place => $element) {
                 if (isset($element['playlist'])) {

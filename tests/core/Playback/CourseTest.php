@@ -91,7 +91,7 @@ final class CourseTest extends TestCase
         $random = Make::random(77);
         $from = Instant::parse('2026-10-24T20:00:00Z')->ms;
         $checked = 0;
-        for ($round = 0; $round < 12; $round++) {
+        for ($round = 0; $round < Make::rounds(12); $round++) {
             $layout = Make::composed(Make::comingAndGoing($random));
             $programme = Make::programme(['l' => Make::comingAndGoing($random), 'k' => Make::comingAndGoing($random)], [
                 ['id' => 'b', 'plays' => ['layout' => 'k'], 'start' => '2026-10-24T23:10:00', 'end' => '2026-10-25T01:45:13'] + self::HOUR,

@@ -113,7 +113,7 @@ final class FirstShownTest extends TestCase
         $random = Make::random(4711);
         $now = Instant::parse(self::NOW)->ms;
         [$seen, $never] = [0, 0];
-        for ($round = 0; $round < 60; $round++) {
+        for ($round = 0; $round < Make::rounds(60); $round++) {
             $document = Make::comingAndGoing($random);
             $layout = Make::composed(self::withIds($document));
             $shown = Make::shownAt($layout, 0, new Surroundings('Europe/Lisbon'));
@@ -141,7 +141,7 @@ final class FirstShownTest extends TestCase
         $random = Make::random(4712);
         $now = Instant::parse('2026-10-24T21:00:00Z')->ms;
         [$seen, $never] = [0, 0];
-        for ($round = 0; $round < 40; $round++) {
+        for ($round = 0; $round < Make::rounds(40); $round++) {
             $documents = ['k' => ['id' => 'k'] + self::withIds(Make::comingAndGoing($random)), 'l' => ['id' => 'l'] + Make::randomLayout($random, 2)];
             $start = sprintf('2026-10-2%dT%02d:%02d:07', $random->getInt(4, 5), $random->getInt(0, 23), $random->getInt(0, 59));
             $programme = Make::programme($documents, [[

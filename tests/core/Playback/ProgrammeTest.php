@@ -76,7 +76,7 @@ final class ProgrammeTest extends TestCase
         $from = Instant::parse('2026-10-23T00:00:00Z')->ms;
         $to = $from + 5 * 86_400_000;
         $seen = [];
-        for ($round = 0; $round < 14; $round++) {
+        for ($round = 0; $round < Make::rounds(14); $round++) {
             $documents = [];
             for ($n = 0; $n < 4; $n++) {
                 $documents["l$n"] = ['id' => "l$n"] + ($n % 2 === 0 ? Make::comingAndGoing($random) : Make::randomLayout($random, 1));

@@ -17,7 +17,7 @@ final class ShownAtTest extends TestCase
     public function testTheRunSheetAgreesWithShownAtAtEveryInstant(): void
     {
         $random = Make::random(2026);
-        for ($i = 0; $i < 60; $i++) {
+        for ($i = 0; $i < Make::rounds(60); $i++) {
             $layout = Make::composed(Make::randomLayout($random));
             $anchor = $random->getInt(0, 1) * $random->getInt(0, 2_000_000_000_000);
             $shownAt = Make::shownAt($layout, $anchor);
@@ -36,7 +36,7 @@ final class ShownAtTest extends TestCase
         $surroundings = new Surroundings('Europe/Lisbon');
         $from = Instant::parse('2026-10-24T00:00:00Z')->ms;
         $turns = 0;
-        for ($i = 0; $i < 40; $i++) {
+        for ($i = 0; $i < Make::rounds(40); $i++) {
             $layout = Make::composed(Make::comingAndGoing($random));
             $shownAt = Make::shownAt($layout, 0, $surroundings);
             $sheet = json_decode((string) json_encode(Make::runSheet($layout, 0, $surroundings, $from, $from + 3 * 86_400_000)), true);
@@ -67,7 +67,7 @@ final class ShownAtTest extends TestCase
     {
         $random = Make::random(8);
         $segments = 0;
-        for ($i = 0; $i < 40; $i++) {
+        for ($i = 0; $i < Make::rounds(40); $i++) {
             $layout = Make::composed(Make::randomLayout($random, 2));
             $shown = Make::shownAt($layout);
             $from = $random->getInt(0, 100_000);

@@ -97,7 +97,7 @@ final class RotaTest extends TestCase
         $clock = WallClock::in('Europe/Lisbon');
         $from = Instant::parse('2026-10-24T20:00:00Z')->ms;
         $slots = 0;
-        for ($round = 0; $round < 25; $round++) {
+        for ($round = 0; $round < Make::rounds(25); $round++) {
             $document = Make::comingAndGoing($random);
             foreach ($document['elements'] as &$element) {
                 unset($element['follows']);
