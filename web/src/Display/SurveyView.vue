@@ -165,7 +165,8 @@ const words = computed(() => {
   const n = w?.panels.length ?? 0
   const kind =
     n < 2 ? 'one panel' : w!.free ? `${n} panels, cut from mm` : `${n} panels, seams ${work.document.value?.bezels === 'butt' ? 'butted' : 'hidden'}`
-  return `${d?.way.slice(1).join(' › ') ?? ''} · ${kind}${w ? ` · canvas ${w.canvas.width} × ${w.canvas.height} px · ${plain(w.density, 4)} px/mm` : ''}`
+  const canvas = w ? [`canvas ${w.canvas.width} × ${w.canvas.height} px`, `${plain(w.density, 4)} px/mm`] : []
+  return [d?.way.slice(1).join(' › '), kind, ...canvas].filter(Boolean).join(' · ')
 })
 </script>
 
