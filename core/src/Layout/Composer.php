@@ -27,7 +27,7 @@ use UpperPane\Core\Time\Standby;
 final class Composer
 {
     /** Where more elements than these go beyond the bounds, none is looked at. */
-    private const MOST_LEFT_OUT = 20;
+    private const MOST_LEFT_OUT = 5;
 
     /** @var array<string, Composed> layouts of the library, by id */
     private array $composed = [];

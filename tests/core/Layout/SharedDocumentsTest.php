@@ -30,7 +30,7 @@ final class SharedDocumentsTest extends TestCase
         $random = Make::random(77);
         $surroundings = new Surroundings('Europe/Lisbon');
         $from = Instant::parse('2026-10-24T22:00:00Z')->ms;
-        for ($i = 0; $i < Make::rounds(15); $i++) {
+        for ($i = 0; $i < Make::rounds(10); $i++) {
             $inner = ['id' => 'inner'] + Make::comingAndGoing($random);
             $outer = ['id' => 'outer'] + Make::layout([Make::zone('a', 0, 0, 400, 300, [['id' => 'n', 'layout' => ['ref' => 'inner'], 'duration_ms' => $random->getInt(500, 9000)]])], 400, 300);
             $items = [['id' => 'x', 'layout' => ['ref' => 'outer'], 'lasts' => 'leader'], ['id' => 'y', 'layout' => ['ref' => 'inner'], 'duration_ms' => 700], Make::picture('z', 16, 9, 900)];
