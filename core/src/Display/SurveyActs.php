@@ -48,8 +48,7 @@ final readonly class SurveyActs
     /** @throws Refused */
     public static function done(Display $display, Node $act): Display
     {
-        $name = $act->field('do')->oneOf(...array_keys(self::FIELDS));
-        $act->object('do', ...self::FIELDS[$name]);
+        $name = $act->act(self::FIELDS);
         $ids = static fn (): array => array_map(static fn (Node $id): string => $id->id(), $act->field('panels')->items());
 
         return match ($name) {

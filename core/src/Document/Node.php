@@ -238,6 +238,20 @@ final readonly class Node
         return $this->value;
     }
 
+    /**
+     * What is to be done, by the word in "do", with no field but its own.
+     *
+     * @param array<string, list<string>> $acts the fields of each act
+     * @throws DocumentRefused
+     */
+    public function act(array $acts): string
+    {
+        $name = $this->field('do')->oneOf(...array_keys($acts));
+        $this->object('do', ...$acts[$name]);
+
+        return $name;
+    }
+
     /** @throws DocumentRefused unless this is the format of that name */
     public function format(string $format): void
     {

@@ -41,8 +41,7 @@ final readonly class ItemActs
      */
     public static function done(array $items, array $taken, Node $act): array
     {
-        $name = $act->field('do')->oneOf(...array_keys(self::FIELDS));
-        $act->object('do', ...self::FIELDS[$name]);
+        $name = $act->act(self::FIELDS);
         if ($name === 'add') {
             return self::added($items, $taken, array_map(static fn (Node $one): array => $one->fields(), $act->field('items')->items(1000)));
         }

@@ -41,7 +41,7 @@ final class NodeTest extends TestCase
             return;
         }
         $this->expectException(Refused::class);
-        $this->expectExceptionMessage("/field $message");
+        $this->expectExceptionMessage('/field' . ($message[0] === '/' ? '' : ' ') . $message);
         $read($node);
     }
 
@@ -71,6 +71,10 @@ final class NodeTest extends TestCase
         yield 'a word for yes' => ['yes', static fn (Node $n): bool => $n->bool(), 'is "yes"; true or false is right.'];
         yield 'one of several' => ['b', static fn (Node $n): string => $n->oneOf('a', 'b'), null];
         yield 'none of them' => ['c', static fn (Node $n): string => $n->oneOf('a', 'b'), 'is "c"; one of a, b is right.'];
+        $act = static fn (Node $n): string => $n->act(['move' => ['by'], 'drop' => []]);
+        yield 'an act' => [['do' => 'move', 'by' => 1], $act, null];
+        yield 'an act nobody knows' => [['do' => 'hop'], $act, '/do is "hop"; one of move, drop is right.'];
+        yield 'a field of another act' => [['do' => 'drop', 'by' => 1], $act, '/by is not a known field; known here are do.'];
         yield 'a list' => [[1, 2], static fn (Node $n): array => $n->items(2), null];
         yield 'a list too long' => [[1, 2, 3], static fn (Node $n): array => $n->items(2), 'has 3 entries; at most 2 are read.'];
         yield 'an object for a list' => [['a' => 1], static fn (Node $n): array => $n->items(), 'is an object; a list is right.'];

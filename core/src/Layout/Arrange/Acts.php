@@ -52,8 +52,7 @@ final readonly class Acts
      */
     public static function done(Layout $layout, ?string $variant, Node $act): Arranged
     {
-        $name = $act->field('do')->oneOf(...array_keys(self::FIELDS));
-        $act->object('do', ...self::FIELDS[$name]);
+        $name = $act->act(self::FIELDS);
         if ($name === 'vary') {
             return self::varied($layout, Size::fromNode($act->field('raster')), $act->optional('name')?->id());
         }

@@ -27,8 +27,7 @@ final readonly class BookingActs
      */
     public static function done(Schedule $schedule, Node $act, int $nowMs): array
     {
-        $name = $act->field('do')->oneOf(...array_keys(self::FIELDS));
-        $act->object('do', ...self::FIELDS[$name]);
+        $name = $act->act(self::FIELDS);
         if ($name === 'make') {
             $made = array_diff_key($act->fields(), ['do' => 1]) + ['rank' => Rank::Dated->value, 'created' => (string) Instant::ofMs($nowMs)];
             [$next, $ids] = $schedule->booked([$made]);
