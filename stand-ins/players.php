@@ -3,6 +3,7 @@
 declare(strict_types=1);
 
 // Simulated players: each polls its pointer, fetches a new release whole, verifies it, "plays" it and reports.
+// It calls as often as its pointer says, and at once where anything changes, as the page of a player does.
 // Usage: php stand-ins/players.php http://127.0.0.1:8080 players.json [seconds]
 // players.json: [{"secret", "display", "outputs": numbers of those that report, "silent_after_s": null or seconds, "refuse_media": true to fail every download}]
 // Ends by itself after the seconds given, else runs until it is stopped.
@@ -37,9 +38,12 @@ function fetched(string $base, string $url, string $sha256, bool $refuseMedia): 
         return false;
     }
     $content = json_decode($release, true);
-    foreach (is_array($content) && is_array($content['media'] ?? null) ? $content['media'] : [] as $media) {
-        if ($refuseMedia || !is_array($media) || !is_string($media['url']) || hash('sha256', ask($base . $media['url'])[1]) !== $media['sha256']) {
-            return false;
+    foreach (['sheets', 'media'] as $kind) {
+        foreach (is_array($content) && is_array($content[$kind] ?? null) ? $content[$kind] : [] as $file) {
+            $isRefused = $refuseMedia && $kind === 'media';
+            if ($isRefused || !is_array($file) || !is_string($file['url']) || hash('sha256', ask($base . $file['url'])[1]) !== $file['sha256']) {
+                return false;
+            }
         }
     }
 
@@ -47,21 +51,23 @@ function fetched(string $base, string $url, string $sha256, bool $refuseMedia): 
 }
 
 $began = microtime(true);
-/** @var array<int, array{plays: ?string, since: ?string, trouble: ?string, called: float}> $states */
+/** @var array<int, array{plays: ?string, since: ?string, trouble: ?string, calls_at: float}> $states */
 $states = [];
 while (microtime(true) < $until) {
     foreach ($players as $index => $player) {
         if (!is_array($player) || !is_string($player['secret'] ?? null)) {
             continue;
         }
-        $state = $states[$index] ?? ['plays' => null, 'since' => null, 'trouble' => null, 'called' => 0.0];
+        $state = $states[$index] ?? ['plays' => null, 'since' => null, 'trouble' => null, 'calls_at' => 0.0];
         $silentAfter = $player['silent_after_s'] ?? null;
         if (is_numeric($silentAfter) && microtime(true) - $began > $silentAfter) {
             continue;
         }
         [$status, $body] = ask("$base/pointers/{$player['secret']}.json");
         $pointer = $status === 200 ? json_decode($body, true) : null;
-        $release = is_array($pointer) && is_array($pointer['release'] ?? null) ? $pointer['release'] : null;
+        $release = is_array($pointer) ? $pointer['manifest'] ?? $pointer['release'] ?? null : null;
+        $release = is_array($release) ? $release : null;
+        $every = is_array($pointer) && is_int($pointer['report_every_s'] ?? null) ? $pointer['report_every_s'] : 10;
         $changed = false;
         if ($release !== null && is_string($release['sha256']) && is_string($release['url']) && $release['sha256'] !== $state['plays']) {
             $whole = fetched($base, $release['url'], $release['sha256'], ($player['refuse_media'] ?? false) === true);
@@ -70,13 +76,13 @@ while (microtime(true) < $until) {
             $state['since'] = $whole ? gmdate('Y-m-d\TH:i:s\Z') : $state['since'];
             $changed = true;
         }
-        if ($changed || microtime(true) - $state['called'] > 10) {
+        if ($changed || microtime(true) > $state['calls_at']) {
             $outputs = is_array($player['outputs'] ?? null) && $player['outputs'] !== [] ? $player['outputs'] : [null];
             foreach ($outputs as $output) {
-                $report = ['release' => $state['plays'], 'since' => $state['since'], 'trouble' => $state['trouble'], 'output' => $output];
+                $report = ['release' => $state['plays'], 'since' => $state['since'], 'trouble' => $state['trouble'], 'output' => $output, 'build' => 'stand-in', 'every_s' => $every];
                 ask("$base/api/play/{$player['secret']}/report", (string) json_encode($report));
             }
-            $state['called'] = microtime(true);
+            $state['calls_at'] = microtime(true) + $every * random_int(90, 110) / 100;
         }
         $states[$index] = $state;
     }

@@ -178,10 +178,25 @@ web_up() {
   wait_until 10 curl -fs -o /dev/null "http://127.0.0.1:$HTTP_PORT/" || { tail -n 5 "$RUN/log/nginx.log" >&2; fail "nginx does not answer on 127.0.0.1:$HTTP_PORT; is the port taken?"; }
 }
 
-worker_up() {
-  running "$RUN/worker.pid" && return
-  # A worker ends by itself now and then, so that memory never grows; the loop starts the next one.
-  launch worker bash -c 'while true; do php "$0/bin/console" messenger:consume jobs --sleep=0.2 --time-limit=1800 --memory-limit=200M -q; sleep 1; done' "$ROOT"
+WORKERS="probe release keeper"
+
+workers_up() { # one looks into media, one makes releases, one writes pointers and does what is done daily
+  local lease=${UPPER_PANE_LEASE_S:-150} worker
+  for worker in $WORKERS; do
+    running "$RUN/$worker.pid" && continue
+    # A worker ends by itself now and then, so that memory never grows; the loop starts the next one.
+    if [ "$worker" = keeper ]; then
+      launch keeper bash -c 'all=--all-pointers; while true; do php -d memory_limit=128M "$0/bin/console" upper-pane:keep $all -q && all=; sleep 1; done' "$ROOT"
+    else
+      launch "$worker" bash -c 'while true; do php -d memory_limit=128M "$0/bin/console" messenger:consume "$1" --sleep=0.2 --time-limit=1800 --memory-limit=100M --keepalive="$2" -q; sleep 1; done' "$ROOT" "$worker" $((lease < 10 ? 2 : lease / 5))
+    fi
+  done
+}
+
+workers_down() {
+  local worker
+  # The one of before there were three as well.
+  for worker in worker $WORKERS; do end_group "$RUN/$worker.pid"; done
 }
 
 own_files() { # the servers' own user must be able to write what it writes
@@ -199,5 +214,7 @@ end_group() { # PID-FILE
 }
 
 instance_down() {
-  for server in players worker nginx fpm mariadb; do end_group "$RUN/$server.pid"; done
+  end_group "$RUN/players.pid"
+  workers_down
+  for server in nginx fpm mariadb; do end_group "$RUN/$server.pid"; done
 }

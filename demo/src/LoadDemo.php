@@ -17,8 +17,12 @@ use UpperPane\App\Account\Account;
 use UpperPane\App\Display\SurveyedDisplay;
 use UpperPane\App\Display\SurveyRevision;
 use UpperPane\App\Estate\Place;
-use UpperPane\App\Handover\Handover;
+use UpperPane\App\Handover\Handings;
+use UpperPane\App\Handover\HandOver;
 use UpperPane\App\Handover\Offer;
+use UpperPane\App\Handover\Offers;
+use UpperPane\App\Handover\Order;
+use UpperPane\App\Handover\Programmes;
 use UpperPane\App\Layout\Design;
 use UpperPane\App\Layout\DesignKind;
 use UpperPane\App\Layout\DesignRevision;
@@ -40,7 +44,9 @@ final readonly class LoadDemo
         private EntityManagerInterface $entities,
         private UserPasswordHasherInterface $hasher,
         private ProbeMediaHandler $probe,
-        private Handover $handover,
+        private Programmes $programmes,
+        private Offers $offers,
+        private Handings $handings,
         private Pointers $pointers,
         private ClockInterface $clock,
         #[Target('incoming')]
@@ -65,9 +71,12 @@ final readonly class LoadDemo
         $this->designs($demo->field('made_for'));
         $this->players($demo);
         foreach ($demo->field('handed_over')->items() as $row) {
-            $source = $this->handover->source($row->field('source'));
-            $offers = array_map(fn (Node $id): Offer => $this->handover->offer($source, $this->display($id->id())), $row->field('displays')->items());
-            $this->handover->handOver($source, $offers, 'ines');
+            $source = $this->programmes->source($row->field('source'));
+            $offers = $this->offers->of($this->offers->now($source), array_map(static fn (Node $id): string => $id->id(), $row->field('displays')->items()));
+            $orders = array_map(static fn (Offer $offer): Order => Order::of($offer), $offers);
+            // Whoever works on it later finds it done.
+            $this->handings->work(new HandOver($this->handings->begin($source->name, $orders, 'ines')->id));
+            $this->entities->clear();
         }
 
         return Command::SUCCESS;
@@ -173,8 +182,6 @@ final readonly class LoadDemo
                 $player = new Player($id, $name, $display, Player::newSecret(), $this->clock->now());
                 $player->part = $part->id;
                 $this->entities->persist($player);
-                $this->entities->flush();
-                $this->pointers->writeOne($player);
                 $addresses[] = [
                     'secret' => $player->secret,
                     'display' => $display->id,
@@ -182,6 +189,9 @@ final readonly class LoadDemo
                     'silent_after_s' => in_array($display->id, $names('silent_players'), true) ? 5 : null,
                 ];
             }
+        }
+        $this->entities->flush();
+        while ($this->pointers->writeDue() > 0) {
         }
         file_put_contents("$this->storageDir/players.json", json_encode($addresses, JSON_PRETTY_PRINT | JSON_THROW_ON_ERROR));
     }
@@ -201,10 +211,5 @@ final readonly class LoadDemo
         }
 
         return $document;
-    }
-
-    private function display(string $id): SurveyedDisplay
-    {
-        return $this->entities->find(SurveyedDisplay::class, $id) ?? throw new \RuntimeException("No display $id.");
     }
 }

@@ -10,12 +10,17 @@ use Symfony\Bundle\FrameworkBundle\KernelBrowser;
 use Symfony\Bundle\FrameworkBundle\Test\WebTestCase;
 use Symfony\Component\Clock\Clock;
 use Symfony\Component\Clock\Test\ClockSensitiveTrait;
+use Symfony\Component\Messenger\MessageBusInterface;
+use Symfony\Component\Messenger\Stamp\ReceivedStamp;
 use Symfony\Component\PasswordHasher\Hasher\UserPasswordHasherInterface;
 use UpperPane\App\Account\Account;
 use UpperPane\App\Display\SurveyedDisplay;
 use UpperPane\App\Estate\Place;
+use UpperPane\App\Jobs\TableTransport;
 use UpperPane\App\Media\MediaAsset;
 use UpperPane\App\Playback\Player;
+use UpperPane\Core\Handover\Release;
+use UpperPane\Core\Handover\Sheet;
 use UpperPane\Tests\Core\Make;
 
 /** Speaks with the API as a signed-in designer, on a small estate that is rolled back after each test. */
@@ -113,6 +118,47 @@ abstract class ApiTestCase extends WebTestCase
         self::assertSame(201, $status, (string) json_encode($layout));
 
         return $layout;
+    }
+
+    /**
+     * Hands over, and lets the job that is noted do its work.
+     *
+     * @param array<string, mixed> $body
+     * @return array<string, mixed> what is said of it afterwards, with its releases
+     */
+    protected function handOver(array $body, string $path = '/api/handover'): array
+    {
+        [$status, $answer] = $this->ask('POST', $path, $body);
+        self::assertSame(202, $status, (string) json_encode($answer));
+        $this->work();
+
+        return $this->ask('GET', "/api/handings/{$answer['handing']['id']}")[1];
+    }
+
+    /**
+     * @param array<string, mixed> $release as it is told
+     * @return array<string, mixed> in one piece, as it lies there to be fetched
+     */
+    protected function fetched(array $release): array
+    {
+        $read = fn (string $url): array => (array) json_decode($this->published()->read(ltrim($url, '/')), true);
+
+        return Release::inOne($read($release['url']), static fn (string $sha256): array => $read(Sheet::path($sha256)), 'any', 'Any');
+    }
+
+    /** Does all jobs that are noted. */
+    protected function work(): void
+    {
+        foreach (['probe', 'release'] as $name) {
+            $queue = static::getContainer()->get("messenger.transport.$name");
+            assert($queue instanceof TableTransport);
+            while (($envelope = [...$queue->get()][0] ?? null) !== null) {
+                static::getContainer()->get(MessageBusInterface::class)->dispatch($envelope->with(new ReceivedStamp($name)));
+                $queue->ack($envelope);
+            }
+        }
+        // The next request knows nothing of what a worker has read.
+        $this->entities()->clear();
     }
 
     /** @return array<string, mixed> a layout of one picture over a whole canvas */

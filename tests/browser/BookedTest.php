@@ -50,7 +50,7 @@ final class BookedTest extends TestCase
             'format' => 'upper-pane/schedule@1', 'timezone' => 'Europe/Lisbon', 'standby' => ['layout' => $red],
             'bookings' => [['id' => 'b', 'name' => 'Soon', 'plays' => ['layout' => $blue], 'rank' => 'dated', 'start' => $local($from), 'end' => $local($from + 60)]],
         ]])['id'];
-        Desk::post($desk, 'handover', ['source' => ['kind' => 'schedule', 'id' => $schedule], 'displays' => ['gate-totem-c']]);
+        Desk::handOver($desk, ['source' => ['kind' => 'schedule', 'id' => $schedule], 'displays' => ['gate-totem-c']]);
         $player->see('.stage-canvas [data-element=all]', null, 30);
         $player->until(static fn (): bool => Screen::of($player)->is(600, 270, self::RED), 'the standby');
         Desk::server('stop', 'nginx', 'fpm', 'mariadb');

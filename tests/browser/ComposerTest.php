@@ -170,7 +170,7 @@ final class ComposerTest extends TestCase
         $this->desk->press('.leaf .one', 'Shop window');
         $this->desk->see('article', 'exact');
         $this->desk->press('.head .actions button', 'Hand over to 1 display');
-        $this->desk->see('.done', 'Shop window: release 2');
+        $this->desk->see('.done', 'handed over to Shop window');
     }
 
     public function testALayoutIsCopiedFoundAndDeleted(): void

@@ -16,7 +16,7 @@ final class ServedFilesTest extends TestCase
         [$status, $headers, $body] = $this->ask($path);
         $pointer = json_decode($body, true);
 
-        self::assertSame([200, 'no-cache', 'upper-pane/pointer@1'], [$status, $headers['cache-control'], $pointer['format']]);
+        self::assertSame([200, 'no-cache', 'upper-pane/pointer@2'], [$status, $headers['cache-control'], $pointer['format']]);
         [$again, , $nothing] = $this->ask($path, 'If-None-Match: ' . $headers['etag']);
         self::assertSame([304, ''], [$again, $nothing]);
     }

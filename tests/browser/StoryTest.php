@@ -177,7 +177,7 @@ final class StoryTest extends TestCase
         $desk->see('.changes', '"Story" takes the place of');
         $desk->press('.head .actions button', 'Hand over to 1 display');
         $pressed = microtime(true);
-        $desk->see('.done', 'Check-in 4: release 2');
+        $desk->see('.done', 'handed over to Check-in 4');
         self::player()->see('[data-element=text1]', 'Welcome aboard', 8);
         self::assertLessThan(5.0, microtime(true) - $pressed);
 

@@ -125,7 +125,7 @@ final class TimeTest extends TestCase
         $this->desk->press('.actions a', 'Hand over');
         $this->desk->see('main', 'The schedule "Shop wall" takes over, with 2 bookings.');
         $this->desk->press('.actions button', 'Hand over to 1 display');
-        $this->desk->see('main', 'Shop wall: release');
+        $this->desk->see('.done', 'handed over to Shop wall');
         $this->desk->go(Desk::url('/schedules'));
         $this->desk->see('tr', 'Shop wall');
     }

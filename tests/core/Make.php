@@ -10,6 +10,8 @@ use UpperPane\Core\Display\Display;
 use UpperPane\Core\Document\Node;
 use UpperPane\Core\Finding\Findings;
 use UpperPane\Core\Geometry\Size;
+use UpperPane\Core\Handover\Release;
+use UpperPane\Core\Handover\Sheet;
 use UpperPane\Core\Layout\Arrange\Arrangement;
 use UpperPane\Core\Layout\Checks;
 use UpperPane\Core\Layout\Composed;
@@ -166,6 +168,40 @@ final class Make
 
             return self::composed(self::layout([self::zone('whole', 0, 0, $size->width, $size->height, $items)], $size->width, $size->height, $played->id));
         });
+    }
+
+    /**
+     * @param array<string, array{url: string, sha256: string, bytes: int, type: string}> $media by id
+     * @param list<array{family: string, weight: int, url: string, sha256: string, bytes: int}> $faces
+     */
+    public static function release(Display $display, Programme $programme, array $media, array $faces, int $fromMs = 0, int $toMs = 0): Release
+    {
+        return Release::of($display, $programme, Sheet::each($programme, new Surroundings(), $fromMs, $toMs, 'b1'), $media, $faces, $fromMs, $toMs, 'b1');
+    }
+
+    /** Layouts booked at random around the night of October 2026 in which the clocks are set back, also in a zone. */
+    public static function bookedAround(Randomizer $random, bool $standby): Programme
+    {
+        $documents = [];
+        for ($n = 0; $n < 4; $n++) {
+            $documents["l$n"] = ['id' => "l$n"] + ($n % 2 === 0 ? self::comingAndGoing($random) : self::randomLayout($random, 1));
+        }
+        $bookings = [];
+        for ($n = 0; $n < 10; $n++) {
+            $day = $random->getInt(22, 26);
+            $hour = $random->getInt(0, 23);
+            $bookings[] = array_filter([
+                'id' => "b$n",
+                'zone' => $n % 3 === 2 ? 'z0' : null,
+                'plays' => ['layout' => 'l' . $random->getInt(0, 3)],
+                'rank' => ['takeover', 'dated', 'weekly', 'everyday'][$random->getInt(0, 3)],
+                'start' => sprintf('2026-10-%02dT%02d:%02d:00', $day, $hour, 5 * $random->getInt(0, 11)),
+                'end' => sprintf('2026-10-%02dT%02d:59:17', $day + $random->getInt(0, 1), $random->getInt($hour, 23)),
+                'rrule' => [null, 'FREQ=DAILY', 'FREQ=HOURLY;INTERVAL=5'][$random->getInt(0, 2)],
+            ], static fn (mixed $value): bool => $value !== null);
+        }
+
+        return self::programme($documents, $bookings, $standby ? ['layout' => 'l1'] : null);
     }
 
     /** @param Doc $document */

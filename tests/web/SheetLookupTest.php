@@ -58,7 +58,7 @@ final class SheetLookupTest extends TestCase
     private static function assertSameThings(array $want, array $found): void
     {
         foreach ($found as $index => $things) {
-            $told = array_map(static fn (array $due): array => array_diff_key(array_replace($due['part'], $due['now'] ?? []), ['levels' => 1, 'offsets' => 1])
+            $told = array_map(static fn (array $due): array => array_diff_key(array_replace($due['part'], $due['now'] ?? []), ['id' => 1, 'levels' => 1, 'offsets' => 1])
                 + ($due['offset_ms'] === null ? [] : ['offset_ms' => $due['offset_ms']])
                 + ($due['opacity'] < 1 ? ['opacity' => round($due['opacity'], 4)] : []), $things);
             $boxes = static fn (array $things): array => array_map(static fn (array $thing): array => [array_values($thing['rect']), array_values($thing['drawn'])], $things);

@@ -81,11 +81,10 @@ final readonly class BulkSurvey
                 $known->place = $change['place'];
                 $known->survey($change['document'], $this->clock->now(), $by);
                 $this->surveys->keep($known, 'from a table');
+                $this->pointers->due($known->id);
             }
         });
-        foreach (array_filter(array_column($changes, 'known')) as $known) {
-            $this->pointers->write($known);
-        }
+        $this->pointers->writeDue();
     }
 
     /**

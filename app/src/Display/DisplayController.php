@@ -108,6 +108,7 @@ final readonly class DisplayController
             } else {
                 $display->survey($document, $this->clock->now(), $this->who());
                 $this->surveys->keep($display, $body->optional('note')?->text(1, 200));
+                $this->pointers->due($id);
             }
 
             return $display;
@@ -121,7 +122,7 @@ final readonly class DisplayController
                 $base,
             ), more: ['current' => $this->surveys->whole($display)]);
         }
-        $this->pointers->write($display);
+        $this->pointers->writeDue();
 
         return new JsonResponse($this->surveys->whole($display));
     }
@@ -169,8 +170,8 @@ final readonly class DisplayController
         $minutes = Body::of($request)->object('minutes')->field('minutes')->int(0, 240, 'min');
         $display = $this->display($id);
         $display->alignmentUntil = $minutes === 0 ? null : $this->clock->now()->add(new \DateInterval("PT{$minutes}M"));
-        $this->entities->flush();
-        $this->pointers->write($display);
+        $this->entities->wrapInTransaction(fn () => $this->pointers->due($display->id));
+        $this->pointers->writeDue();
 
         return new JsonResponse($this->surveys->whole($display));
     }

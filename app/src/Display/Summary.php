@@ -42,6 +42,16 @@ final readonly class Summary
         ];
     }
 
+    /**
+     * The same for displays that differ in nothing but their ids and names, in hex.
+     *
+     * @param array<mixed> $document
+     */
+    public static function alike(array $document): string
+    {
+        return hash('sha256', json_encode(array_diff_key($document, ['id' => 1, 'name' => 1]), JSON_THROW_ON_ERROR));
+    }
+
     /** Changes with all that a release depends on, in hex. */
     public static function shape(Display $display): string
     {

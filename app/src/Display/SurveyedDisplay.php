@@ -38,6 +38,10 @@ class SurveyedDisplay
     #[ORM\Column(length: 64)]
     public string $shape;
 
+    /** The same for displays that differ in nothing but their ids and names. */
+    #[ORM\Column(length: 64)]
+    public string $alike;
+
     /** @param array<mixed> $document in the format `upper-pane/display@1` */
     public function __construct(
         #[ORM\Id]
@@ -85,5 +89,6 @@ class SurveyedDisplay
         $display = $this->display();
         $this->summary = Summary::of($display, $this->place->zone());
         $this->shape = Summary::shape($display);
+        $this->alike = Summary::alike($this->document);
     }
 }

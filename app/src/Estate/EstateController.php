@@ -11,6 +11,7 @@ use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\Routing\Attribute\Route;
 use UpperPane\App\Handover\HandedRelease;
 use UpperPane\App\Handover\HandedReleaseRepository;
+use UpperPane\App\Jobs\Work;
 use UpperPane\App\Playback\Player;
 use UpperPane\App\Time\DueNow;
 use UpperPane\Core\Document\Node;
@@ -29,7 +30,7 @@ final readonly class EstateController
 {
     private const JSON = JSON_THROW_ON_ERROR | JSON_UNESCAPED_SLASHES | JSON_UNESCAPED_UNICODE;
 
-    public function __construct(private EntityManagerInterface $entities, private HandedReleaseRepository $releases, private DueNow $due, private ClockInterface $clock)
+    public function __construct(private EntityManagerInterface $entities, private HandedReleaseRepository $releases, private DueNow $due, private Work $work, private ClockInterface $clock)
     {
     }
 
@@ -48,7 +49,7 @@ final readonly class EstateController
         $older = array_column(array_merge(...array_values($this->releases->currentBySource())), 'older', 'display');
         $rows = $this->entities->getConnection()->fetchAllAssociative(
             'SELECT s.id, s.place_id, s.summary, s.revision, r.number, r.sha256, r.file, r.bytes, r.source_kind, r.source_id, r.source_revision, r.name,
-                r.handed_over_at, r.handed_over_by, r.planned_until, r.planned_then
+                r.handed_over_at, r.handed_over_by, r.planned_until, r.planned_then, r.plan_trouble, r.puts_back, r.whole_sha256
              FROM surveyed_display s LEFT JOIN handed_release r ON r.id = s.current_id ORDER BY s.position, s.id',
         );
         $nowMs = (int) $now->format('Uv');
@@ -69,7 +70,10 @@ final readonly class EstateController
             'now' => $now->setTimezone(new \DateTimeZone('UTC'))->format('Y-m-d\TH:i:s\Z'),
             'places' => array_map(static fn (Place $place): array => $place->toArray(), $places),
             'of' => count($rows),
-            'findings' => EstateFindings::of($facts, $nowMs)->toArray()['findings'],
+            'findings' => [
+                ...array_map(static fn (Finding $finding): array => $finding->toArray(), $this->work->facts()->findings($nowMs)),
+                ...EstateFindings::of($facts, $nowMs)->toArray()['findings'],
+            ],
         ], self::JSON);
 
         return JsonResponse::fromJsonString(substr($head, 0, -1) . ',"displays":[' . implode(',', $displays) . ']}');
@@ -98,9 +102,8 @@ final readonly class EstateController
     private static function display(array $row, array $way, array $players, bool $older, int $now): array
     {
         $release = $row['number'] === null ? null : HandedRelease::told($row);
-        $sha256 = is_string($row['sha256']) ? $row['sha256'] : null;
         $number = is_int($row['number']) ? $row['number'] : null;
-        $standings = array_map(static fn (array $player): DisplayStatus => DisplayStatus::of(Player::callOf($player), $sha256, $now), $players);
+        $standings = array_map(static fn (array $player): DisplayStatus => DisplayStatus::of(Player::callOf($player), self::hashes($row), $now), $players);
 
         return ['id' => $row['id'], 'place' => $row['place_id'], 'way' => $way, 'revision' => $row['revision']] + [
             'release' => $release,
@@ -109,6 +112,7 @@ final readonly class EstateController
             'standing' => self::standing(DisplayStatus::together($standings), $number, null),
             'players' => array_map(
                 static fn (array $player, DisplayStatus $standing): array => Player::told($player) + [
+                    'plays_release' => in_array($player['plays_sha256'], self::hashes($row), true) ? $number : null,
                     'standing' => self::standing($standing, $number, is_string($player['trouble']) ? $player['trouble'] : null),
                 ],
                 $players,
@@ -138,7 +142,7 @@ final readonly class EstateController
             array_map(static fn (array $player): array => [self::text($player['name']), Player::callOf($player)], $players),
             $number === null ? null : [
                 'number' => $number,
-                'sha256' => self::text($row['sha256']),
+                'sha256' => self::hashes($row),
                 'name' => self::text($row['name']),
                 'source' => self::text($row['source_kind']) . ':' . self::text($row['source_id']),
             ],
@@ -157,7 +161,20 @@ final readonly class EstateController
     {
         $until = is_string($row['planned_until']) ? strtotime($row['planned_until'] . ' UTC') : false;
 
-        return $until === false ? null : (new Planned($until * 1000, is_string($row['planned_then']) ? $row['planned_then'] : null))->finding($now);
+        [$then, $trouble] = array_map(static fn (string $column): ?string => is_string($row[$column]) ? $row[$column] : null, ['planned_then', 'plan_trouble']);
+
+        return $until === false ? null : (new Planned($until * 1000, $then, $trouble))->finding($now);
+    }
+
+    /**
+     * SHA-256 of its release, as a manifest and in one piece.
+     *
+     * @param Row $row
+     * @return list<string>
+     */
+    private static function hashes(array $row): array
+    {
+        return array_values(array_filter([$row['sha256'], $row['whole_sha256']], is_string(...)));
     }
 
     /** @return array{state: string, level: ?string, says: string} */

@@ -9,9 +9,15 @@ use Doctrine\ORM\Mapping as ORM;
 use UpperPane\App\Display\SurveyedDisplay;
 use UpperPane\App\Storage\DocumentType;
 
-/** One handed-over version for a display: where its bytes lie, and what it was made from. */
+/**
+ * One handed-over version for a display: the revisions that it was made from, which never change, and where its bytes lie.
+ *
+ * Where anything in it comes and goes, these are compiled anew for the days to come (Plans).
+ */
 #[ORM\Entity(repositoryClass: HandedReleaseRepository::class)]
 #[ORM\UniqueConstraint(columns: ['display_id', 'number'])]
+#[ORM\Index(columns: ['handing_id'])]
+#[ORM\Index(columns: ['planned_until'])]
 class HandedRelease
 {
     #[ORM\Id]
@@ -22,7 +28,7 @@ class HandedRelease
     /**
      * @param int $number counts up for each display
      * @param string $sourceKind layout, playlist or media
-     * @param array<mixed> $document the layout as it was handed over, refs and all
+     * @param ?array<mixed> $document the source as it was handed over, refs and all; null where its revision keeps it
      */
     public function __construct(
         #[ORM\ManyToOne]
@@ -48,8 +54,8 @@ class HandedRelease
         public readonly \DateTimeImmutable $handedOverAt,
         #[ORM\Column(length: 80, nullable: true)]
         public readonly ?string $handedOverBy,
-        #[ORM\Column(type: DocumentType::NAME)]
-        public readonly array $document,
+        #[ORM\Column(type: DocumentType::NAME, nullable: true)]
+        public readonly ?array $document,
         /** Of the display when it was handed over: where it changed since, the release is older. */
         #[ORM\Column(length: 64, nullable: true)]
         public readonly ?string $shape = null,
@@ -61,7 +67,37 @@ class HandedRelease
         public readonly ?\DateTimeImmutable $plannedUntil = null,
         #[ORM\Column(length: 255, nullable: true)]
         public readonly ?string $plannedThen = null,
+        /** Whether its bytes are a manifest of sheets; before there were any, all was in one piece. */
+        #[ORM\Column]
+        public readonly bool $manifest = false,
+        /** SHA-256 of the same in one piece, where a page has it so that reads no manifests. */
+        #[ORM\Column(length: 64, nullable: true)]
+        public readonly ?string $wholeSha256 = null,
+        /** @var ?list<string> ids of the schedules that ruled, the nearest first; null where that was not recorded */
+        #[ORM\Column(type: 'json', nullable: true)]
+        public readonly ?array $ruling = null,
+        /** Revision of the survey of its display. */
+        #[ORM\Column(nullable: true)]
+        public readonly ?int $surveyRevision = null,
+        /** Why it could not be planned for the days to come. */
+        #[ORM\Column(length: 500, nullable: true)]
+        public readonly ?string $planTrouble = null,
+        #[ORM\Column(length: 26, nullable: true)]
+        public readonly ?string $handingId = null,
+        /** Number of the earlier release of its display that it put back. */
+        #[ORM\Column(nullable: true)]
+        public readonly ?int $putsBack = null,
     ) {
+    }
+
+    /** What it was made from; null where that was not recorded. */
+    public function contents(): ?Contents
+    {
+        if ($this->parts === null && $this->sourceKind !== 'media') {
+            return null;
+        }
+
+        return new Contents(Playable::kept($this->sourceKind, $this->sourceId, $this->sourceRevision, $this->name), array_column($this->parts ?? [], 'revision', 'id'), $this->ruling, $this->document);
     }
 
     /** @return array<string, mixed> */
@@ -80,6 +116,7 @@ class HandedRelease
             'handed_over_by' => $this->handedOverBy,
             'planned_until' => $this->plannedUntil?->format('Y-m-d H:i:s'),
             'planned_then' => $this->plannedThen,
+            'puts_back' => $this->putsBack,
         ]);
     }
 
@@ -101,6 +138,7 @@ class HandedRelease
             'handed_over_at' => is_string($row['handed_over_at']) ? strtr($row['handed_over_at'], ' ', 'T') . 'Z' : null,
             'handed_over_by' => $row['handed_over_by'],
             'planned' => is_string($row['planned_until'] ?? null) ? ['until' => strtr($row['planned_until'], ' ', 'T') . 'Z', 'then' => $row['planned_then'] ?? null] : null,
+            'puts_back' => $row['puts_back'] ?? null,
         ];
     }
 }

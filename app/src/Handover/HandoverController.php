@@ -5,120 +5,178 @@ declare(strict_types=1);
 namespace UpperPane\App\Handover;
 
 use Doctrine\ORM\EntityManagerInterface;
+use Psr\Clock\ClockInterface;
 use Symfony\Bundle\SecurityBundle\Security;
 use Symfony\Component\HttpFoundation\JsonResponse;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\Routing\Attribute\Route;
-use UpperPane\App\Display\SurveyedDisplay;
-use UpperPane\App\Estate\Place;
 use UpperPane\App\Http\Body;
 use UpperPane\App\Http\Problem;
 use UpperPane\Core\Document\Node;
 use UpperPane\Core\Document\Reason;
-use UpperPane\Core\Document\Refused;
+use UpperPane\Core\Handover\Planned;
 
 final readonly class HandoverController
 {
-    public function __construct(private EntityManagerInterface $entities, private Handover $handover, private Security $security)
-    {
+    private const MOST_HANDINGS = 50;
+
+    public function __construct(
+        private EntityManagerInterface $entities,
+        private Programmes $programmes,
+        private Compiler $compiler,
+        private Offers $offers,
+        private Targets $targets,
+        private Handings $handings,
+        private ClockInterface $clock,
+        private Security $security,
+    ) {
     }
 
-    /** What handing this over would mean for each display; nothing is done. */
+    /** What handing this over would mean; displays for which it means the same are told together. Nothing is done. */
     #[Route('/api/handover/preview', methods: ['POST'])]
     public function preview(Request $request): JsonResponse
     {
         $body = Body::of($request)->object('source', 'displays', 'places');
-        $source = $this->handover->source($body->field('source'));
 
-        return new JsonResponse(['offers' => array_map(
-            fn (SurveyedDisplay $display): array => $this->offered($source, $display),
-            $this->displays($body),
-        )]);
+        $offers = $this->offers->of($this->offers->now($this->programmes->source($body->field('source'))), $this->targets->named($body));
+
+        return new JsonResponse(['offers' => array_map(static fn (Offer $offer): array => $offer->toArray(), $offers)]);
     }
 
-    /** The very bytes that would be handed over to one display, so that they can be looked at; nothing is done. */
+    /** What would be handed over to one display, in one piece, so that it can be looked at; nothing is done. */
     #[Route('/api/handover/release', methods: ['POST'])]
     public function release(Request $request): JsonResponse
     {
         $body = Body::of($request)->object('source', 'displays');
-        $source = $this->handover->source($body->field('source'));
+        $display = $this->targets->display($this->targets->named($body)[0]);
+        $contents = $this->programmes->now($this->programmes->source($body->field('source')), $display);
 
-        return new JsonResponse($this->handover->offer($source, $this->displays($body)[0])->release->json(), json: true);
+        return new JsonResponse($this->compiler->release($contents, $display->display(), ...Planned::span(1000 * $this->clock->now()->getTimestamp()))->whole());
     }
 
-    /** Hands over to all displays named, or to none. */
+    /** Notes that this is handed over to all displays named, or to none: a job does it, and GET /api/handings/ID tells how far it is. */
     #[Route('/api/handover', methods: ['POST'])]
     public function handOver(Request $request): JsonResponse
     {
         $body = Body::of($request)->object('source', 'displays', 'places');
-        $source = $this->handover->source($body->field('source'));
-        $offers = array_map(fn (SurveyedDisplay $display): Offer => $this->offer($source, $display), $this->displays($body));
-        $stopped = array_values(array_filter($offers, static fn (Offer $offer): bool => $offer->findings->stopsHandover()));
-        if ($stopped !== []) {
-            throw new Problem(409, 'handover.stopped', sprintf(
-                'Nothing is handed over. %s: %s',
-                $stopped[0]->display->display()->name,
-                $stopped[0]->findings->all[0]->message,
-            ), more: ['offers' => array_map(static fn (Offer $offer): array => $offer->toArray(), $offers)]);
-        }
-        $releases = $this->handover->handOver($source, $offers, $this->security->getUser()?->getUserIdentifier());
+        $source = $this->programmes->source($body->field('source'));
 
-        return new JsonResponse(['releases' => array_map(
-            static fn (HandedRelease $release): array => ['display' => $release->display->id] + $release->toArray(),
-            $releases,
-        )], 201);
+        return $this->begun($source->name, $this->offers->of($this->offers->now($source), $this->targets->named($body)));
+    }
+
+    /** What putting earlier releases back would mean. Nothing is done. */
+    #[Route('/api/handover/back/preview', methods: ['POST'])]
+    public function backPreview(Request $request): JsonResponse
+    {
+        $releases = $this->earlier(Body::of($request));
+
+        return new JsonResponse(['offers' => array_map(
+            static fn (Offer $offer): array => ['back_to' => $releases[$offer->displays[0]]->toArray()] + $offer->toArray(),
+            $this->offers->back($releases),
+        )]);
+    }
+
+    /** Puts earlier releases back, each as a new one: the same revisions, planned for the days to come. */
+    #[Route('/api/handover/back', methods: ['POST'])]
+    public function putBack(Request $request): JsonResponse
+    {
+        $releases = $this->earlier(Body::of($request));
+        $names = array_unique(array_map(static fn (HandedRelease $release): string => $release->name, $releases));
+        $name = count($names) === 1 ? reset($names) : sprintf('what was there before on %d displays', count($releases));
+
+        return $this->begun("Back: $name", $this->offers->back($releases), array_map(static fn (HandedRelease $release): int => $release->number, $releases));
+    }
+
+    /**
+     * Those that are named as `releases`, a display and a number each; or, with `handing`, what was on its displays before it, wherever they still have what it brought.
+     *
+     * @return non-empty-array<HandedRelease> by display
+     */
+    private function earlier(Node $body): array
+    {
+        $body->object('releases', 'handing');
+        $all = $this->entities->getRepository(HandedRelease::class);
+        $earlier = [];
+        if (($handing = $body->optional('handing')) !== null) {
+            foreach ($all->findBy(['handingId' => $handing->id()]) as $brought) {
+                $before = $brought->display->current === $brought ? $all->findOneBy(['display' => $brought->display, 'number' => $brought->number - 1]) : null;
+                $earlier += $before === null ? [] : [$brought->display->id => $before];
+            }
+
+            return $earlier === [] ? throw new Problem(409, 'back.nothing', 'On none of its displays is what it brought still there, with something before it to put back.') : $earlier;
+        }
+        foreach ($body->field('releases')->items(10_000) as $node) {
+            $node->object('display', 'number');
+            $release = $all->findOneBy(['display' => $node->field('display')->id(), 'number' => $node->field('number')->int(1)]) ?? throw Problem::notFound('This release');
+            $earlier[$release->display->id] = $release;
+        }
+
+        return $earlier === [] ? throw $body->field('releases')->refused(Reason::FieldMissing, 'names no release; choose at least one.') : $earlier;
+    }
+
+    /**
+     * @param list<Offer> $offers
+     * @param array<int> $back numbers of the releases that are put back, by display
+     */
+    private function begun(string $name, array $offers, array $back = []): JsonResponse
+    {
+        foreach ($offers as $offer) {
+            if (($offer->contents === null && $offer->asItWas === null) || $offer->findings->stopsHandover()) {
+                throw new Problem(409, 'handover.stopped', sprintf(
+                    'Nothing is handed over. %s: %s',
+                    $offer->first->display()->name,
+                    $offer->findings->all[0]->message,
+                ), more: ['offers' => array_map(static fn (Offer $offer): array => $offer->toArray(), $offers)]);
+            }
+        }
+        $orders = array_map(static fn (Offer $offer): Order => Order::of($offer, $back), $offers);
+
+        return new JsonResponse(['handing' => $this->handings->begin($name, $orders, $this->security->getUser()?->getUserIdentifier())->toArray()], 202);
+    }
+
+    /** What was handed over last, the newest first, and how far it is. */
+    #[Route('/api/handings', methods: ['GET'])]
+    public function handings(): JsonResponse
+    {
+        $handings = $this->entities->getRepository(Handing::class)->findBy([], ['begunAt' => 'DESC', 'id' => 'DESC'], self::MOST_HANDINGS);
+
+        return new JsonResponse(['handings' => array_map(static fn (Handing $handing): array => $handing->toArray(), $handings)]);
+    }
+
+    #[Route('/api/handings/{id}', methods: ['GET'])]
+    public function handing(string $id): JsonResponse
+    {
+        $handing = $this->entities->find(Handing::class, $id) ?? throw Problem::notFound('This handover');
+        $releases = $this->entities->getRepository(HandedRelease::class)->findBy(['handingId' => $id], ['id' => 'ASC'], self::MOST_HANDINGS);
+
+        return new JsonResponse($handing->toArray() + [
+            'releases' => array_map(static fn (HandedRelease $release): array => ['display' => $release->display->id] + $release->toArray(), $releases),
+        ]);
+    }
+
+    /** Tries again what could not be handed over. */
+    #[Route('/api/handings/{id}/again', methods: ['POST'])]
+    public function again(string $id): JsonResponse
+    {
+        $handing = $this->entities->find(Handing::class, $id) ?? throw Problem::notFound('This handover');
+        if ($handing->state !== Handing::FAILED) {
+            throw new Problem(409, 'handing.not-failed', 'It has not failed; there is nothing to try again.');
+        }
+        $this->entities->wrapInTransaction(fn () => $this->handings->again(new HandOver($id)));
+
+        return new JsonResponse(['handing' => $handing->toArray()], 202);
     }
 
     /** What was handed over to a display, newest first. */
     #[Route('/api/displays/{id}/releases', methods: ['GET'])]
     public function releases(string $id): JsonResponse
     {
-        $display = $this->entities->find(SurveyedDisplay::class, $id) ?? throw Problem::notFound('This display');
+        $display = $this->targets->display($id);
         $releases = $this->entities->getRepository(HandedRelease::class)->findBy(['display' => $display], ['number' => 'DESC'], 100);
 
         return new JsonResponse([
             'current' => $display->current?->number,
             'releases' => array_map(static fn (HandedRelease $release): array => $release->toArray(), $releases),
         ]);
-    }
-
-    /** @return array<string, mixed> what cannot be worked out for a display never hides what would become of the others */
-    private function offered(Playable $source, SurveyedDisplay $display): array
-    {
-        try {
-            return $this->handover->offer($source, $display)->toArray();
-        } catch (Refused $e) {
-            return Offer::refused($display, $e);
-        }
-    }
-
-    /** @throws Refused that says on which display: it, and all others, keep what they have */
-    private function offer(Playable $source, SurveyedDisplay $display): Offer
-    {
-        try {
-            return $this->handover->offer($source, $display);
-        } catch (Refused $e) {
-            throw $e->in(sprintf('On "%s": ', $display->display()->name), $e->path);
-        }
-    }
-
-    /** @return non-empty-list<SurveyedDisplay> those named and those in the places named, each once */
-    private function displays(Node $body): array
-    {
-        $displays = [];
-        foreach ($body->optional('displays')?->items(10_000) ?? [] as $node) {
-            $display = $this->entities->find(SurveyedDisplay::class, $node->id()) ?? throw $node->refused(Reason::RefUnknown, sprintf('is "%s", no display of the estate.', $node->id()));
-            $displays[$display->id] = $display;
-        }
-        foreach ($body->optional('places')?->items(1000) ?? [] as $node) {
-            $place = $this->entities->find(Place::class, $node->id()) ?? throw $node->refused(Reason::RefUnknown, sprintf('is "%s", no place of the estate.', $node->id()));
-            foreach ($this->entities->getRepository(SurveyedDisplay::class)->findBy([], ['position' => 'ASC']) as $display) {
-                if ($display->place->isIn($place)) {
-                    $displays[$display->id] = $display;
-                }
-            }
-        }
-
-        return $displays === [] ? throw $body->refused(Reason::FieldMissing, 'names no display; choose at least one.') : array_values($displays);
     }
 }

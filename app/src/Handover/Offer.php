@@ -8,57 +8,77 @@ use UpperPane\App\Display\SurveyedDisplay;
 use UpperPane\Core\Document\Refused;
 use UpperPane\Core\Finding\Finding;
 use UpperPane\Core\Finding\Findings;
-use UpperPane\Core\Handover\Release;
+use UpperPane\Core\Handover\Planned;
 use UpperPane\Core\Layout\Matching;
 use UpperPane\Core\Units\Instant;
 
-/** What would be handed over to one display, with all that is to be known beforehand. */
+/** What would be handed over to displays that are alike, with all that is to be known beforehand. */
 final readonly class Offer
 {
     /**
+     * @param non-empty-list<string> $displays ids
+     * @param SurveyedDisplay $first of them
+     * @param ?Contents $contents null where nothing can be worked out
      * @param list<string> $changes in words
-     * @param int $newBytes of media that the display's current release does not have
+     * @param int $newBytes of media that the displays' current release does not have
+     * @param ?int $asItWas id of an earlier release whose bytes come back as they are
+     * @param ?array{id: string, name: string, handed_over: bool} $instead schedule that rules there, and in whose place it would play
      */
     public function __construct(
-        public SurveyedDisplay $display,
-        public Release $release,
-        public Matching $matching,
+        public array $displays,
+        public SurveyedDisplay $first,
+        public ?Contents $contents,
+        public ?Matching $matching,
         public Findings $findings,
         public array $changes,
         public int $newBytes,
+        public ?Planned $planned,
+        public bool $isUnchanged,
+        public ?array $instead,
+        public ?int $asItWas = null,
     ) {
     }
 
-    /** @return array<string, mixed> of a display for which nothing can be worked out, and why */
-    public static function refused(SurveyedDisplay $display, Refused $refused): array
+    /**
+     * Of displays for which nothing can be worked out, and why.
+     *
+     * @param non-empty-list<string> $displays ids
+     */
+    public static function refused(array $displays, SurveyedDisplay $first, Refused $refused): self
     {
-        return [
-            'display' => $display->id,
-            'match' => null,
-            'changes' => [],
-            'unchanged' => false,
-            'current' => $display->current?->toArray(),
-            'new_bytes' => 0,
-            'planned' => null,
-        ] + (new Findings([Finding::refused($refused)]))->toArray();
+        return new self($displays, $first, null, null, new Findings([Finding::refused($refused)]), [], 0, null, false, null);
     }
 
-    public function isUnchanged(): bool
+    /** An earlier release of which it was not recorded what it was made from: its bytes are there still. */
+    public static function asItWas(string $display, SurveyedDisplay $first, HandedRelease $release): self
     {
-        return $this->display->current?->sha256 === $this->release->hash();
+        return new self(
+            [$display],
+            $first,
+            null,
+            null,
+            new Findings([]),
+            [sprintf('"%s" comes back as the file that it was: what it was made from was not recorded then, so what changes cannot be told.', $release->name)],
+            0,
+            null,
+            $first->current?->sha256 === $release->sha256,
+            null,
+            $release->id,
+        );
     }
 
     /** @return array<string, mixed> */
     public function toArray(): array
     {
         return [
-            'display' => $this->display->id,
-            'match' => $this->matching->toArray(),
-            'changes' => $this->isUnchanged() ? [] : $this->changes,
-            'unchanged' => $this->isUnchanged(),
-            'current' => $this->display->current?->toArray(),
+            'displays' => $this->displays,
+            'match' => $this->matching?->toArray(),
+            'changes' => $this->isUnchanged ? [] : $this->changes,
+            'unchanged' => $this->isUnchanged,
+            'current' => $this->first->current?->toArray(),
             'new_bytes' => $this->newBytes,
-            'planned' => ($planned = $this->release->planned()) === null ? null : ['until' => (string) Instant::ofMs($planned->untilMs), 'then' => $planned->then],
+            'planned' => $this->planned === null ? null : ['until' => (string) Instant::ofMs($this->planned->untilMs), 'then' => $this->planned->then],
+            'instead_of' => $this->instead,
         ] + $this->findings->toArray();
     }
 }

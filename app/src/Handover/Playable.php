@@ -4,26 +4,31 @@ declare(strict_types=1);
 
 namespace UpperPane\App\Handover;
 
-use UpperPane\App\Layout\Design;
-use UpperPane\Core\Geometry\Size;
-use UpperPane\Core\Layout\Composed;
-
-/** What is handed over: a layout, or a picture, film or playlist that takes the whole of each display. */
+/** What is chosen to be handed over: a layout or a schedule, or a picture, film or playlist that takes the whole of each display. */
 final readonly class Playable
 {
     /**
      * @param 'layout'|'playlist'|'media'|'schedule' $kind
-     * @param ?int $revision of a layout or playlist
-     * @param \Closure(Size): Composed $composed for a raster
-     * @param ?Design $schedule in place of a layout: what each display plays by the schedules that rule there
+     * @param ?int $revision null of media, which have none
      */
-    public function __construct(
-        public string $kind,
-        public string $id,
-        public ?int $revision,
-        public string $name,
-        public \Closure $composed,
-        public ?Design $schedule = null,
-    ) {
+    public function __construct(public string $kind, public string $id, public ?int $revision, public string $name)
+    {
+    }
+
+    /** @param string $kind as it is kept */
+    public static function kept(string $kind, string $id, ?int $revision, string $name): self
+    {
+        return new self(match ($kind) {
+            'playlist' => 'playlist',
+            'media' => 'media',
+            'schedule' => 'schedule',
+            default => 'layout',
+        }, $id, $revision, $name);
+    }
+
+    /** @return array{kind: string, id: string, revision: ?int, name: string} */
+    public function toArray(): array
+    {
+        return ['kind' => $this->kind, 'id' => $this->id, 'revision' => $this->revision, 'name' => $this->name];
     }
 }

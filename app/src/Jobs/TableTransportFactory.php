@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace UpperPane\App\Jobs;
 
 use Doctrine\DBAL\Connection;
+use Psr\Clock\ClockInterface;
 use Symfony\Component\Messenger\Transport\Serialization\SerializerInterface;
 use Symfony\Component\Messenger\Transport\TransportFactoryInterface;
 use Symfony\Component\Messenger\Transport\TransportInterface;
@@ -16,7 +17,7 @@ use Symfony\Component\Messenger\Transport\TransportInterface;
  */
 final readonly class TableTransportFactory implements TransportFactoryInterface
 {
-    public function __construct(private Connection $connection)
+    public function __construct(private Connection $noting, private Connection $taking, private int $leaseS, private ClockInterface $clock)
     {
     }
 
@@ -25,7 +26,7 @@ final readonly class TableTransportFactory implements TransportFactoryInterface
     {
         parse_str((string) parse_url($dsn, PHP_URL_QUERY), $query);
 
-        return new TableTransport($this->connection, $serializer, is_string($query['queue'] ?? null) ? $query['queue'] : 'jobs');
+        return new TableTransport($this->noting, $this->taking, $serializer, is_string($query['queue'] ?? null) ? $query['queue'] : 'jobs', $this->leaseS, $this->clock);
     }
 
     /** @param array<mixed> $options */

@@ -22,7 +22,7 @@ use UpperPane\Core\Time\Playlist;
 /** Reads documents into core values, with the saved designs behind their refs. */
 final readonly class DesignLibrary
 {
-    /** @param array<string, int> $revisions by design id: what is read as it was then; all else as it is saved by now */
+    /** @param array<int> $revisions by design id: what is read as it was then; all else as it is saved by now */
     public function __construct(private EntityManagerInterface $entities, private array $revisions = [])
     {
     }
@@ -30,11 +30,11 @@ final readonly class DesignLibrary
     /**
      * The same as it was when these revisions were the newest.
      *
-     * @param list<array{id: string, revision: int}> $revisions
+     * @param array<int> $revisions by design id
      */
     public function at(array $revisions): self
     {
-        return new self($this->entities, array_column($revisions, 'revision', 'id'));
+        return new self($this->entities, $revisions);
     }
 
     /** @return ?array<string, mixed> the document of a design of one of these kinds; null where there is none */
@@ -111,16 +111,18 @@ final readonly class DesignLibrary
     private function documents(array $ids, DesignKind ...$kinds): array
     {
         $documents = [];
-        $older = [];
         foreach ($ids === [] ? [] : $this->entities->getRepository(Design::class)->findBy(['id' => $ids, 'kind' => $kinds]) as $design) {
             $documents[$design->id] = $design->document;
-            if (($this->revisions[$design->id] ?? $design->revision) !== $design->revision) {
-                $older[] = $design->id;
+            if ($design->revision === ($this->revisions[$design->id] ?? $design->revision)) {
+                $ids = array_values(array_diff($ids, [$design->id]));
             }
         }
-        foreach ($older as $id) {
+        // As they were then; also of what is not there any more.
+        foreach (array_intersect($ids, array_map(strval(...), array_keys($this->revisions))) as $id) {
             $kept = $this->entities->getRepository(DesignRevision::class)->findOneBy(['designId' => $id, 'number' => $this->revisions[$id]]);
-            $documents[$id] = $kept->document ?? $documents[$id];
+            if ($kept !== null && in_array($kept->document['format'] ?? null, array_map(static fn (DesignKind $kind): string => $kind->format(), $kinds), true)) {
+                $documents[$id] = $kept->document;
+            }
         }
 
         return $documents;

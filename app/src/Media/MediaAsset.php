@@ -6,8 +6,10 @@ namespace UpperPane\App\Media;
 
 use Doctrine\DBAL\Types\Types;
 use Doctrine\ORM\Mapping as ORM;
+use UpperPane\Core\Finding\Finding;
 use UpperPane\Core\Geometry\Size;
 use UpperPane\Core\Media\Media;
+use UpperPane\Core\Media\MediaFindings;
 
 /** A picture or film that was brought in: first waiting, then ready or refused. */
 #[ORM\Entity]
@@ -18,6 +20,8 @@ class MediaAsset
     public const PROBING = 'probing';
     public const READY = 'ready';
     public const REFUSED = 'refused';
+    /** What went wrong is no fault of the file: it may be tried again. */
+    public const FAILED = 'failed';
 
     #[ORM\Column(length: 16)]
     public string $state = self::WAITING;
@@ -67,6 +71,12 @@ class MediaAsset
         $this->refusal = mb_strimwidth($why, 0, 500, '...');
     }
 
+    public function fail(string $why): void
+    {
+        $this->refuse($why);
+        $this->state = self::FAILED;
+    }
+
     public function ready(Probed $probed, string $sha256, string $file, string $thumbnail): void
     {
         $this->state = self::READY;
@@ -78,6 +88,16 @@ class MediaAsset
         $this->sha256 = $sha256;
         $this->file = $file;
         $this->thumbnail = $thumbnail;
+    }
+
+    /** Why it cannot be played; null of one that can, or that is not looked into yet. */
+    public function finding(): ?Finding
+    {
+        return match ($this->state) {
+            self::REFUSED => MediaFindings::refused($this->name, $this->refusal),
+            self::FAILED => MediaFindings::failed($this->name, $this->refusal),
+            default => null,
+        };
     }
 
     /** As layouts and playlists name it; null before it is ready. */

@@ -37,7 +37,10 @@ final readonly class MediaController
     {
         $assets = $this->entities->getRepository(MediaAsset::class)->findBy([], ['broughtInAt' => 'DESC', 'id' => 'DESC']);
 
-        return new JsonResponse(['media' => array_map(static fn (MediaAsset $asset): array => $asset->toArray(), $assets)]);
+        return new JsonResponse([
+            'media' => array_map(static fn (MediaAsset $asset): array => $asset->toArray(), $assets),
+            'findings' => array_values(array_filter(array_map(static fn (MediaAsset $asset): ?array => $asset->finding()?->toArray(), $assets))),
+        ]);
     }
 
     #[Route('/api/media/{id}', methods: ['GET'])]
@@ -72,10 +75,30 @@ final readonly class MediaController
             $this->security->getUser()?->getUserIdentifier(),
         );
         $stream = fopen($upload->file->getPathname(), 'r') ?: throw new \RuntimeException('The upload cannot be read.');
-        $this->incoming->writeStream($asset->id, $stream);
-        $this->entities->persist($asset);
-        $this->entities->flush();
-        $this->jobs->dispatch(new ProbeMedia($asset->id));
+        $isNoted = false;
+        try {
+            $this->incoming->writeStream($asset->id, $stream);
+            $this->entities->wrapInTransaction(function () use ($asset): void {
+                $this->entities->persist($asset);
+                $this->jobs->dispatch(new ProbeMedia($asset->id));
+            });
+            $isNoted = true;
+        } finally {
+            $isNoted ?: $this->incoming->delete($asset->id);
+        }
+
+        return new JsonResponse($asset->toArray(), 202);
+    }
+
+    /** Looks again into a media that could not be looked into. */
+    #[Route('/api/media/{id}/again', methods: ['POST'])]
+    public function again(string $id, ProbeMediaHandler $probe): JsonResponse
+    {
+        $asset = $this->asset($id);
+        if ($asset->state !== MediaAsset::FAILED) {
+            throw new Problem(409, 'media.not-failed', sprintf('"%s" is %s; there is nothing to try again.', $asset->name, $asset->state));
+        }
+        $this->entities->wrapInTransaction(fn () => $probe->again(new ProbeMedia($id)));
 
         return new JsonResponse($asset->toArray(), 202);
     }

@@ -8,11 +8,14 @@ use Doctrine\ORM\EntityManagerInterface;
 use League\Flysystem\FilesystemOperator;
 use Symfony\Component\DependencyInjection\Attribute\Target;
 use Symfony\Component\Messenger\Attribute\AsMessageHandler;
+use Symfony\Component\Messenger\MessageBusInterface;
+use UpperPane\App\Http\Problem;
+use UpperPane\App\Jobs\Owner;
 use UpperPane\Core\Media\NotAcceptable;
 
 /** Probes what was brought in, draws its thumbnail, and publishes both under the SHA-256 of their bytes. */
 #[AsMessageHandler]
-final readonly class ProbeMediaHandler
+final readonly class ProbeMediaHandler implements Owner
 {
     public function __construct(
         private EntityManagerInterface $entities,
@@ -20,13 +23,22 @@ final readonly class ProbeMediaHandler
         #[Target('incoming')]
         private FilesystemOperator $incoming,
         private Publisher $publisher,
+        private MessageBusInterface $jobs,
     ) {
     }
 
     public function __invoke(ProbeMedia $job): void
     {
         $asset = $this->entities->find(MediaAsset::class, $job->assetId);
-        if ($asset === null || $asset->state === MediaAsset::READY || !$this->incoming->fileExists($asset->id)) {
+        if ($asset === null || $asset->state === MediaAsset::READY) {
+            $this->incoming->delete($job->assetId);
+
+            return;
+        }
+        if (!$this->incoming->fileExists($asset->id)) {
+            $asset->fail('Its bytes are not here any more. Bring it in again.');
+            $this->entities->flush();
+
             return;
         }
         $asset->state = MediaAsset::PROBING;
@@ -50,5 +62,37 @@ final readonly class ProbeMediaHandler
         }
         $this->entities->flush();
         $this->incoming->delete($asset->id);
+    }
+
+    public static function job(): string
+    {
+        return ProbeMedia::class;
+    }
+
+    public function gaveUp(object $job, string $why): void
+    {
+        $this->of($job)?->fail("It could not be looked into: $why");
+        $this->entities->flush();
+    }
+
+    public function again(object $job): void
+    {
+        $asset = $this->of($job) ?? throw Problem::notFound('This media');
+        $asset->state = MediaAsset::WAITING;
+        $asset->refusal = null;
+        $this->entities->flush();
+        $this->jobs->dispatch(new ProbeMedia($asset->id));
+    }
+
+    public function says(object $job): string
+    {
+        $asset = $this->of($job);
+
+        return $asset === null ? 'Looking into a media that is not there any more' : sprintf('Looking into "%s"', $asset->name);
+    }
+
+    private function of(object $job): ?MediaAsset
+    {
+        return $job instanceof ProbeMedia ? $this->entities->find(MediaAsset::class, $job->assetId) : null;
     }
 }

@@ -21,8 +21,7 @@ final readonly class Publisher
         $path = self::path('files', $sha256, $extension);
         if (!$this->published->fileExists($path)) {
             $stream = fopen($local, 'r') ?: throw new \RuntimeException("$local cannot be read.");
-            $this->published->writeStream("$path.part", $stream);
-            $this->published->move("$path.part", $path);
+            $this->moved($path, fn (string $part) => $this->published->writeStream($part, $stream));
         }
 
         return [$path, $sha256];
@@ -43,9 +42,22 @@ final readonly class Publisher
     /** Replaces a file at once: whoever reads it sees the old or the new one, never a half. */
     public function replace(string $path, string $content): void
     {
-        $part = $path . '.' . bin2hex(random_bytes(4)) . '.part';
-        $this->published->write($part, $content);
-        $this->published->move($part, $path);
+        $this->moved($path, fn (string $part) => $this->published->write($part, $content));
+    }
+
+    /**
+     * @param \Closure(string): void $write under a name that nobody else writes to; what is left half-made is taken away
+     */
+    private function moved(string $path, \Closure $write): void
+    {
+        $part = $path . '.' . bin2hex(random_bytes(8)) . '.part';
+        try {
+            $write($part);
+            $this->published->move($part, $path);
+        } catch (\Throwable $e) {
+            $this->published->delete($part);
+            throw $e;
+        }
     }
 
     private static function path(string $folder, string $sha256, string $extension): string

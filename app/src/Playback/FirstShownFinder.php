@@ -8,8 +8,8 @@ use Doctrine\ORM\EntityManagerInterface;
 use Psr\Clock\ClockInterface;
 use UpperPane\App\Display\SurveyedDisplay;
 use UpperPane\App\Handover\HandedReleaseRepository;
-use UpperPane\App\Handover\Handover;
 use UpperPane\App\Handover\Playable;
+use UpperPane\App\Handover\Programmes;
 use UpperPane\App\Http\Problem;
 use UpperPane\App\Layout\Design;
 use UpperPane\App\Layout\DesignKind;
@@ -25,7 +25,7 @@ final readonly class FirstShownFinder
 {
     public function __construct(
         private EntityManagerInterface $entities,
-        private Handover $handover,
+        private Programmes $programmes,
         private Schedules $schedules,
         private HandedReleaseRepository $releases,
         private ClockInterface $clock,
@@ -71,7 +71,7 @@ final readonly class FirstShownFinder
             'SELECT d, r FROM ' . SurveyedDisplay::class . ' d JOIN d.current r WHERE r.sourceId IN (:sources) ORDER BY d.position, d.id',
         )->setParameter('sources', array_map(strval(...), array_keys($sources)))->getResult();
         foreach ($displays as $target) {
-            $source = $this->handover->standing($target);
+            $source = $this->programmes->standing($target);
             if ($source === null) {
                 continue;
             }
@@ -97,7 +97,7 @@ final readonly class FirstShownFinder
         }
 
         try {
-            return FirstShown::of($this->handover->programmeOf($source, $target), $search, $now);
+            return FirstShown::of($this->programmes->of($this->programmes->now($source, $target), $target->display()), $search, $now);
         } catch (Refused | Problem) {
             // One document that cannot be worked out by now never hides where else it is seen.
             return null;
@@ -119,7 +119,7 @@ final readonly class FirstShownFinder
                 continue;
             }
             $name = $target->display()->name;
-            $found = $search === null ? null : $this->found($search, $this->handover->source(Node::root(['kind' => 'schedule', 'id' => (string) $one])), $target);
+            $found = $search === null ? null : $this->found($search, $this->programmes->source(Node::root(['kind' => 'schedule', 'id' => (string) $one])), $target);
             if ($search === null || $found !== null) {
                 return $found === null ? NeverShown::schedule($name) : NeverShown::bySchedule($design->name, $name, $found);
             }

@@ -12,6 +12,7 @@ use UpperPane\Core\Playback\Call;
 
 /** A device that plays on a display, known by the secret in its address. */
 #[ORM\Entity]
+#[ORM\Index(columns: ['pointer_due'])]
 class Player
 {
     #[ORM\Column(type: Types::DATETIME_IMMUTABLE, nullable: true)]
@@ -33,6 +34,18 @@ class Player
     /** Which of the display's surveyed players it is; null where the survey names none. */
     #[ORM\Column(length: 80, nullable: true)]
     public ?string $part = null;
+
+    /** Build of its page, as it says; null of pages that know none, and read no manifests. */
+    #[ORM\Column(length: 64, nullable: true)]
+    public ?string $build = null;
+
+    /** How often it says that it calls, s; null where it does not say so. */
+    #[ORM\Column(nullable: true)]
+    public ?int $reportEveryS = null;
+
+    /** Whether its pointer does not say yet what the database knows (Pointers). */
+    #[ORM\Column]
+    public bool $pointerDue = true;
 
     /** @var array<int, array{at: string, plays: ?string, since: ?string, trouble: ?string}> what each of its outputs said last, by number */
     #[ORM\Column(type: 'json', nullable: true)]
@@ -89,7 +102,7 @@ class Player
         $ms = static fn (mixed $at): ?int => is_string($at) ? 1000 * (int) strtotime("$at UTC") : null;
         $text = static fn (mixed $value): ?string => is_string($value) ? $value : null;
 
-        return new Call($ms($row['bound_at']) ?? 0, $ms($row['called_at']), $text($row['plays_sha256']), $text($row['trouble']));
+        return new Call($ms($row['bound_at']) ?? 0, $ms($row['called_at']), $text($row['plays_sha256']), $text($row['trouble']), is_int($row['report_every_s']) ? $row['report_every_s'] : null);
     }
 
     /**
@@ -145,6 +158,7 @@ class Player
             'plays_since' => $written($row['plays_since']),
             'trouble' => $row['trouble'],
             'part' => $row['part'],
+            'build' => $row['build'],
             'outputs' => (object) array_map(static fn (mixed $call): array => is_array($call) ? [
                 'called_at' => $call['at'] ?? null,
                 'plays_sha256' => $call['plays'] ?? null,
@@ -175,6 +189,8 @@ class Player
             'plays_since' => $written($this->playsSince),
             'trouble' => $this->trouble,
             'part' => $this->part,
+            'build' => $this->build,
+            'report_every_s' => $this->reportEveryS,
             'calls' => $this->calls === null ? null : json_encode($this->calls, JSON_THROW_ON_ERROR),
         ];
     }

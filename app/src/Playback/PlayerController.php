@@ -58,7 +58,7 @@ final readonly class PlayerController
         $pairing->player = $player;
         $this->entities->persist($player);
         $this->entities->flush();
-        $this->pointers->writeOne($player);
+        $this->pointers->writeDue();
 
         return new JsonResponse($player->toArray(), 201);
     }
@@ -83,8 +83,9 @@ final readonly class PlayerController
     {
         $player = $this->entities->find(Player::class, $id) ?? throw Problem::notFound('This player');
         $player->revokedAt ??= $this->clock->now();
+        $player->pointerDue = true;
         $this->entities->flush();
-        $this->pointers->writeOne($player);
+        $this->pointers->writeDue();
 
         return new JsonResponse($player->toArray());
     }

@@ -11,8 +11,9 @@ use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\Routing\Attribute\Route;
 use UpperPane\App\Display\SurveyedDisplay;
-use UpperPane\App\Handover\Handover;
+use UpperPane\App\Handover\Compiler;
 use UpperPane\App\Handover\Playable;
+use UpperPane\App\Handover\Programmes;
 use UpperPane\App\Http\Body;
 use UpperPane\App\Http\Download;
 use UpperPane\App\Http\Problem;
@@ -20,6 +21,7 @@ use UpperPane\App\Time\Schedules;
 use UpperPane\Core\Document\Node;
 use UpperPane\Core\Document\Reason;
 use UpperPane\Core\Handover\EstateFindings;
+use UpperPane\Core\Playback\Course;
 use UpperPane\Core\Playback\CourseText;
 use UpperPane\Core\Playback\Stretch;
 use UpperPane\Core\Units\Calendar;
@@ -33,10 +35,13 @@ final readonly class RehearsalController
 {
     private const LONGEST_MS = 62 * 86_400_000;
 
+    /** What is rehearsed is written out for so much more on either side, for a hand that leaves the span. */
+    private const AROUND_MS = 86_400_000;
+
     /** So many changes are read on a screen; all of them are in the table. */
     private const MOST_TOLD = 2_000;
 
-    public function __construct(private EntityManagerInterface $entities, private Handover $handover, private Schedules $schedules, private ClockInterface $clock)
+    public function __construct(private EntityManagerInterface $entities, private Programmes $programmes, private Compiler $compiler, private Schedules $schedules, private ClockInterface $clock)
     {
     }
 
@@ -53,7 +58,7 @@ final readonly class RehearsalController
         $clock = WallClock::in($display->display()->timezone);
         [$from, $to] = $this->span($clock, $body->optional('from'), $body->optional('to'));
         $named = $body->optional('source');
-        $source = $named === null ? $this->handover->standing($display, $body->optional('scheduled')?->bool() ?? false) : $this->handover->source($named);
+        $source = $named === null ? $this->programmes->standing($display, $body->optional('scheduled')?->bool() ?? false) : $this->programmes->source($named);
         $rules = $this->schedules->ruling($display)[0] ?? null;
         $told = [
             'display' => $display->id,
@@ -76,15 +81,17 @@ final readonly class RehearsalController
                 'findings' => [EstateFindings::blank($display->id, $display->display()->name)->toArray()],
             ]);
         }
-        $course = $this->handover->course($source, $display, $from, $to, $body->optional('items')?->bool() ?? false);
+        $contents = $this->programmes->now($source, $display);
+        $programme = $this->programmes->of($contents, $display->display());
+        $course = Course::of($programme, $from, $to, $body->optional('items')?->bool() ?? false);
         $alone = $body->optional('course_only')?->bool() ?? false;
 
         return new JsonResponse($told + [
-            'source' => ['kind' => $source->kind, 'id' => $source->id, 'revision' => $source->revision, 'name' => $source->name],
+            'source' => $source->toArray(),
             'course' => array_map(static fn (Stretch $one): array => $one->toArray(), array_slice($course->stretches, 0, self::MOST_TOLD)),
             'left' => max(0, count($course->stretches) - self::MOST_TOLD),
             'findings' => [],
-            'release' => $alone ? null : $this->handover->rehearsed($source, $display, $from, $to)->toArray(),
+            'release' => $alone ? null : $this->compiler->packed($contents, $programme, $display->display(), $from - self::AROUND_MS, $to + self::AROUND_MS)->whole(),
         ]);
     }
 
@@ -102,7 +109,8 @@ final readonly class RehearsalController
             [$from, $to] = $this->span($clock, $given->optional('from'), $given->optional('to'));
             $source = $this->source($display, $asked->getString('source'), $asked->getBoolean('scheduled'));
             if ($source !== null) {
-                $courses[] = [$display->display()->name, $clock, $this->handover->course($source, $display, $from, $to, $asked->getBoolean('items', true))];
+                $programme = $this->programmes->of($this->programmes->now($source, $display), $display->display());
+                $courses[] = [$display->display()->name, $clock, Course::of($programme, $from, $to, $asked->getBoolean('items', true))];
             }
         }
 
@@ -114,7 +122,7 @@ final readonly class RehearsalController
     {
         [$kind, $id] = [...explode(':', $named, 2), ''];
 
-        return $named === '' ? $this->handover->standing($display, $scheduled) : $this->handover->source(Node::root(['kind' => $kind, 'id' => $id]));
+        return $named === '' ? $this->programmes->standing($display, $scheduled) : $this->programmes->source(Node::root(['kind' => $kind, 'id' => $id]));
     }
 
     /**

@@ -28,7 +28,9 @@ final readonly class ReportController
         if ($player === null || $player->revokedAt !== null) {
             throw Problem::notFound('This player');
         }
-        $body = Body::of($request)->object('release', 'since', 'trouble', 'output');
+        $body = Body::of($request)->object('release', 'since', 'trouble', 'output', 'build', 'every_s');
+        $build = $body->optional('build')?->text(1, 64);
+        $every = $body->optional('every_s')?->int(1, 3600, 's');
         $release = $body->field('release');
         $since = $body->optional('since');
         $trouble = $body->optional('trouble');
@@ -39,9 +41,13 @@ final readonly class ReportController
             : (new \DateTimeImmutable())->setTimestamp(intdiv(Instant::parse($since->text(), '/since')->ms, 1000))->setTimezone(new \DateTimeZone('UTC'));
         $says = $trouble === null || $trouble->value === null ? null : mb_strimwidth($trouble->text(0, 2000), 0, 300, '...');
         // The outputs of a player report side by side: each adds its word to what the others said.
-        $this->entities->wrapInTransaction(function () use ($player, $output, $plays, $playsSince, $says): void {
+        $this->entities->wrapInTransaction(function () use ($player, $output, $plays, $playsSince, $says, $build, $every): void {
             $this->entities->refresh($player, LockMode::PESSIMISTIC_WRITE);
             $outputs = $player->outputs();
+            // What its page can read decides what its pointer names.
+            $player->pointerDue = $player->pointerDue || ($player->build === null) !== ($build === null);
+            $player->build = $build;
+            $player->reportEveryS = $every;
             $player->hear(
                 $output === null || $output->value === null ? $outputs[0] ?? 1 : $output->int(1, 64),
                 $outputs,

@@ -8,16 +8,17 @@ use Doctrine\ORM\EntityManagerInterface;
 use Psr\Clock\ClockInterface;
 use UpperPane\App\Display\SurveyedDisplay;
 use UpperPane\App\Estate\Place;
-use UpperPane\App\Handover\Handover;
 use UpperPane\App\Http\Problem;
 use UpperPane\App\Layout\Design;
 use UpperPane\App\Layout\DesignKind;
 use UpperPane\App\Layout\DesignLibrary;
 use UpperPane\App\Media\MediaAsset;
+use UpperPane\Core\Display\Display;
 use UpperPane\Core\Document\Node;
 use UpperPane\Core\Document\Reason;
 use UpperPane\Core\Document\Refused;
 use UpperPane\Core\Geometry\Size;
+use UpperPane\Core\Handover\Planned;
 use UpperPane\Core\Layout\Composed;
 use UpperPane\Core\Layout\Kind\Zone\Zone;
 use UpperPane\Core\Layout\Layout;
@@ -79,17 +80,19 @@ final readonly class Schedules
     }
 
     /** @param ?DesignLibrary $library where what is booked is read from, if not as it is saved by now */
-    public function programme(SurveyedDisplay $target, Schedule $schedule, ?DesignLibrary $library = null): Programme
+    public function programme(Display $display, Schedule $schedule, ?DesignLibrary $library = null): Programme
     {
-        $display = $target->display();
         $played = [$schedule->standby, ...array_values($schedule->zones), ...array_column($schedule->bookings, 'plays')];
         $composer = ($library ?? $this->library)->composer(['format' => Schedule::FORMAT, 'bookings' => array_map(
             static fn (mixed $one): array => ['plays' => $one instanceof Played ? $one->toArray() : []],
             $played,
         )]);
 
-        return Programme::scheduled($schedule, $display->raster(), $display->timezone, function (Played $played, Size $size) use ($composer): Composed {
-            if ($played->kind === 'media' ? $this->asset($played)?->media() === null : $this->design($played) === null) {
+        return Programme::scheduled($schedule, $display->raster(), $display->timezone, function (Played $played, Size $size) use ($composer, $library): Composed {
+            $isThere = $played->kind === 'media'
+                ? $this->asset($played)?->media() !== null
+                : $this->design($played) !== null || $library?->document($played->id, DesignKind::from($played->kind)) !== null;
+            if (!$isThere) {
                 throw self::gone($played);
             }
 
@@ -127,7 +130,7 @@ final readonly class Schedules
         // Whoever asks what plays, asks for as long as a handover plans.
         $now = 1000 * $this->clock->now()->getTimestamp();
         foreach ([null, ...$schedule->zonesNamed()] as $zone) {
-            Plays::of($schedule, WallClock::in($schedule->timezone), $now, $now + Handover::AHEAD_MS, $zone);
+            Plays::of($schedule, WallClock::in($schedule->timezone), $now, $now + Planned::AHEAD_MS, $zone);
         }
     }
 

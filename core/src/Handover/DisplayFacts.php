@@ -13,7 +13,7 @@ final readonly class DisplayFacts
     /**
      * @param \Closure(): array{name: string, timezone: string} $said asked where it is needed, since an estate has thousands
      * @param list<array{string, Call}> $players that are bound: what each is called, and what it said last
-     * @param ?array{number: int, sha256: string, name: string, source: string} $release that was handed over last; the source as `kind:id`
+     * @param ?array{number: int, sha256: list<string>, name: string, source: string} $release that was handed over last; the source as `kind:id`
      * @param bool $isOlder whether what is saved by now says something else
      * @param ?Finding $planned what is found in the plan of its release
      * @param array{stops: int, warnings: int, hints: int} $survey how much is found in its survey

@@ -64,7 +64,7 @@ final class EstateFindings
         $release = $display->release;
         foreach ($display->players as [$player, $call]) {
             $who = static fn (): string => ($display->said)()['name'] . (count($display->players) > 1 ? " ($player)" : '');
-            match (DisplayStatus::of($call, $release['sha256'] ?? null, $this->nowMs)) {
+            match (DisplayStatus::of($call, $release['sha256'] ?? [], $this->nowMs)) {
                 DisplayStatus::Silent => $this->add('player.silent', Level::Stop, $display, '%d displays have a silent player; each goes on with what it has.', fn (): string => sprintf(
                     '%s has been silent %s.%s',
                     $who(),
@@ -96,8 +96,7 @@ final class EstateFindings
             $this->add('display.blank', Level::Hint, $display, '%d displays were handed nothing yet.', static fn (): string => sprintf('Nothing was handed over to %s yet.', $name()));
         }
         if (($planned = $display->planned) !== null) {
-            $together = '%d displays play by schedules that are planned for no more than two weeks: hand them over again.';
-            $this->add($planned->code, $planned->level, $display, $together, static fn (): string => $name() . ": $planned->message");
+            $this->add($planned->code, $planned->level, $display, Planned::TOGETHER[$planned->code], static fn (): string => $name() . ": $planned->message");
         }
         if ($release !== null && $display->isOlder) {
             // Said once for each thing that was changed.

@@ -133,7 +133,7 @@ final readonly class Base implements Track
         [$scenes, $booked] = [[], []];
         foreach ($this->whole as $key => $layout) {
             $booked[$key] = count($scenes);
-            $scenes[] = Scene::later(fn (): array => $drawer->booked($layout, self::SCHEDULE, $raster, Placing::outermost(), $this));
+            $scenes[] = Scene::later((string) $key, fn (): array => $drawer->booked($layout, self::SCHEDULE, $raster, Placing::outermost(), $this));
         }
         $standby = $this->schedule->standby === null ? null : $booked[$this->schedule->standby->key()];
         $turns = new BookedTurns($this->timetable(), $booked, new SteadyTurns(Loop::of([])));

@@ -12,12 +12,14 @@ final readonly class Call
      * @param ?int $calledMs Unix ms of its last call; null where it never called
      * @param ?string $plays SHA-256 of the release that it plays
      * @param ?string $trouble what it complains of, in its own words
+     * @param ?int $everyS how often it says that it calls, s; null where it tells none
      */
     public function __construct(
         public int $boundMs,
         public ?int $calledMs = null,
         public ?string $plays = null,
         public ?string $trouble = null,
+        public ?int $everyS = null,
     ) {
     }
 
@@ -40,6 +42,8 @@ final readonly class Call
         }
         $unheard = array_diff($outputs, array_keys($calls)) !== [] || in_array(null, $called, true);
 
-        return new self($first->boundMs, $unheard ? null : min($called), count(array_unique($plays)) === 1 ? $first->plays : null, $troubles[0] ?? null);
+        $every = max(array_map(static fn (self $call): ?int => $call->everyS, $calls));
+
+        return new self($first->boundMs, $unheard ? null : min($called), count(array_unique($plays)) === 1 ? $first->plays : null, $troubles[0] ?? null, $every);
     }
 }

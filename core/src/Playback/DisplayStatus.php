@@ -16,22 +16,22 @@ enum DisplayStatus: string
     case Changing = 'changing';
     case Plays = 'plays';
 
-    /** A player that calls every ten seconds and is not heard for so long has missed four calls. Common practice, no source. */
-    public const SILENT_AFTER_MS = 45_000;
-
     /**
      * How one player stands.
      *
-     * @param ?string $due SHA-256 of the release that was handed over to its display last
+     * @param list<string> $due SHA-256 of the release that was handed over to its display last, as a manifest and in one piece; empty where none was
      * @param int $now Unix ms
      */
-    public static function of(Call $call, ?string $due, int $now): self
+    public static function of(Call $call, array $due, int $now): self
     {
+        $heard = $call->calledMs ?? $call->boundMs;
+
         return match (true) {
-            $now - ($call->calledMs ?? $call->boundMs) > self::SILENT_AFTER_MS => self::Silent,
+            // What is heard from the future is not known to be alive: a clock was set back.
+            abs($now - $heard) > Rhythm::silentAfterMs($call->everyS) => self::Silent,
             $call->trouble !== null => self::Troubled,
-            $due === null => self::Blank,
-            $call->plays !== $due => self::Changing,
+            $due === [] => self::Blank,
+            !in_array($call->plays, $due, true) => self::Changing,
             default => self::Plays,
         };
     }

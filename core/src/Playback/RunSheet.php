@@ -33,17 +33,29 @@ final class RunSheet
      */
     public static function of(Programme $programme, ?Surroundings $surroundings = null, int $fromMs = 0, int $toMs = 0): array
     {
+        return ['format' => self::FORMAT] + self::ofTracks($programme->tracks(), $programme, $surroundings, $fromMs, $toMs);
+    }
+
+    /**
+     * Some of the tracks of a programme alone, on its canvas.
+     *
+     * @param list<Track> $tracks lowest first
+     * @param int $fromMs UTC ms
+     * @return array{canvas: array{width: int, height: int}, background: string, anchor_ms: int, layers: list<array<string, mixed>>}
+     * @throws BudgetExceeded where there is too much to be written
+     */
+    public static function ofTracks(array $tracks, Programme $programme, ?Surroundings $surroundings = null, int $fromMs = 0, int $toMs = 0): array
+    {
         $surroundings = ($surroundings ?? new Surroundings())->in($programme->clock()->timezone);
         $sheet = new self($fromMs, $toMs);
 
         return [
-            'format' => self::FORMAT,
             'canvas' => $programme->canvas()->toArray(),
             'background' => $programme->background()->hex,
             'anchor_ms' => $programme->anchorMs(),
             'layers' => array_merge(...array_map(
-                static fn (Track $track): array => $sheet->layers($track->layers($surroundings), [[$fromMs, max($toMs, $fromMs + 1), $programme->anchorMs()]]),
-                $programme->tracks(),
+                static fn (Track $track): array => $sheet->layers($track->layers($surroundings), [[$fromMs, max($toMs, $fromMs + 1), $programme->anchorMs()]], $track->id()),
+                $tracks,
             )),
         ];
     }
@@ -55,14 +67,20 @@ final class RunSheet
     /**
      * @param list<Part|ZonePlan> $layers
      * @param list<array{int, int, int}> $stretches when they are seen: from and to, and what they count from; Unix ms
+     * @param string $way to them: the track, and of each zone and scene on the way the id
      * @return list<array<string, mixed>>
      */
-    private function layers(array $layers, array $stretches): array
+    private function layers(array $layers, array $stretches, string $way): array
     {
         $written = [];
+        $times = [];
         foreach ($layers as $layer) {
+            $name = ($way === '' ? '' : "$way/") . substr((string) strrchr("/$layer->element", '/'), 1);
+            $times[$name] = ($times[$name] ?? 0) + 1;
+            // An element may be drawn in several parts: each of them is a thing of its own.
+            $id = $name . ($times[$name] > 1 ? "~$times[$name]" : '');
             if ($layer instanceof Part) {
-                $written[] = ['part' => $layer->toArray() + ($layer->changing?->compiled() ?? [])];
+                $written[] = ['part' => ['id' => $id] + $layer->toArray() + ($layer->changing?->compiled() ?? [])];
                 continue;
             }
             $turns = $layer->steady !== null ? [] : $this->turnsOf($layer, $stretches);
@@ -73,11 +91,13 @@ final class RunSheet
                     $seen[$scene][] = [$turn->fromMs, $turn->toMs, $turn->anchorMs];
                 }
             }
-            $scenes = [];
+            [$scenes, $named] = [[], []];
             foreach ($layer->scenes as $index => $scene) {
-                $scenes[] = $this->layers($scene->layers(), $seen[$index] ?? $stretches);
+                $named[$scene->name] = ($named[$scene->name] ?? 0) + 1;
+                $inside = "$id:$scene->name" . ($named[$scene->name] > 1 ? "~{$named[$scene->name]}" : '');
+                $scenes[] = $this->layers($scene->layers(), $seen[$index] ?? $stretches, $inside);
             }
-            $written[] = ['zone' => $layer->element, 'rect' => $layer->box->toArray()] + $this->loop($layer->loop, $layer->transitions) + ['scenes' => $scenes]
+            $written[] = ['id' => $id, 'zone' => $layer->element, 'rect' => $layer->box->toArray()] + $this->loop($layer->loop, $layer->transitions) + ['scenes' => $scenes]
                 + ($layer->steady !== null ? [] : $this->turns($layer, $turns));
         }
 

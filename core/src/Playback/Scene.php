@@ -14,25 +14,26 @@ final class Scene
     public readonly ?Part $part;
 
     /**
+     * @param string $name by which it is known among the scenes of its zone, however many stand before it: id of the item, or what is booked
      * @param ?list<Part|ZonePlan> $layers
      * @param ?\Closure(): list<Part|ZonePlan> $work
      */
-    private function __construct(?array $layers, private ?\Closure $work)
+    private function __construct(public readonly string $name, ?array $layers, private ?\Closure $work)
     {
         $this->layers = $layers;
         $only = $layers !== null && count($layers) === 1 ? $layers[0] : null;
         $this->part = $only instanceof Part && $only->changing === null ? $only : null;
     }
 
-    public static function of(Part ...$parts): self
+    public static function of(string $name, Part ...$parts): self
     {
-        return new self(array_values($parts), null);
+        return new self($name, array_values($parts), null);
     }
 
     /** @param \Closure(): list<Part|ZonePlan> $work */
-    public static function later(\Closure $work): self
+    public static function later(string $name, \Closure $work): self
     {
-        return new self(null, $work);
+        return new self($name, null, $work);
     }
 
     /** @return list<Part|ZonePlan> lowest first */

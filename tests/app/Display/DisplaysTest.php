@@ -120,7 +120,7 @@ final class DisplaysTest extends ApiTestCase
     public function testADisplayWithPlayersStaysAndOneWithoutGoesWithItsReleases(): void
     {
         $player = $this->player('wide');
-        $this->ask('POST', '/api/handover', ['source' => ['kind' => 'media', 'id' => $this->media()->id], 'displays' => ['wide']]);
+        $this->handOver(['source' => ['kind' => 'media', 'id' => $this->media()->id], 'displays' => ['wide']]);
         $layout = $this->made($this->whole($this->media('quay')));
         $this->ask('PUT', "/api/layouts/{$layout['id']}", ['base' => 1, 'document' => $layout['document'], 'display' => 'wide']);
         self::assertSame('display.bound', $this->ask('DELETE', '/api/displays/wide')[1]['error']['code']);
@@ -134,7 +134,7 @@ final class DisplaysTest extends ApiTestCase
     public function testAReleaseIsOlderOnceItsWallIsSurveyedAnew(): void
     {
         $this->ask('POST', '/api/displays', ['place' => 'hall', 'document' => ['id' => 'wall'] + Make::wall(2, 1)]);
-        $this->ask('POST', '/api/handover', ['source' => ['kind' => 'media', 'id' => $this->media()->id], 'displays' => ['wall']]);
+        $this->handOver(['source' => ['kind' => 'media', 'id' => $this->media()->id], 'displays' => ['wall']]);
         $older = fn (): bool => array_column($this->ask('GET', '/api/estate')[1]['displays'], 'saved_not_handed_over', 'id')['wall'];
         self::assertFalse($older());
 

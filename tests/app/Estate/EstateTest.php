@@ -33,7 +33,7 @@ final class EstateTest extends ApiTestCase
         $standing = fn (): array => array_column($this->ask('GET', '/api/estate')[1]['displays'], 'standing', 'id');
         self::assertSame(['blank', 'unbound'], array_column($standing(), 'state'), 'bound a moment ago, nothing handed over; the other has no player');
 
-        $this->ask('POST', '/api/handover', ['source' => ['kind' => 'media', 'id' => $asset->id], 'displays' => ['wide']]);
+        $this->handOver(['source' => ['kind' => 'media', 'id' => $asset->id], 'displays' => ['wide']]);
         self::assertSame(['changing', 'warning', 'on its way to release 1'], array_values($standing()['wide']));
 
         $calls = function (string $when) use ($player): void {
@@ -54,7 +54,7 @@ final class EstateTest extends ApiTestCase
         $counts = "JSON_OBJECT('stops', 0, 'warnings', 2, 'hints', 1)";
         $this->entities()->getConnection()->executeStatement("UPDATE surveyed_display SET summary = JSON_SET(summary, '$.found', $counts) WHERE id = 'tall'");
         $found = array_column($this->ask('GET', '/api/estate')[1]['findings'], null, 'code');
-        self::assertSame(['player.silent', 'display.unbound', 'survey.found', 'display.blank'], array_keys($found));
+        self::assertSame(['worker.silent', 'player.silent', 'display.unbound', 'survey.found', 'display.blank'], array_keys($found));
         self::assertMatchesRegularExpression('/ has been silent since (\d{4}-\d\d-\d\d )?\d\d:\d\d\. It goes on with release 1\.$/', $found['player.silent']['message']);
         self::assertSame([['tall'], 'warning'], [$found['survey.found']['elements'], $found['survey.found']['level']]);
         self::assertStringEndsWith(': 3 found in its survey.', $found['survey.found']['message']);
@@ -64,7 +64,7 @@ final class EstateTest extends ApiTestCase
     {
         $this->signIn();
         $layout = $this->made($this->whole($this->media()));
-        $this->ask('POST', '/api/handover', ['source' => ['kind' => 'layout', 'id' => $layout['id']], 'displays' => ['wide']]);
+        $this->handOver(['source' => ['kind' => 'layout', 'id' => $layout['id']], 'displays' => ['wide']]);
         [$listed] = $this->ask('GET', '/api/layouts')[1]['layouts'];
 
         self::assertSame([['display' => 'wide', 'display_name' => 'Wide', 'number' => 1, 'revision' => 1, 'older' => false]], $listed['handed_over']);
@@ -78,7 +78,7 @@ final class EstateTest extends ApiTestCase
     {
         $this->signIn();
         $layout = $this->made($this->whole($this->media()));
-        $this->ask('POST', '/api/handover', ['source' => ['kind' => 'layout', 'id' => $layout['id']], 'displays' => ['wide']]);
+        $this->handOver(['source' => ['kind' => 'layout', 'id' => $layout['id']], 'displays' => ['wide']]);
         $older = fn (): array => [
             $this->ask('GET', '/api/estate')[1]['displays'][0]['saved_not_handed_over'],
             $this->ask('GET', '/api/layouts')[1]['layouts'][0]['handed_over'][0]['older'],

@@ -5,8 +5,10 @@ declare(strict_types=1);
 namespace UpperPane\Tests\App\Jobs;
 
 use Doctrine\DBAL\Connection;
+use Psr\Clock\ClockInterface;
 use Symfony\Component\Messenger\Envelope;
 use Symfony\Component\Messenger\Stamp\DelayStamp;
+use Symfony\Component\Messenger\Stamp\TransportMessageIdStamp;
 use Symfony\Component\Messenger\Transport\Serialization\PhpSerializer;
 use UpperPane\App\Jobs\TableTransport;
 use UpperPane\App\Jobs\TableTransportFactory;
@@ -46,16 +48,36 @@ final class TableTransportTest extends ApiTestCase
         $queue = $this->queue();
         $queue->send(new Envelope(new ProbeMedia('once')));
         self::assertCount(1, [...$queue->get()]);
-        // A quarter of an hour passes.
-        static::getContainer()->get(Connection::class)->executeStatement('UPDATE job SET due_ms = due_ms - 900001');
-
+        static::mockTime('+150 seconds');
         [$again] = [...$queue->get()];
         self::assertSame('once', $this->asset($again));
     }
 
+    public function testWhoeverLivesRenewsHisLease(): void
+    {
+        $queue = $this->queue();
+        $queue->send(new Envelope(new ProbeMedia('long')));
+        [$envelope] = [...$queue->get()];
+        static::mockTime('+100 seconds');
+        $queue->keepalive($envelope, 30);
+        static::mockTime('+100 seconds');
+        self::assertSame([], [...$queue->get()]);
+        static::mockTime('+50 seconds');
+        self::assertCount(1, [...$queue->get()]);
+    }
+
+    public function testJobsThatWaitCanBeListed(): void
+    {
+        $queue = $this->queue();
+        $id = $queue->send(new Envelope(new ProbeMedia('listed')))->last(TransportMessageIdStamp::class)?->getId();
+        self::assertSame(['listed'], array_map($this->asset(...), [...$queue->all()]));
+        self::assertSame('listed', $this->asset($queue->find($id) ?? throw new \LogicException()));
+        self::assertNull($queue->find(0));
+    }
+
     public function testQueuesAreApartAndChosenByTheirDsn(): void
     {
-        $factory = new TableTransportFactory(static::getContainer()->get(Connection::class));
+        $factory = static::getContainer()->get(TableTransportFactory::class);
         self::assertTrue($factory->supports('table://default?queue=failed', []));
         self::assertFalse($factory->supports('redis://localhost', []));
         $failed = $factory->createTransport('table://default?queue=failed', [], new PhpSerializer());
@@ -67,7 +89,9 @@ final class TableTransportTest extends ApiTestCase
 
     private function queue(): TableTransport
     {
-        return new TableTransport(static::getContainer()->get(Connection::class), new PhpSerializer(), 'jobs');
+        $connection = static::getContainer()->get(Connection::class);
+
+        return new TableTransport($connection, $connection, new PhpSerializer(), 'trial', 150, static::getContainer()->get(ClockInterface::class));
     }
 
     private function asset(Envelope $envelope): string

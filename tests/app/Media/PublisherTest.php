@@ -62,7 +62,7 @@ final class PublisherTest extends ApiTestCase
             'text' => 'Hello', 'style' => ['size_px' => 40, 'family' => 'Zilla Slab'],
         ];
         $layout = $this->made($document);
-        $release = $this->ask('POST', '/api/handover', ['source' => ['kind' => 'layout', 'id' => $layout['id']], 'displays' => ['wide']])[1]['releases'][0];
+        $release = $this->handOver(['source' => ['kind' => 'layout', 'id' => $layout['id']], 'displays' => ['wide']])['releases'][0];
         $faces = json_decode($this->published()->read(ltrim($release['url'], '/')), true)['faces'];
 
         self::assertSame([['Zilla Slab', 400], ['Zilla Slab', 600]], array_map(static fn (array $f): array => [$f['family'], $f['weight']], $faces));

@@ -84,7 +84,7 @@ final class RehearsalTest extends ApiTestCase
         self::assertSame('unattached', $this->says("layouts/$alone")['never']);
         self::assertSame(['unhanded', 'It is in "Alone", which is handed over to no display.'], array_slice(array_values($this->says('media/alone')), 0, 2));
 
-        $this->ask('POST', '/api/handover', ['source' => ['kind' => 'schedule', 'id' => $schedule], 'displays' => ['wide']]);
+        $this->handOver(['source' => ['kind' => 'schedule', 'id' => $schedule], 'displays' => ['wide']]);
         self::assertSame(['Wide'], $this->says("schedules/$schedule")['on']);
         self::assertSame(['Wide'], $this->says("layouts/$late")['on']);
         self::assertSame(['Wide'], $this->says('media/pier')['on']);
@@ -106,7 +106,7 @@ final class RehearsalTest extends ApiTestCase
     {
         $this->signIn();
         [$schedule, $late] = $this->schedule();
-        $this->ask('POST', '/api/handover', ['source' => ['kind' => 'schedule', 'id' => $schedule], 'displays' => ['wide']]);
+        $this->handOver(['source' => ['kind' => 'schedule', 'id' => $schedule], 'displays' => ['wide']]);
         self::assertFalse($this->wide()['saved_not_handed_over']);
         self::assertNull($this->wide()['planned'], 'three months are far away');
         self::assertSame('Night', $this->wide()['release']['planned']['then']);
@@ -140,7 +140,7 @@ final class RehearsalTest extends ApiTestCase
         $schedule = $this->ask('POST', '/api/schedules', ['name' => 'Place', 'place' => $wide->place->id, 'document' => [
             'format' => Schedule::FORMAT, 'timezone' => 'Europe/Lisbon', 'standby' => ['media' => $night], 'bookings' => [$booking],
         ]])[1]['id'];
-        self::assertSame(201, $this->ask('POST', '/api/handover', ['source' => ['kind' => 'schedule', 'id' => $schedule], 'displays' => ['wide', 'tall']])[0]);
+        $this->handOver(['source' => ['kind' => 'schedule', 'id' => $schedule], 'displays' => ['wide', 'tall']]);
         $due = fn (): array => array_column($this->ask('GET', '/api/estate')[1]['displays'], 'due', 'id');
         self::assertSame(['everyday booking "Now there"', 'standby: no booking is due'], [$due()['wide']['why'], $due()['tall']['why']]);
         self::assertStringStartsWith('pier', $due()['wide']['plays']);

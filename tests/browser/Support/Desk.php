@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace UpperPane\Tests\Browser\Support;
 
+use PHPUnit\Framework\Assert;
+
 /** The application that bin/test started for browser tests, with the demo estate in it. */
 final class Desk
 {
@@ -59,6 +61,22 @@ final class Desk
         assert(is_array($answer) && !isset($answer['error']), (string) json_encode($answer));
 
         return $answer;
+    }
+
+    /**
+     * Hands over, and waits until that is done.
+     *
+     * @param array<string, mixed> $body
+     */
+    public static function handOver(Chrome $chrome, array $body): void
+    {
+        $id = self::post($chrome, 'handover', $body)['handing']['id'];
+        $chrome->until(static function () use ($chrome, $id): bool {
+            $handing = self::api($chrome, "handings/$id");
+            Assert::assertNotSame('failed', $handing['state'], (string) json_encode($handing));
+
+            return $handing['state'] === 'done';
+        }, 'the handover to be done');
     }
 
     private static function env(string $name): string

@@ -9,9 +9,12 @@ use UpperPane\Core\Document\Limits;
 use UpperPane\Core\Finding\Explanation;
 use UpperPane\Core\Handover\EstateFindings;
 use UpperPane\Core\Handover\Planned;
+use UpperPane\Core\Handover\Sheet;
+use UpperPane\Core\Handover\WorkFacts;
 use UpperPane\Core\Layout\Check\Check;
 use UpperPane\Core\Layout\Checks;
 use UpperPane\Core\Layout\Layout;
+use UpperPane\Core\Media\MediaFindings;
 use UpperPane\Core\Playback\Base;
 use UpperPane\Core\Time\Playlist;
 use UpperPane\Core\Time\Schedule\Schedule;
@@ -28,6 +31,7 @@ final class Docs
             'limits.md' => self::limits(),
             'formats/layout.schema.json' => self::schema('layout', 'Layout ' . Layout::FORMAT, Layout::schema()),
             'formats/playlist.schema.json' => self::schema('playlist', 'Playlist ' . Playlist::FORMAT, Playlist::schema()),
+            'formats/sheet.schema.json' => self::schema('sheet', 'Sheet ' . Sheet::FORMAT, self::sheet()),
             'formats/schedule.schema.json' => self::schema('schedule', 'Schedule ' . Schedule::FORMAT, Schedule::fields()->schema()),
         ];
     }
@@ -43,7 +47,8 @@ final class Docs
             . "\n## Of a schedule\n\nWhat is found in the bookings of a display or place, by `bin/upperpane plays` in the span asked for.\n\n"
             . self::table([...ScheduleChecks::explained(), ...Base::explained()])
             . "\n## Of the estate\n\nWhat is found in displays, their players and what was handed over to them, at Today, Displays and Playback.\n\n"
-            . self::table([...EstateFindings::explained(), ...Planned::explained()])
+            . self::table([...EstateFindings::explained(), ...Planned::explained(), ...WorkFacts::explained()])
+            . "\n## Of media\n\nWhat is found in files that were brought in, at Media.\n\n" . self::table(MediaFindings::explained())
             . "\n## Of the survey\n\nWhat is found in a display itself, by `bin/upperpane wall` and at Displays.\n\n" . self::table(Survey::explained());
     }
 
@@ -63,6 +68,25 @@ final class Docs
         return "# Limits\n\nWhat takes more is refused as `budget.exceeded`, in words, before it is worked out: when a document is saved anew, and when a question is asked.\n"
             . "What is stored already can still be opened and made smaller, and what was handed over plays on. This page is made of `Document\\Limits` (`bin/docs`).\n\n"
             . "| what | most | path of the refusal |\n|---|---|---|\n" . implode('', $rows);
+    }
+
+    /** @return array<string, mixed> a run sheet that may include others, or that is included and then has no canvas and no anchor of its own */
+    private static function sheet(): array
+    {
+        $run = json_decode((string) file_get_contents(dirname(__DIR__, 3) . '/docs/formats/run-sheet.schema.json'), true);
+        $name = ['type' => 'string', 'minLength' => 1, 'maxLength' => 2000];
+        $run['$defs']['layers']['items']['oneOf'][] = ['type' => 'object', 'properties' => ['include' => $name, 'id' => $name], 'required' => ['include', 'id'], 'additionalProperties' => false];
+        $file = ['url' => ['type' => 'string', 'pattern' => '^/sheets/'], 'sha256' => ['type' => 'string', 'pattern' => '^[0-9a-f]{64}$'], 'bytes' => ['type' => 'integer', 'minimum' => 1]];
+        $includes = ['type' => 'object', 'additionalProperties' => ['type' => 'object', 'properties' => $file, 'required' => array_keys($file), 'additionalProperties' => false]];
+
+        return [
+            '$defs' => $run['$defs'],
+            'type' => 'object',
+            'properties' => ['format' => ['const' => Sheet::FORMAT], 'build' => ['type' => 'string']] + $run['properties'] + ['includes' => $includes],
+            'required' => ['format', 'build', 'layers'],
+            'dependentRequired' => ['canvas' => ['background', 'anchor_ms'], 'anchor_ms' => ['canvas']],
+            'additionalProperties' => false,
+        ];
     }
 
     /** @param array<string, mixed> $schema */

@@ -16,7 +16,7 @@ use UpperPane\Core\Units\Instant;
 final class EstateFindingsTest extends TestCase
 {
     private const NOW = '2026-06-01T10:00:00Z';
-    private const RELEASE = ['number' => 4, 'sha256' => 'now', 'name' => 'Hall, 100 %', 'source' => 'layout:hall'];
+    private const RELEASE = ['number' => 4, 'sha256' => ['now'], 'name' => 'Hall, 100 %', 'source' => 'layout:hall'];
     private const FINE = ['stops' => 0, 'warnings' => 0, 'hints' => 0];
 
     public function testWhatIsWrongWithADisplayIsSaid(): void
@@ -65,7 +65,7 @@ final class EstateFindingsTest extends TestCase
 
     /**
      * @param list<Call> $players
-     * @param ?array{number: int, sha256: string, name: string, source: string} $release
+     * @param ?array{number: int, sha256: list<string>, name: string, source: string} $release
      * @param array{stops: int, warnings: int, hints: int} $survey
      */
     private static function display(string $id, array $players, ?array $release = self::RELEASE, bool $isOlder = false, ?Finding $planned = null, array $survey = self::FINE): DisplayFacts

@@ -46,7 +46,7 @@ final class SharedDocumentsTest extends TestCase
             // Extras of another list are known by its id as well.
             $sheet = static fn (array $document, ?Library $library): array => (array) json_decode(strtr((string) json_encode(
                 Make::runSheet(Make::composed($document, $library), 0, $surroundings, $from, $from + 86_400_000),
-            ), ['"list\\/' => '"']), true);
+            ), ['"list\\/' => '"', ':list\\/' => ':']), true);
             self::assertEquals($sheet($whole, Library::of([$inner])), $sheet($mentioning, Library::of(array_values($documents))), "round $i");
         }
     }

@@ -77,25 +77,7 @@ final class ProgrammeTest extends TestCase
         $to = $from + 5 * 86_400_000;
         $seen = [];
         for ($round = 0; $round < Make::rounds(14); $round++) {
-            $documents = [];
-            for ($n = 0; $n < 4; $n++) {
-                $documents["l$n"] = ['id' => "l$n"] + ($n % 2 === 0 ? Make::comingAndGoing($random) : Make::randomLayout($random, 1));
-            }
-            $bookings = [];
-            for ($n = 0; $n < 10; $n++) {
-                $day = $random->getInt(22, 26);
-                $hour = $random->getInt(0, 23);
-                $bookings[] = array_filter([
-                    'id' => "b$n",
-                    'zone' => $n % 3 === 2 ? 'z0' : null,
-                    'plays' => ['layout' => 'l' . $random->getInt(0, 3)],
-                    'rank' => ['takeover', 'dated', 'weekly', 'everyday'][$random->getInt(0, 3)],
-                    'start' => sprintf('2026-10-%02dT%02d:%02d:00', $day, $hour, 5 * $random->getInt(0, 11)),
-                    'end' => sprintf('2026-10-%02dT%02d:59:17', $day + $random->getInt(0, 1), $random->getInt($hour, 23)),
-                    'rrule' => [null, 'FREQ=DAILY', 'FREQ=HOURLY;INTERVAL=5'][$random->getInt(0, 2)],
-                ], static fn (mixed $value): bool => $value !== null);
-            }
-            $programme = Make::programme($documents, $bookings, $round % 4 === 0 ? null : ['layout' => 'l1']);
+            $programme = Make::bookedAround($random, $round % 4 !== 0);
             $sheet = json_decode((string) json_encode(RunSheet::of($programme, new Surroundings(), $from, $to)), true);
             $shownAt = ShownAt::of($programme);
             for ($n = 0; $n < 40; $n++) {

@@ -25,7 +25,7 @@ final class SheetReader
         $things = [];
         foreach ($layers as $layer) {
             if (isset($layer['part'])) {
-                $things[] = self::loud($layer['part'], $at) + ($offset === null ? [] : ['offset_ms' => $offset]) + ($opacity < 1 ? ['opacity' => round($opacity, 4)] : []);
+                $things[] = array_diff_key(self::loud($layer['part'], $at), ['id' => 1]) + ($offset === null ? [] : ['offset_ms' => $offset]) + ($opacity < 1 ? ['opacity' => round($opacity, 4)] : []);
                 continue;
             }
             [$loop, $began, $turned] = self::loop($layer, $at, $since);

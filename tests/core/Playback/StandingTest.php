@@ -9,17 +9,18 @@ use PHPUnit\Framework\TestCase;
 use UpperPane\Core\Finding\Level;
 use UpperPane\Core\Playback\Call;
 use UpperPane\Core\Playback\DisplayStatus;
+use UpperPane\Core\Playback\Rhythm;
 
 final class StandingTest extends TestCase
 {
     private const NOW = 1_780_000_000_000;
 
     #[DataProvider('calls')]
-    public function testOnePlayer(DisplayStatus $expected, ?int $calledAgo, ?string $plays = 'a', ?string $trouble = null, ?string $due = 'a', int $boundAgo = 3_600_000): void
+    public function testOnePlayer(DisplayStatus $expected, ?int $calledAgo, ?string $plays = 'a', ?string $trouble = null, ?string $due = 'a', int $boundAgo = 3_600_000, ?int $everyS = null): void
     {
-        $call = new Call(self::NOW - $boundAgo, $calledAgo === null ? null : self::NOW - $calledAgo, $plays, $trouble);
+        $call = new Call(self::NOW - $boundAgo, $calledAgo === null ? null : self::NOW - $calledAgo, $plays, $trouble, $everyS);
 
-        self::assertSame($expected, DisplayStatus::of($call, $due, self::NOW));
+        self::assertSame($expected, DisplayStatus::of($call, $due === null ? [] : [$due, 'whole'], self::NOW));
     }
 
     /** @return iterable<string, list<mixed>> */
@@ -35,7 +36,25 @@ final class StandingTest extends TestCase
         yield 'says what troubles it' => [DisplayStatus::Troubled, 5_000, 'a', 'No room for quay.mp4.'];
         yield 'silence says more than an old trouble' => [DisplayStatus::Silent, 60_000, 'a', 'No room for quay.mp4.'];
         yield 'plays something though nothing was handed over' => [DisplayStatus::Blank, 5_000, 'b', null, null];
-        yield 'its clock is ahead of ours' => [DisplayStatus::Plays, -5_000];
+        yield 'our clock was set back by a moment' => [DisplayStatus::Plays, -5_000];
+        yield 'our clock was set back: whether it is alive is not known' => [DisplayStatus::Silent, -3_600_000];
+        yield 'plays the same in one piece' => [DisplayStatus::Plays, 0, 'whole'];
+        yield 'calls once a minute, three calls missed' => [DisplayStatus::Plays, 270_000, 'a', null, 'a', 3_600_000, 60];
+        yield 'calls once a minute, a moment more' => [DisplayStatus::Silent, 270_001, 'a', null, 'a', 3_600_000, 60];
+    }
+
+    /** @return iterable<string, array{int, int}> */
+    public static function estates(): iterable
+    {
+        yield 'a house' => [20, 10];
+        yield 'a town' => [5_000, 63];
+        yield 'a country' => [10_000, 120];
+    }
+
+    #[DataProvider('estates')]
+    public function testTheMorePlayersThereAreTheSeldomerTheyCall(int $players, int $everyS): void
+    {
+        self::assertSame($everyS, Rhythm::of($players));
     }
 
     public function testADisplayStandsAsTheBestOfItsPlayers(): void

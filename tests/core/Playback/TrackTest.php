@@ -6,7 +6,6 @@ namespace UpperPane\Tests\Core\Playback;
 
 use PHPUnit\Framework\TestCase;
 use UpperPane\Core\Display\Display;
-use UpperPane\Core\Handover\Release;
 use UpperPane\Core\Playback\Course;
 use UpperPane\Core\Playback\FirstShown;
 use UpperPane\Core\Playback\Programme;
@@ -52,7 +51,7 @@ final class TrackTest extends TestCase
         $programme = $this->programme()->under($this->sign());
         self::assertSame(['day.png', 'ferry.png'], array_map(static fn ($media): string => $media->name, $programme->media()));
         $files = array_fill_keys(['day', 'day.png', 'ferry', 'ferry.png'], ['url' => '/x', 'sha256' => str_repeat('0', 64), 'bytes' => 1, 'type' => 'image/png']);
-        $release = Release::of(Display::fromArray(Make::display()), $programme, $files, [])->toArray();
+        $release = Make::release(Display::fromArray(Make::display()), $programme, $files, [])->toArray();
         self::assertStringContainsString('"ferry.png"', (string) json_encode($release));
 
         $from = Instant::parse('2026-06-01T12:00:00Z')->ms;

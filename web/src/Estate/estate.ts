@@ -20,6 +20,8 @@ export interface PlayerState {
   called_at: string | null
   plays_sha256: string | null
   plays_since: string | null
+  /** Number of the release that it plays; null where it is none of its display's newest. */
+  plays_release: number | null
   trouble: string | null
   /** Which surveyed player of the display it is, and what each of its outputs said last. */
   part: string | null

@@ -10,6 +10,11 @@ const LEADS: Record<string, (finding: Finding) => { to: string; link: string }> 
   'display.blank': ({ elements }) => ({ to: elements.length === 1 ? `/handover?display=${elements[0]}` : '/handover', link: 'Hand something over' }),
   'release.ends': (finding) => ({ to: handover(finding), link: 'Hand over' }),
   'release.older': (finding) => ({ to: handover(finding), link: 'See the difference' }),
+  'release.unplanned': (finding) => ({ to: handover(finding), link: 'Hand over' }),
+  'worker.silent': () => ({ to: '/work', link: 'See the work' }),
+  'job.waits': () => ({ to: '/work', link: 'See the work' }),
+  'job.failed': () => ({ to: '/work', link: 'See why' }),
+  'chore.failed': () => ({ to: '/work', link: 'See why' }),
   'survey.found': ({ elements }) => ({ to: elements.length === 1 ? `/displays/${elements[0]}` : '/displays', link: 'Look at the survey' }),
 }
 /** Many displays with several things are not asked for one by one. */

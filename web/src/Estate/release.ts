@@ -2,19 +2,17 @@ import { useQuery } from '@tanstack/vue-query'
 import { type MaybeRefOrGetter, computed, toValue } from 'vue'
 import { byId, useMedia } from '../Media/media'
 import { loadFaces } from '../pane/faces'
-import type { Box, RunSheet } from '../pane/sheet'
-import type { Face } from '../pane/faces'
+import { type Manifest, type Sheet, type WholeRelease, isManifest, sheetsOf, together } from '../pane/release'
 import type { ReleaseState } from './estate'
 
-export interface ReleaseFile {
-  run_sheet: RunSheet
-  match: { target: Box }
-  media: { id: string; name: string; url: string; type: string; sha256: string; bytes: number }[]
-  faces: (Face & { sha256: string; bytes: number })[]
+const published = async <T>(url: string): Promise<T> => {
+  const answer = await fetch(url)
+  if (!answer.ok) throw new Error('The release cannot be read.')
+  return (await answer.json()) as T
 }
 
 /** Where the files of a release lie, with the small pictures of those media that are still there. */
-export function useAddresses(file: MaybeRefOrGetter<ReleaseFile | undefined>) {
+export function useAddresses(file: MaybeRefOrGetter<WholeRelease | undefined>) {
   const { all } = useMedia()
   return computed(() =>
     Object.fromEntries(
@@ -29,12 +27,12 @@ export function useRelease(release: MaybeRefOrGetter<ReleaseState | null>) {
     queryKey: computed(() => ['release', toValue(release)?.url]),
     enabled: computed(() => toValue(release) !== null),
     staleTime: Infinity,
-    queryFn: async () => {
-      const answer = await fetch(toValue(release)!.url)
-      if (!answer.ok) throw new Error('The release cannot be read.')
-      const file = (await answer.json()) as ReleaseFile
+    queryFn: async (): Promise<WholeRelease> => {
+      const file = await published<WholeRelease | Manifest>(toValue(release)!.url)
       void loadFaces(file.faces)
-      return file
+      if (!isManifest(file)) return file
+      const sheets = await sheetsOf(file.planes, (sheet) => published<Sheet>(sheet.url))
+      return { ...file, run_sheet: together(file.planes, sheets, Date.now()).sheet }
     },
   })
   const media = useAddresses(() => query.data.value)

@@ -13,11 +13,14 @@ import LevelMark from '../ui/LevelMark.vue'
 import ListEnd from '../ui/ListEnd.vue'
 import { useSecond } from '../ui/second'
 import { type Finding, useShelf } from '../ui/shelf'
+import { type Handing, told, useHandings } from './handings'
+import HandingNotes from './HandingNotes.vue'
 import OfferPictures from './OfferPictures.vue'
 
 type Kind = 'layout' | 'playlist' | 'media' | 'schedule'
 interface Offer {
-  display: string
+  /** Those for which it means the same. */
+  displays: string[]
   /** Null where nothing can be worked out for it; its finding says why. */
   match: { verdict: 'exact' | 'scaled' | 'padded' | 'crossed'; scale: number; used: number; swapped: boolean } | null
   changes: string[]
@@ -26,6 +29,8 @@ interface Offer {
   new_bytes: number
   /** Until when it says what plays by a schedule, and the standby from then on. */
   planned: { until: string; then: string | null } | null
+  /** The schedule that rules there, in whose place it would play. */
+  instead_of: { id: string; name: string; handed_over: boolean } | null
   findings: Finding[]
   stops: number
   warnings: number
@@ -107,10 +112,17 @@ const preview = useQuery({
 })
 const offers = computed(() => (preview.isEnabled.value ? (preview.data.value?.offers ?? []) : []))
 const stopped = computed(() => offers.value.filter((o) => o.stops > 0))
+const countOf = (those: Offer[]) => those.reduce((sum, o) => sum + o.displays.length, 0)
 const { shown: shownOffers, left: offersLeft, end: offersEnd } = useGrowing(offers, 30)
 const fresh = computed(() => offers.value.filter((o) => !o.unchanged))
 const nameOf = (display: string) => displays.value.find((d) => d.id === display)?.name ?? display
 const stateOf = (display: string) => displays.value.find((d) => d.id === display)
+const namesOf = (o: Offer) => told(o.displays, o.displays.length, nameOf)
+/** What they play now: alike, but each by a release of its own. */
+function playNow(o: Offer): string {
+  if (!o.current) return o.displays.length === 1 ? 'plays nothing yet' : 'play nothing yet'
+  return o.displays.length === 1 ? `plays release ${o.current.number}` : `play "${o.current.name}"`
+}
 
 const verdictWords = (o: { match: NonNullable<Offer['match']> }) =>
   ({
@@ -122,19 +134,24 @@ const verdictWords = (o: { match: NonNullable<Offer['match']> }) =>
 
 const busy = ref(false)
 const trouble = ref('')
-const done = ref<string[]>([])
+const handings = useHandings()
+const own = ref<string[]>([])
 watch(request, () => {
   trouble.value = ''
-  done.value = []
 })
+
+function meanSchedule(o: Offer) {
+  kind.value = 'schedule'
+  void router.replace({ query: { schedule: o.instead_of!.id, display: o.displays } })
+}
 
 async function handOver() {
   busy.value = true
   trouble.value = ''
   try {
-    const answer = await api.post<{ releases: (ReleaseState & { display: string })[] }>('handover', request.value)
-    done.value = answer.releases.map((r) => `${nameOf(r.display)}: release ${r.number}`)
-    await Promise.all(['estate', 'layouts', 'playlists', 'schedules', 'preview'].map((key) => queries.invalidateQueries({ queryKey: [key] })))
+    const { handing } = await api.post<{ handing: Handing }>('handover', request.value)
+    own.value.push(handing.id)
+    await queries.invalidateQueries({ queryKey: ['handings'] })
   } catch (e) {
     trouble.value = e instanceof Problem ? e.message : sentence(e)
   } finally {
@@ -143,7 +160,7 @@ async function handOver() {
 }
 
 watchEffect(() => {
-  shelf.findings = offers.value.flatMap((o) => o.findings.map((f) => ({ ...f, message: `${nameOf(o.display)}: ${f.message}`, fix: undefined })))
+  shelf.findings = offers.value.flatMap((o) => o.findings.map((f) => ({ ...f, message: `${namesOf(o)}: ${f.message}`, fix: undefined })))
   shelf.remark = offers.value.length ? 'Nothing is found: it can be handed over.' : ''
 })
 onBeforeUnmount(() => shelf.clear())
@@ -157,9 +174,9 @@ onBeforeUnmount(() => shelf.clear())
         <p class="facts m-0">A release is made for each display; a player changes over when it has all of it</p>
       </div>
       <div class="actions">
-        <span v-if="stopped.length" class="said-error small">{{ stopped.length }} of {{ offers.length }} displays cannot take it</span>
+        <span v-if="stopped.length" class="said-error small">{{ countOf(stopped) }} of {{ countOf(offers) }} displays cannot take it</span>
         <BButton variant="primary" :disabled="busy || offers.length === 0 || stopped.length > 0" @click="handOver">
-          {{ busy ? 'Handing over' : `Hand over to ${offers.length} ${offers.length === 1 ? 'display' : 'displays'}` }}
+          {{ busy ? 'Handing over' : `Hand over to ${countOf(offers)} ${countOf(offers) === 1 ? 'display' : 'displays'}` }}
         </BButton>
       </div>
     </div>
@@ -223,9 +240,7 @@ onBeforeUnmount(() => shelf.clear())
         <div ref="end"><ListEnd :left="left" /></div>
       </aside>
       <section class="body p-3" aria-label="What would change">
-        <div v-if="done.length" class="done" role="status">
-          <b>Handed over.</b> {{ done.join(' · ') }} <RouterLink to="/playback">Watch it arrive</RouterLink>
-        </div>
+        <HandingNotes :handings="handings.all.value" :own="own" :name-of="nameOf" :lately="!preview.isEnabled.value" />
         <p v-if="trouble" class="said-error" role="alert">{{ trouble }}</p>
         <p v-if="preview.error.value && preview.isEnabled.value" class="said-error" role="alert">
           {{ preview.error.value.message }}
@@ -236,10 +251,10 @@ onBeforeUnmount(() => shelf.clear())
           <p>For each display you see here how it fits, what would change, and what the checks find. Nothing is handed over before you press.</p>
         </div>
         <p v-else-if="preview.isFetching.value && offers.length === 0" class="empty">Looking at each display.</p>
-        <article v-for="o in shownOffers" :key="o.display" :class="{ stopped: o.stops }">
+        <article v-for="o in shownOffers" :key="o.displays[0]" :class="{ stopped: o.stops }">
           <OfferPictures
-            v-if="o.match && stateOf(o.display)"
-            :display="stateOf(o.display)!"
+            v-if="o.match && stateOf(o.displays[0]!)"
+            :display="stateOf(o.displays[0]!)!"
             :source="request.source"
             :unchanged="o.unchanged"
             :at="at"
@@ -247,13 +262,18 @@ onBeforeUnmount(() => shelf.clear())
           <div v-else></div>
           <div>
             <h3>
-              {{ nameOf(o.display) }}
-              <span class="figures soft">{{ o.current ? `plays release ${o.current.number}` : 'plays nothing yet' }}</span>
+              {{ namesOf(o) }}
+              <span class="figures soft">{{ playNow(o) }}</span>
             </h3>
             <p v-if="o.match" class="m-0 small">
               <b :class="o.match.verdict === 'crossed' ? 'said-error' : ''">{{ verdictWords({ match: o.match }) }}</b> ·
               {{ o.new_bytes ? `${bytes(o.new_bytes)} to fetch` : 'nothing to fetch' }}
-              <template v-if="o.planned"> · planned until {{ moment(o.planned.until, stateOf(o.display)?.timezone) }}</template>
+              <template v-if="o.planned"> · planned until {{ moment(o.planned.until, stateOf(o.displays[0]!)?.timezone) }}</template>
+            </p>
+            <p v-if="o.instead_of && !o.unchanged" class="instead small">
+              The schedule "{{ o.instead_of.name }}" rules here{{ o.instead_of.handed_over ? '' : ', and is not handed over' }}. Handing this over
+              takes its place.
+              <button type="button" class="btn btn-link btn-sm p-0" @click="meanSchedule(o)">Hand over the schedule instead</button>
             </p>
             <ul class="found">
               <li v-for="(f, i) in o.findings" :key="i"><LevelMark :level="f.level" /> {{ f.message }}</li>
@@ -330,10 +350,9 @@ h3 {
   gap: 8px;
   align-items: baseline;
 }
-.done {
-  background: var(--kelp-wash);
-  border: 1px solid var(--kelp);
-  padding: 7px 12px;
-  margin-bottom: 12px;
+.instead {
+  border-left: 3px solid var(--warning);
+  padding-left: 9px;
+  margin: 5px 0 0;
 }
 </style>

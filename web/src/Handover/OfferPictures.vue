@@ -4,8 +4,9 @@ import { useElementVisibility } from '@vueuse/core'
 import { computed, useTemplateRef } from 'vue'
 import DisplayPicture from '../Estate/DisplayPicture.vue'
 import type { DisplayState } from '../Estate/estate'
-import { type ReleaseFile, useAddresses } from '../Estate/release'
+import { useAddresses } from '../Estate/release'
 import PictureNow from '../pane/PictureNow.vue'
+import type { WholeRelease } from '../pane/release'
 import { api } from '../ui/api'
 
 /** What a display shows now, and beside it what it would show: drawn from the very release that would be handed over. */
@@ -16,7 +17,7 @@ const then = useQuery({
   queryKey: computed(() => ['offered', props.display.id, props.source]),
   enabled: computed(() => seen.value && !props.unchanged),
   retry: false,
-  queryFn: () => api.post<ReleaseFile>('handover/release', { source: props.source, displays: [props.display.id] }),
+  queryFn: () => api.post<WholeRelease>('handover/release', { source: props.source, displays: [props.display.id] }),
 })
 const media = useAddresses(() => then.data.value)
 </script>

@@ -14,7 +14,7 @@ import ListEnd from '../ui/ListEnd.vue'
 import { useShelf } from '../ui/shelf'
 import { type MediaState, facts, useMedia } from './media'
 
-const { query, all } = useMedia()
+const { query, all, findings } = useMedia()
 const queries = useQueryClient()
 const router = useRouter()
 const shelf = useShelf()
@@ -55,8 +55,20 @@ async function bringIn(files: File[] | FileList | null) {
 }
 const { isOverDropZone } = useDropZone(area, { onDrop: (files) => void bringIn(files) })
 
+const isUseless = (m: MediaState) => m.state === 'refused' || m.state === 'failed'
+
+async function again(m: MediaState) {
+  trouble.value = ''
+  try {
+    await api.post(`media/${m.id}/again`, {})
+    await queries.invalidateQueries({ queryKey: ['media'] })
+  } catch (e) {
+    trouble.value = sentence(e)
+  }
+}
+
 async function remove(m: MediaState) {
-  if (m.state !== 'refused' && !confirm(`Delete “${m.name}”? What is handed over keeps it.`)) return
+  if (!isUseless(m) && !confirm(`Delete “${m.name}”? What is handed over keeps it.`)) return
   trouble.value = ''
   try {
     await api.delete(`media/${m.id}`)
@@ -67,14 +79,7 @@ async function remove(m: MediaState) {
 }
 
 watchEffect(() => {
-  shelf.findings = all.value
-    .filter((m) => m.state === 'refused')
-    .map((m) => ({
-      code: 'media.refused',
-      level: 'warning' as const,
-      elements: [],
-      message: m.refusal ?? `${m.name} was refused.`,
-    }))
+  shelf.findings = findings.value
   shelf.remark = `${all.value.length} pictures and films`
 })
 onBeforeUnmount(() => shelf.clear())
@@ -140,7 +145,7 @@ onBeforeUnmount(() => shelf.clear())
         <li v-for="m in shown" :key="m.id" :class="m.state">
           <div class="still">
             <img v-if="m.thumbnail" :src="m.thumbnail" :alt="m.name" loading="lazy" />
-            <span v-else-if="m.state === 'refused'" class="said-error">refused</span>
+            <span v-else-if="isUseless(m)" class="said-error">{{ m.state }}</span>
             <span v-else class="soft"><BSpinner small /> {{ m.state === 'waiting' ? 'waiting to be looked at' : 'being looked at' }}</span>
           </div>
           <div class="named">
@@ -148,18 +153,19 @@ onBeforeUnmount(() => shelf.clear())
             <FirstShown v-if="m.state === 'ready'" :id="m.id" plural="media" lazy="seen?" :name="m.name" />
           </div>
           <div v-if="m.state === 'ready'" class="figures soft">{{ facts(m) }}</div>
-          <div v-else-if="m.state === 'refused'" class="small said-error">{{ m.refusal }}</div>
+          <div v-else-if="isUseless(m)" class="small said-error">{{ m.refusal }}</div>
           <div class="foot figures soft" :title="`brought in ${moment(m.brought_in_at)}`">
             <span>{{ bytes(m.bytes) }}</span>
             <span>
               <RouterLink v-if="m.state === 'ready'" :to="`/handover?media=${m.id}`">hand over</RouterLink>
+              <button v-if="m.state === 'failed'" type="button" class="btn btn-link btn-sm p-0 me-2" @click="again(m)">try again</button>
               <button
                 type="button"
                 class="btn btn-link btn-sm p-0"
-                :aria-label="`${m.state === 'refused' ? 'Put away' : 'Delete'} ${m.name}`"
+                :aria-label="`${isUseless(m) ? 'Put away' : 'Delete'} ${m.name}`"
                 @click="remove(m)"
               >
-                {{ m.state === 'refused' ? 'put away' : 'delete' }}
+                {{ isUseless(m) ? 'put away' : 'delete' }}
               </button>
             </span>
           </div>

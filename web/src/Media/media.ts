@@ -2,11 +2,12 @@ import { useQuery } from '@tanstack/vue-query'
 import { computed } from 'vue'
 import { api } from '../ui/api'
 import { seconds, size } from '../ui/format'
+import type { Finding } from '../ui/shelf'
 
 export interface MediaState {
   id: string
   name: string
-  state: 'waiting' | 'probing' | 'ready' | 'refused'
+  state: 'waiting' | 'probing' | 'ready' | 'refused' | 'failed'
   refusal: string | null
   kind: 'picture' | 'film'
   width: number | null
@@ -56,9 +57,14 @@ const NONE: MediaState[] = []
 export function useMedia() {
   const query = useQuery({
     queryKey: ['media'],
-    queryFn: () => api.get<{ media: MediaState[] }>('media'),
+    queryFn: () => api.get<{ media: MediaState[]; findings: Finding[] }>('media'),
     refetchInterval: (q) => (q.state.data?.media.some((m) => m.state === 'waiting' || m.state === 'probing') ? 1000 : false),
   })
   const all = computed(() => query.data.value?.media ?? NONE)
-  return { query, all, ready: computed(() => all.value.filter((m) => m.state === 'ready')) }
+  return {
+    query,
+    all,
+    findings: computed(() => query.data.value?.findings ?? []),
+    ready: computed(() => all.value.filter((m) => m.state === 'ready')),
+  }
 }

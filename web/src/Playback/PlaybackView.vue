@@ -44,9 +44,7 @@ const found = computed(() => {
 const { shown, left, end } = useGrowing(found, 40)
 const plays = (row: Row) => {
   if (!row.player?.plays_sha256) return 'nothing'
-  return row.player.plays_sha256 === row.display.release?.sha256
-    ? `release ${row.display.release.number}`
-    : `another one, ${row.player.plays_sha256.slice(0, 8)}`
+  return row.player.plays_release === null ? `another one, ${row.player.plays_sha256.slice(0, 8)}` : `release ${row.player.plays_release}`
 }
 
 watchEffect(() => {

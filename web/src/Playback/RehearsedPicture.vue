@@ -1,10 +1,11 @@
 <script setup lang="ts">
 import type { DisplayState } from '../Estate/estate'
-import { type ReleaseFile, useAddresses } from '../Estate/release'
+import { useAddresses } from '../Estate/release'
 import PictureNow from '../pane/PictureNow.vue'
+import type { WholeRelease } from '../pane/release'
 
 /** What would be seen on a display at an instant, on its raster. */
-const props = defineProps<{ display: DisplayState; file: ReleaseFile | null; at: number; playing?: boolean }>()
+const props = defineProps<{ display: DisplayState; file: WholeRelease | null; at: number; playing?: boolean }>()
 const media = useAddresses(() => props.file ?? undefined)
 </script>
 

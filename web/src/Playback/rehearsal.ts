@@ -1,7 +1,7 @@
 import { keepPreviousData, useQueries } from '@tanstack/vue-query'
 import { useRafFn } from '@vueuse/core'
 import { type Ref, computed, ref } from 'vue'
-import type { ReleaseFile } from '../Estate/release'
+import type { WholeRelease } from '../pane/release'
 import { loadFaces } from '../pane/faces'
 import { nextChange, previousChange } from '../pane/sheet'
 import type { Day } from '../Time/schedule'
@@ -31,7 +31,7 @@ export interface Rehearsal {
   source: { kind: string; id: string; revision: number | null; name: string } | null
   course: Stretch[]
   left: number
-  release: ReleaseFile | null
+  release: WholeRelease | null
   /** That nothing is there to be rehearsed. */
   findings: Finding[]
 }
@@ -69,7 +69,7 @@ export function useRehearsals(asked: Ref<Asked[]>) {
 export const SPEEDS = ['1', '10', '60'] as const
 
 /** The hand of a rehearsal: it stands, or runs so many times as fast as the clock. */
-export function useRehearsalHand(sheets: () => ReleaseFile['run_sheet'][], span: () => [number, number]) {
+export function useRehearsalHand(sheets: () => WholeRelease['run_sheet'][], span: () => [number, number]) {
   const at = ref(Date.now())
   const running = ref(false)
   const speed = ref('1')

@@ -21,6 +21,8 @@ export interface TextStyle {
 }
 
 export interface Part {
+  /** Its own, whatever stands before it; releases from before there were manifests have none. */
+  id?: string
   element: string
   kind: 'zone' | 'text' | 'picture' | 'shape' | 'background' | 'clock' | 'code' | 'ticker'
   item?: string
@@ -93,6 +95,7 @@ export interface LoopOf {
 }
 
 export interface ZoneLayer extends LoopOf {
+  id?: string
   zone: string
   rect: Box
   scenes: Layer[][]

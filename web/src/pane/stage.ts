@@ -141,7 +141,7 @@ export class Stage {
   /** One item that follows itself is there twice, and an element may be drawn in many parts: each keeps what is made for it, by its turn. */
   private keyOf(part: Part, times: Map<string, number>): string {
     let key = this.keys.get(part)
-    if (key === undefined) this.keys.set(part, (key = `${part.element}|${part.kind}|${part.item ?? ''}`))
+    if (key === undefined) this.keys.set(part, (key = `${part.id ?? `${part.element}|${part.item ?? ''}`}|${part.kind}`))
     const turn = times.get(key) ?? 0
     times.set(key, turn + 1)
     return turn === 0 ? key : `${key}|${turn}`

@@ -1,5 +1,5 @@
 import { loadFaces } from '../pane/faces'
-import type { Box, RunSheet } from '../pane/sheet'
+import { type Manifest, type Named, type Planes, type Sheet, type WholeRelease, isManifest, sheetsOf, together } from '../pane/release'
 import { Stage } from '../pane/stage'
 import { type Alignment, alignmentPicture } from './alignment'
 import { type Output, layOut, ownOutputs, thisOutput, wholeRaster } from './output'
@@ -20,19 +20,17 @@ interface Pointer {
   player?: { name: string; part: string | null; outputs: number[] }
   alignment?: Alignment | null
   display?: { name: string; raster: { width: number; height: number } }
-  release?: { number: number; url: string; sha256: string; bytes: number } | null
+  release?: ({ number: number } & Named) | null
+  manifest?: Named | null
+  planes?: Planes | null
+  /** How often a player says that it is there, s. */
+  report_every_s?: number
 }
 
-interface Release {
-  display: { raster: { width: number; height: number }; outputs?: Output[] }
-  match: { target: Box }
-  run_sheet: RunSheet
-  media: { id: string; name: string; url: string; sha256: string; type: string }[]
-  faces: { family: string; weight: number; url: string; sha256: string }[]
-}
-
+declare const __BUILD__: string
 const POLL_MS = 2000
-const REPORT_MS = 10_000
+/** Until a pointer says otherwise. */
+const REPORT_S = 10
 const host = document.getElementById('player')!
 const secret = /^\/play\/([0-9a-f]{40})\/$/.exec(location.pathname)?.[1] ?? null
 const asked = Number(new URLSearchParams(location.search).get('output')) || null
@@ -141,9 +139,22 @@ async function objectUrl(url: string): Promise<string> {
   return address
 }
 
+/** A file of the store, fetched into it where it is not there. */
+async function fetched<T>({ url, sha256 }: Named): Promise<T> {
+  await fetchKept(url, sha256)
+  return (await (await kept(url))!.json()) as T
+}
+
+/** All that decides what is played. */
+const keyOf = (pointer: Pointer) => `${(pointer.manifest ?? pointer.release)?.sha256} ${JSON.stringify(pointer.planes ?? null)}`
+const planesOf = ({ base, above, data }: Planes): Named[] => [base, ...above, ...data].map((plane) => plane.sheet)
+
 class Playing {
   private stage: Stage | null = null
-  private release: Release | null = null
+  private release: WholeRelease | null = null
+  /** When something that is planned in planes begins or ends, so that it is put together anew, Unix ms. */
+  private until = Infinity
+  private takenFor = ''
   private room: HTMLElement | null = null
   /** Which of its player's outputs this page is; null until it is known. */
   output: Output | null = null
@@ -154,18 +165,27 @@ class Playing {
   private alignedFor = ''
   private readonly still = /^#at=(.+)$/.exec(location.hash)?.[1] ?? null
 
+  /** Whether what a pointer says is not what it plays. */
+  isBehind(pointer: Pointer): boolean {
+    return keyOf(pointer) !== this.takenFor || this.at() >= this.until
+  }
+
   /** Takes a release over once all of it is in the store; until then the old one goes on. */
-  async take(pointer: { url: string; sha256: string }, part: string | null): Promise<void> {
-    await fetchKept(pointer.url, pointer.sha256)
-    const release = (await (await kept(pointer.url))!.json()) as Release
-    const outputs = release.display.outputs ?? [wholeRaster(release.display.raster)]
+  async take(pointer: Pointer, part: string | null): Promise<void> {
+    const named = (pointer.manifest ?? pointer.release)!
+    const file = await fetched<WholeRelease | Manifest>(named)
+    const planes = isManifest(file) ? (pointer.planes ?? file.planes) : null
+    const sheets = planes && (await sheetsOf(planes, fetched<Sheet>))
+    const now = planes && together(planes, sheets!, this.at())
+    const release = now ? { ...file, run_sheet: now.sheet } : (file as WholeRelease)
+    const outputs = (release.display.outputs as Output[] | undefined) ?? [wholeRaster(release.display.raster)]
     const output = thisOutput(outputs, part, asked)
     if (!output) {
       chooseOutput(ownOutputs(outputs, part))
       return
     }
     const files = [...release.media, ...release.faces]
-    for (const file of files) await fetchKept(file.url, file.sha256)
+    for (const one of files) await fetchKept(one.url, one.sha256)
     const addresses = new Map<string, { url: string; type: string }>()
     for (const media of release.media) addresses.set(media.id, { url: await objectUrl(media.url), type: media.type })
     const faces = new Map<string, string>()
@@ -188,11 +208,16 @@ class Playing {
     this.room = room
     this.output = output
     this.release = release
-    this.playsSha256 = pointer.sha256
+    this.playsSha256 = named.sha256
+    this.takenFor = keyOf(pointer)
+    this.until = now?.until ?? Infinity
     this.since = new Date().toISOString().replace(/\.\d+Z$/, 'Z')
     this.trouble = null
     this.fit()
-    await this.tidy(new Set([pointer.url, ...files.map((f) => f.url)]))
+    const own = isManifest(file)
+      ? [...file.sheets, ...planesOf(planes!), ...[...sheets!.values()].flatMap((sheet) => Object.values(sheet.includes ?? {}))]
+      : []
+    await this.tidy(new Set([named.url, ...[...own, ...files].map((f) => f.url)]))
   }
 
   /** The output's part of the display's raster fills the window, turned as its panel hangs; the canvas lies on it where the match says. */
@@ -243,6 +268,7 @@ class Playing {
   clear(): void {
     this.stage?.destroy()
     this.stage = null
+    this.takenFor = ''
     this.playsSha256 = this.since = null
   }
 
@@ -255,7 +281,7 @@ class Playing {
     const cache = await store()
     for (const request of await cache.keys()) {
       const path = new URL(request.url).pathname
-      if ((path.startsWith('/files/') || path.startsWith('/releases/')) && !needed.has(path)) {
+      if (/^\/(files|releases|sheets)\//.test(path) && !needed.has(path)) {
         await cache.delete(request)
         const address = objectUrls.get(path)
         if (address) URL.revokeObjectURL(address)
@@ -267,6 +293,9 @@ class Playing {
 
 /** Puts the page itself into the store, so that it opens without any server. */
 async function keepPage(): Promise<void> {
+  // A worker that takes over asks which pages know their build: those that do not are loaded anew.
+  navigator.serviceWorker.addEventListener('message', (event) => event.ports[0]?.postMessage(__BUILD__))
+  navigator.serviceWorker.startMessages()
   await navigator.serviceWorker.register('/play/sw.js', { scope: '/play/' })
   const parts = [...document.querySelectorAll<HTMLScriptElement | HTMLLinkElement>('script[src], link[href]')].map((e) =>
     e instanceof HTMLScriptElement ? e.src : e.href,
@@ -297,6 +326,8 @@ async function askPointer(): Promise<Pointer> {
 async function play(): Promise<void> {
   const playing = new Playing()
   let reported = 0
+  let said = ''
+  let every = REPORT_S
   // Where the page cannot be kept it plays all the same, as long as the server stands.
   keepPage().catch(() => undefined)
   void navigator.storage?.persist?.().catch(() => undefined)
@@ -319,13 +350,13 @@ async function play(): Promise<void> {
         await caches.delete(`upper-pane:${secret}`)
         return
       }
+      every = pointer.report_every_s ?? REPORT_S
       playing.align(pointer.alignment ?? null, pointer.player?.part ?? null)
       if (!pointer.release && !playing.playsSha256)
         say(pointer.player?.name ?? 'Player', `Bound to ${pointer.display?.name ?? 'a display'}. Nothing was handed over to it yet.`)
-      if (pointer.release && pointer.release.sha256 !== playing.playsSha256) {
+      if (pointer.release && playing.isBehind(pointer)) {
         try {
-          await playing.take(pointer.release, pointer.player?.part ?? null)
-          reported = 0
+          await playing.take(pointer, pointer.player?.part ?? null)
         } catch (e) {
           playing.trouble = e instanceof Error ? e.message : 'The new release could not be taken.'
         }
@@ -333,18 +364,25 @@ async function play(): Promise<void> {
     } catch {
       if (!playing.playsSha256) say('Player', 'The server does not answer, and nothing is kept here yet. It is tried again by itself.')
     }
-    if (Date.now() - reported > REPORT_MS && !choosing) {
-      reported = Date.now()
-      void fetch(`/api/play/${secret}/report`, {
-        method: 'POST',
-        headers: { 'Content-Type': 'application/json' },
-        body: JSON.stringify({
-          release: playing.playsSha256,
-          since: playing.since,
-          trouble: playing.told,
-          output: playing.output?.output ?? asked,
-        }),
-      }).catch(() => undefined)
+    // What changes is said at once; that it is there, now and then, and not when all the others say so.
+    const state = JSON.stringify({
+      release: playing.playsSha256,
+      since: playing.since,
+      trouble: playing.told,
+      output: playing.output?.output ?? asked,
+      build: __BUILD__,
+      every_s: every,
+    })
+    if (!choosing && (state !== said || Date.now() > reported)) {
+      reported = Date.now() + 1000 * every * (0.9 + 0.2 * Math.random())
+      said = state
+      void fetch(`/api/play/${secret}/report`, { method: 'POST', headers: { 'Content-Type': 'application/json' }, body: state })
+        .then((answer) => {
+          if (!answer.ok) said = ''
+        })
+        .catch(() => {
+          said = ''
+        })
     }
     await wait(POLL_MS)
   }

@@ -28,6 +28,9 @@ use UpperPane\Core\Units\WallClock;
 /** Draws layouts: what all drawings have in common, and what they need. */
 final readonly class Drawer
 {
+    /** Name of the scene that the standby of a zone is. No item is called so: an id has no space. */
+    private const STANDBY = 'own standby';
+
     /**
      * @param ?Base $base of which a layout is drawn whose zones can be booked
      * @param bool $begins whether what is drawn begins with the item of a zone: then what is due at its beginning stays until it ends
@@ -85,14 +88,16 @@ final readonly class Drawer
     {
         $box = Box::ofRect($zone->rect());
         if ($standby->isFullScreen) {
-            return Scene::later(fn (): array => $this->begins ? $this->begun($standby, $placing->in($box)) : $this->layout($standby, $placing->in($box), $standby->turns($this->clock, 0)));
+            $inside = $placing->in($box);
+
+            return Scene::later(self::STANDBY, fn (): array => $this->begins ? $this->begun($standby, $inside) : $this->layout($standby, $inside, $standby->turns($this->clock, 0)));
         }
         if (!$this->begins) {
-            return Scene::later(fn (): array => $this->booked($standby, $zone->id(), $zone->rect(), $placing, null));
+            return Scene::later(self::STANDBY, fn (): array => $this->booked($standby, $zone->id(), $zone->rect(), $placing, null));
         }
         $fit = Fit::of($standby->canvas, $zone->rect()->size(), FitMode::Contain, 50.0, 50.0);
 
-        return Scene::later(fn (): array => $this->begun($standby, $placing->inside($zone->id(), $box, $fit)));
+        return Scene::later(self::STANDBY, fn (): array => $this->begun($standby, $placing->inside($zone->id(), $box, $fit)));
     }
 
     /**
@@ -103,8 +108,8 @@ final readonly class Drawer
     public function bookedIn(PlayingZone $zone, Placing $placing): array
     {
         $scenes = [];
-        foreach ($this->base->zones[$zone->id()] ?? [] as $layout) {
-            $scenes[] = Scene::later(fn (): array => $this->booked($layout, $zone->id(), $zone->rect(), $placing, null));
+        foreach ($this->base->zones[$zone->id()] ?? [] as $key => $layout) {
+            $scenes[] = Scene::later((string) $key, fn (): array => $this->booked($layout, $zone->id(), $zone->rect(), $placing, null));
         }
 
         return $scenes;

@@ -60,7 +60,7 @@ final readonly class ZoneDrawing implements Drawing
         if ($item->media !== null) {
             $sound = $item->media->isFilm() && $item->sound->isHeard() ? $item->sound : null;
 
-            return Scene::of(new Part(
+            return Scene::of($item->id, new Part(
                 $id,
                 Zone::KIND,
                 $item->id,
@@ -73,7 +73,7 @@ final readonly class ZoneDrawing implements Drawing
         }
         $nested = $zone->layouts[$item->id];
 
-        return Scene::later(static fn (): array => [
+        return Scene::later($item->id, static fn (): array => [
             new Part($id, 'background', $item->id, null, $drawn->clippedTo($placing->rect($box)), $drawn, ['fill' => $nested->background->hex]),
             ...$drawer->begun($nested, $placing->inside($zone->id(), $box, $fit)),
         ]);

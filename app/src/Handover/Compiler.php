@@ -1,0 +1,102 @@
+<?php
+
+declare(strict_types=1);
+
+namespace UpperPane\App\Handover;
+
+use Symfony\Contracts\Service\ResetInterface;
+use UpperPane\App\Http\Problem;
+use UpperPane\App\Layout\Pictures;
+use UpperPane\App\Media\MediaAsset;
+use UpperPane\App\Media\Publisher;
+use UpperPane\App\Text\HouseFaces;
+use UpperPane\Core\Display\Display;
+use UpperPane\Core\Document\MediaMissing;
+use UpperPane\Core\Document\Refused;
+use UpperPane\Core\Handover\Release;
+use UpperPane\Core\Handover\Sheet;
+use UpperPane\Core\Layout\Surroundings;
+use UpperPane\Core\Playback\Programme;
+
+/** Makes releases of what plays, and publishes them: each sheet once, however many displays play it. */
+final class Compiler implements ResetInterface
+{
+    /** So many programmes are kept with their sheets, for the next display that plays the same on the same raster. */
+    private const KEPT = 4;
+
+    /** @var array<string, non-empty-array<string, Sheet>> by what they were compiled from, the last one last */
+    private array $sheets = [];
+
+    public function __construct(
+        private readonly Programmes $programmes,
+        private readonly Pictures $pictures,
+        private readonly Surroundings $surroundings,
+        private readonly Publisher $publisher,
+        private readonly HouseFaces $faces,
+        private readonly Toolchain $toolchain,
+    ) {
+    }
+
+    public function reset(): void
+    {
+        $this->sheets = [];
+    }
+
+    /**
+     * @param int $fromMs Unix ms; what comes and goes is written out for [from, to)
+     * @throws Refused where it cannot be worked out
+     * @throws Problem where something in it is not there any more
+     */
+    public function release(Contents $contents, Display $display, int $fromMs, int $toMs): Release
+    {
+        return $this->packed($contents, $this->programmes->of($contents, $display), $display, $fromMs, $toMs);
+    }
+
+    /** The same of a programme that is composed already. */
+    public function packed(Contents $contents, Programme $programme, Display $display, int $fromMs, int $toMs): Release
+    {
+        try {
+            $sheets = $this->sheets($contents, $programme, $display, $fromMs, $toMs);
+
+            return Release::of($display, $programme, $sheets, $this->files($programme), $this->faces->all(), $fromMs, $toMs, $this->toolchain->coreBuild);
+        } catch (MediaMissing $e) {
+            throw new Problem(409, $e->reason->value, $e->getMessage() . ' Bring it in again, or take it out.');
+        }
+    }
+
+    /** @return array{file: string, sha256: string, bytes: int} of the manifest; it and all that it names can be fetched from now on */
+    public function published(Release $release): array
+    {
+        foreach ($release->sheets as $sheet) {
+            $this->publisher->content('sheets', $sheet->json(), 'json');
+        }
+        [$file, $sha256] = $this->publisher->content('releases', $release->json(), 'json');
+
+        return ['file' => $file, 'sha256' => $sha256, 'bytes' => strlen($release->json())];
+    }
+
+    /** @return array<string, array{url: string, sha256: string, bytes: int, type: string}> by media id */
+    public function files(Programme $programme): array
+    {
+        $files = [];
+        foreach ($this->pictures->assets($programme->media()) as $asset) {
+            if ($asset->state === MediaAsset::READY && $asset->file !== null && $asset->sha256 !== null) {
+                $files[$asset->id] = ['url' => '/' . $asset->file, 'sha256' => $asset->sha256, 'bytes' => $asset->bytes, 'type' => $asset->type ?? ''];
+            }
+        }
+
+        return $files;
+    }
+
+    /** @return non-empty-array<string, Sheet> */
+    private function sheets(Contents $contents, Programme $programme, Display $display, int $fromMs, int $toMs): array
+    {
+        $raster = $display->raster();
+        $key = implode(' ', [$contents->key(), $raster->width, $raster->height, $display->timezone, $fromMs, $toMs]);
+        $sheets = $this->sheets[$key] ?? Sheet::each($programme, $this->surroundings, $fromMs, $toMs, $this->toolchain->coreBuild);
+        unset($this->sheets[$key]);
+        $this->sheets = array_slice($this->sheets, 1 - self::KEPT, null, true) + [$key => $sheets];
+
+        return $sheets;
+    }
+}

@@ -1,0 +1,157 @@
+<?php
+
+declare(strict_types=1);
+
+namespace UpperPane\App\Handover;
+
+use Doctrine\ORM\EntityManagerInterface;
+use UpperPane\App\Display\SurveyedDisplay;
+use UpperPane\App\Http\Problem;
+use UpperPane\App\Layout\Design;
+use UpperPane\App\Layout\DesignKind;
+use UpperPane\App\Layout\DesignLibrary;
+use UpperPane\App\Media\MediaAsset;
+use UpperPane\App\Time\Schedules;
+use UpperPane\Core\Display\Display;
+use UpperPane\Core\Document\Node;
+use UpperPane\Core\Document\Refused;
+use UpperPane\Core\Layout\Composer;
+use UpperPane\Core\Media\Media;
+use UpperPane\Core\Playback\Programme;
+use UpperPane\Core\Time\Schedule\Ruling;
+use UpperPane\Core\Time\Schedule\Schedule;
+
+/** What plays on a display: as it is saved by now, or as it was handed over. */
+final readonly class Programmes
+{
+    public function __construct(private EntityManagerInterface $entities, private DesignLibrary $library, private Schedules $schedules)
+    {
+    }
+
+    /** @param Node $node `{"kind": "layout"|"playlist"|"media"|"schedule", "id", "revision"?}`; a revision named must be the newest */
+    public function source(Node $node): Playable
+    {
+        $node->object('kind', 'id', 'revision');
+        $id = $node->field('id')->id();
+        $kind = $node->field('kind')->oneOf('layout', 'playlist', 'media', 'schedule');
+        if ($kind === 'media') {
+            $asset = $this->entities->find(MediaAsset::class, $id) ?? throw Problem::notFound('This media');
+
+            return $asset->media() === null
+                ? throw new Problem(409, 'media.unready', sprintf('"%s" is not ready to be played.', $asset->name))
+                : new Playable($kind, $id, null, $asset->name);
+        }
+        $design = $this->entities->find(Design::class, $id);
+        if ($design === null || $design->kind->value !== $kind) {
+            throw Problem::notFound("This $kind");
+        }
+        $revision = $node->optional('revision')?->int(1) ?? $design->revision;
+        if ($revision !== $design->revision) {
+            throw new Problem(409, 'revision.stale', sprintf('"%s" is at revision %d by now, you looked at %d. Look at what changed, then hand over.', $design->name, $design->revision, $revision));
+        }
+
+        return new Playable($kind, $id, $revision, $design->name);
+    }
+
+    /**
+     * What stands on a display, as it is saved by now, else the schedule that rules there; null where there is neither.
+     *
+     * @param bool $scheduled the schedule first, also where something else stands
+     */
+    public function standing(SurveyedDisplay $display, bool $scheduled = false): ?Playable
+    {
+        $ruling = $this->schedules->ruling($display);
+        $current = $scheduled && $ruling !== [] ? null : $display->current;
+        $kind = $current === null ? 'schedule' : $current->sourceKind;
+        $id = $current === null ? ($ruling[0] ?? null)?->id : $current->sourceId;
+        try {
+            return $id === null ? null : $this->source(Node::root(['kind' => $kind, 'id' => $id]));
+        } catch (Problem) {
+            return null;
+        }
+    }
+
+    /**
+     * A source with every design in it as it is saved by now.
+     *
+     * @param ?Ruling<Design> $rules every schedule, where that is known already
+     */
+    public function now(Playable $source, SurveyedDisplay $target, ?Ruling $rules = null): Contents
+    {
+        if ($source->kind !== 'schedule') {
+            return new Contents($source, $source->kind === 'media' ? [] : $this->parts([$source->id]));
+        }
+        $ruling = array_map(static fn (Design $design): string => $design->id, ($rules ?? $this->schedules->all())->on($target->id, ...$target->place->outwards()));
+
+        return in_array($source->id, $ruling, true)
+            ? new Contents($source, $this->parts($ruling), $ruling)
+            : throw new Problem(409, 'schedule.elsewhere', sprintf('"%s" does not rule on "%s". Book on that display, or on a place that it hangs in.', $source->name, $target->display()->name));
+    }
+
+    /**
+     * @throws Refused where it cannot be worked out
+     * @throws Problem where something in it is not there any more
+     */
+    public function of(Contents $contents, Display $display): Programme
+    {
+        $library = $this->library->at($contents->parts);
+        ['kind' => $kind, 'id' => $id] = $contents->source->toArray();
+        if ($kind === 'media') {
+            $media = $this->entities->find(MediaAsset::class, $id)?->media() ?? ($contents->document === null ? null : Media::fromNode(Node::root($contents->document)));
+
+            return $media === null ? throw Problem::notFound('This media') : Programme::endless(Composer::over()->media($media, $display->raster(), $id), $display->timezone);
+        }
+        if ($kind === 'schedule') {
+            $found = array_map(fn (string $one): Schedule => Schedule::fromArray($this->document($library, $contents, $one, DesignKind::Schedule)), $contents->ruling ?? $this->ruledThen($contents));
+            $nearest = array_shift($found) ?? throw Problem::notFound('This schedule');
+
+            return $this->schedules->programme($display, $nearest->together(...$found), $library);
+        }
+        $design = DesignKind::from($kind);
+        $document = $this->document($library, $contents, $id, $design);
+
+        return Programme::endless($design === DesignKind::Layout ? $library->layout($document)->for($display->raster()) : $library->fullScreen($document, $display->raster()), $display->timezone);
+    }
+
+    /** @return array<string, mixed> */
+    private function document(DesignLibrary $library, Contents $contents, string $id, DesignKind $kind): array
+    {
+        /** @var ?array<string, mixed> $kept */
+        $kept = $id === $contents->source->id ? $contents->document : null;
+
+        return $kept ?? $library->document($id, $kind) ?? throw Problem::notFound("This $kind->value");
+    }
+
+    /**
+     * The schedules by which a release was planned before their order was recorded: its own source first.
+     *
+     * @return list<string>
+     */
+    private function ruledThen(Contents $contents): array
+    {
+        $schedules = $this->entities->getConnection()->fetchFirstColumn("SELECT id FROM design WHERE kind = 'schedule'");
+        $then = array_intersect(array_map(strval(...), array_keys($contents->parts)), array_filter($schedules, is_string(...)));
+
+        return array_values(array_unique([$contents->source->id, ...$then]));
+    }
+
+    /**
+     * @param list<string> $ids of designs
+     * @return array<int> newest revision of these and of every design in them, by id
+     */
+    private function parts(array $ids): array
+    {
+        [$parts, $wanted] = [[], $ids];
+        while ($wanted !== []) {
+            $next = [];
+            foreach ($this->entities->getRepository(Design::class)->findBy(['id' => $wanted]) as $design) {
+                $parts[$design->id] = $design->revision;
+                array_push($next, ...$design->named());
+            }
+            $wanted = array_values(array_diff(array_unique($next), array_map(strval(...), array_keys($parts))));
+        }
+        ksort($parts, SORT_STRING);
+
+        return $parts;
+    }
+}

@@ -1,0 +1,99 @@
+<?php
+
+declare(strict_types=1);
+
+namespace UpperPane\App\Handover;
+
+use Doctrine\DBAL\ArrayParameterType;
+use Doctrine\ORM\EntityManagerInterface;
+use UpperPane\App\Display\SurveyedDisplay;
+use UpperPane\App\Estate\Place;
+use UpperPane\App\Http\Problem;
+use UpperPane\App\Layout\Design;
+use UpperPane\App\Time\Schedules;
+use UpperPane\Core\Document\Node;
+use UpperPane\Core\Document\Reason;
+use UpperPane\Core\Time\Schedule\Ruling;
+
+/** Displays that something is for, read as plain rows and put together where all is alike: thousands of them are a few dozen kinds. */
+final readonly class Targets
+{
+    public function __construct(private EntityManagerInterface $entities, private Schedules $schedules)
+    {
+    }
+
+    /**
+     * @param Node $body with `displays`, `places`, or both: ids
+     * @return non-empty-list<string> ids of those named and of those in the places named, each once
+     */
+    public function named(Node $body): array
+    {
+        $nodes = $body->optional('displays')?->items(10_000) ?? [];
+        $wanted = array_fill_keys(array_map(static fn (Node $node): string => $node->id(), $nodes), true);
+        $there = array_flip($this->column('SELECT id FROM surveyed_display WHERE id IN (?)', array_map(strval(...), array_keys($wanted))));
+        foreach ($nodes as $node) {
+            isset($there[$node->id()]) ?: throw $node->refused(Reason::RefUnknown, sprintf('is "%s", no display of the estate.', $node->id()));
+        }
+        $places = $this->entities->getRepository(Place::class)->findAll();
+        $within = [];
+        foreach ($body->optional('places')?->items(1000) ?? [] as $node) {
+            $place = $this->entities->find(Place::class, $node->id()) ?? throw $node->refused(Reason::RefUnknown, sprintf('is "%s", no place of the estate.', $node->id()));
+            array_push($within, ...array_map(static fn (Place $one): string => $one->id, array_filter($places, static fn (Place $one): bool => $one->isIn($place))));
+        }
+        $wanted += array_fill_keys($this->column('SELECT id FROM surveyed_display WHERE place_id IN (?) ORDER BY position, id', $within), true);
+
+        return $wanted === [] ? throw $body->refused(Reason::FieldMissing, 'names no display; choose at least one.') : array_map(strval(...), array_keys($wanted));
+    }
+
+    /**
+     * @param list<string> $ids
+     * @param array<string> $apart what tells displays apart beside all that is looked at here, by id
+     * @return list<non-empty-list<string>> those that are alike: in all but their names, where they hang, what rules there, and what was handed over to them
+     */
+    public function alike(array $ids, array $apart = []): array
+    {
+        $places = [];
+        foreach ($this->entities->getRepository(Place::class)->findAll() as $place) {
+            $places[$place->id] = [$place->zone(), $place->outwards()];
+        }
+        $rules = $this->schedules->all();
+        $alike = [];
+        foreach (array_chunk($ids, 1000) as $chunk) {
+            $rows = $this->entities->getConnection()->fetchAllAssociative(
+                'SELECT s.id, s.place_id, s.alike, r.shape, r.source_kind, r.source_id, r.source_revision, r.parts, r.ruling, r.manifest
+                 FROM surveyed_display s LEFT JOIN handed_release r ON r.id = s.current_id WHERE s.id IN (?) ORDER BY s.position, s.id',
+                [$chunk],
+                [ArrayParameterType::STRING],
+            );
+            foreach ($rows as $row) {
+                ['id' => $id, 'place_id' => $place] = $row;
+                assert(is_string($id) && is_string($place));
+                [$zone, $outwards] = $places[$place];
+                $ruling = array_map(static fn (Design $design): string => $design->id, $rules->on($id, ...$outwards));
+                $alike[serialize([$zone, $ruling, $apart[$id] ?? '', array_diff_key($row, ['id' => 1, 'place_id' => 1])])][] = $id;
+            }
+        }
+
+        return array_values($alike);
+    }
+
+    /** @return Ruling<Design> every schedule, where it rules */
+    public function rules(): Ruling
+    {
+        return $this->schedules->all();
+    }
+
+    public function display(string $id): SurveyedDisplay
+    {
+        return $this->entities->find(SurveyedDisplay::class, $id) ?? throw Problem::notFound('This display');
+    }
+
+    /**
+     * @param list<string> $ids
+     * @return list<string>
+     */
+    private function column(string $sql, array $ids): array
+    {
+        return $ids === [] ? [] : array_values(array_filter($this->entities->getConnection()->fetchFirstColumn($sql, [$ids], [ArrayParameterType::STRING]), is_string(...)));
+    }
+}

@@ -1,0 +1,191 @@
+<?php
+
+declare(strict_types=1);
+
+namespace UpperPane\Core\Handover;
+
+use UpperPane\Core\Document\BudgetExceeded;
+use UpperPane\Core\Layout\Surroundings;
+use UpperPane\Core\Playback\Programme;
+use UpperPane\Core\Playback\RunSheet;
+use UpperPane\Core\Playback\Track;
+
+/**
+ * What one track of a programme plays, compiled for a span (`upper-pane/sheet@1`, docs/formats/sheet.md): a file under its hash that every
+ * display shares on which the same plays on the same raster, in the same time zone.
+ *
+ * What is booked is a sheet of its own that this one includes, so that what changes by itself is exchanged without the rest.
+ */
+final readonly class Sheet
+{
+    public const FORMAT = 'upper-pane/sheet@1';
+
+    private string $json;
+
+    /**
+     * @param array<string, mixed> $content
+     * @param array<string, self> $includes by the name that it is included by
+     */
+    private function __construct(public array $content, public array $includes)
+    {
+        $this->json = self::written($content);
+    }
+
+    /**
+     * What each track of a programme plays.
+     *
+     * @param int $fromMs UTC ms; what comes and goes is written out for [from, to)
+     * @param string $build of the core that compiles it
+     * @return non-empty-array<string, self> by track, the lowest first; '' is what plays
+     * @throws BudgetExceeded where there is too much to be written
+     */
+    public static function each(Programme $programme, ?Surroundings $surroundings, int $fromMs, int $toMs, string $build): array
+    {
+        $sheets = [];
+        foreach ($programme->tracks() as $track) {
+            $sheets[$track->id()] = self::of($track, $programme, $surroundings, $fromMs, $toMs, $build);
+        }
+
+        return $sheets;
+    }
+
+    /** @throws BudgetExceeded */
+    private static function of(Track $track, Programme $programme, ?Surroundings $surroundings, int $fromMs, int $toMs, string $build): self
+    {
+        $sheet = RunSheet::ofTracks([$track], $programme, $surroundings, $fromMs, $toMs);
+        $includes = [];
+        if ($track === $programme->base && $programme->base->schedule !== null) {
+            /** @var array{id: string, scenes: list<list<array<string, mixed>>>} $zone */
+            $zone = $sheet['layers'][0];
+            foreach (array_keys($programme->base->whole) as $scene => $name) {
+                $way = "{$zone['id']}:$name";
+                $includes[$name] = new self(['format' => self::FORMAT, 'build' => $build, 'layers' => self::without($zone['scenes'][$scene], "$way/")], []);
+                $zone['scenes'][$scene] = [['include' => (string) $name, 'id' => $way]];
+            }
+            $sheet['layers'][0] = $zone;
+        }
+        $named = array_map(static fn (self $one): array => $one->named(), $includes);
+
+        return new self(['format' => self::FORMAT, 'build' => $build] + $sheet + ($named === [] ? [] : ['includes' => $named]), $includes);
+    }
+
+    /** The bytes that are published. */
+    public function json(): string
+    {
+        return $this->json;
+    }
+
+    /** SHA-256 of the bytes, in hex. */
+    public function hash(): string
+    {
+        return hash('sha256', $this->json);
+    }
+
+    /** @return array{url: string, sha256: string, bytes: int} as it is named by whatever names it */
+    public function named(): array
+    {
+        return ['url' => self::path($this->hash()), 'sha256' => $this->hash(), 'bytes' => strlen($this->json)];
+    }
+
+    public static function path(string $sha256): string
+    {
+        return sprintf('/sheets/%s/%s.json', substr($sha256, 0, 2), $sha256);
+    }
+
+    /** @return array<string, self> itself and all that it includes, by hash */
+    public function all(): array
+    {
+        return [$this->hash() => $this] + array_merge(...array_map(static fn (self $one): array => $one->all(), array_values($this->includes)), ...[[]]);
+    }
+
+    /** Whether anything in it comes and goes, so that it holds no longer than the span that it was compiled for. */
+    public function isPlanned(): bool
+    {
+        return array_filter($this->all(), static fn (self $one): bool => str_contains($one->json, '"turns":[')) !== [];
+    }
+
+    /**
+     * The same as one run sheet: what it includes in the place of the includes.
+     *
+     * @param array<mixed> $content of a sheet
+     * @param \Closure(string): array<mixed> $sheet the content of the sheet of a hash
+     * @return array<mixed>
+     */
+    public static function inOne(array $content, \Closure $sheet): array
+    {
+        $named = is_array($content['includes'] ?? null) ? $content['includes'] : [];
+        $layers = is_array($content['layers'] ?? null) ? $content['layers'] : [];
+
+        return ['layers' => self::resolved($layers, $named, $sheet, '')] + array_diff_key($content, ['includes' => 1]);
+    }
+
+    /**
+     * @param array<mixed> $layers
+     * @param array<mixed> $named
+     * @param \Closure(string): array<mixed> $sheet
+     * @return list<mixed>
+     */
+    private static function resolved(array $layers, array $named, \Closure $sheet, string $way): array
+    {
+        $all = [];
+        foreach ($layers as $layer) {
+            if (!is_array($layer)) {
+                continue;
+            }
+            if (is_array($layer['part'] ?? null)) {
+                $all[] = ['part' => ['id' => $way . self::text($layer['part']['id'] ?? null)] + $layer['part']];
+                continue;
+            }
+            $id = $way . self::text($layer['id'] ?? null);
+            if (isset($layer['include'])) {
+                $one = $named[self::text($layer['include'])] ?? null;
+                $content = $sheet(self::text(is_array($one) ? $one['sha256'] ?? null : null));
+                array_push($all, ...self::resolved(
+                    is_array($content['layers'] ?? null) ? $content['layers'] : [],
+                    is_array($content['includes'] ?? null) ? $content['includes'] : [],
+                    $sheet,
+                    "$id/",
+                ));
+                continue;
+            }
+            $scenes = is_array($layer['scenes'] ?? null) ? $layer['scenes'] : [];
+            $all[] = ['id' => $id, 'scenes' => array_map(
+                static fn (mixed $scene): array => self::resolved(is_array($scene) ? $scene : [], $named, $sheet, $way),
+                array_values($scenes),
+            )] + $layer;
+        }
+
+        return $all;
+    }
+
+    /**
+     * @param array<array<string, mixed>> $layers
+     * @param string $way that all ids begin with
+     * @return list<mixed> with ids that begin behind it
+     */
+    private static function without(array $layers, string $way): array
+    {
+        $from = strlen($way);
+
+        return array_values(array_map(static function (array $layer) use ($way, $from): array {
+            if (is_array($layer['part'] ?? null)) {
+                return ['part' => ['id' => substr(self::text($layer['part']['id'] ?? null), $from)] + $layer['part']] + $layer;
+            }
+            /** @var list<list<array<string, mixed>>> $scenes */
+            $scenes = $layer['scenes'];
+
+            return ['id' => substr(self::text($layer['id'] ?? null), $from), 'scenes' => array_map(static fn (array $scene): array => self::without($scene, $way), $scenes)] + $layer;
+        }, $layers));
+    }
+
+    /** @param array<string, mixed> $content */
+    private static function written(array $content): string
+    {
+        return json_encode($content, JSON_THROW_ON_ERROR | JSON_UNESCAPED_SLASHES | JSON_UNESCAPED_UNICODE | JSON_PRESERVE_ZERO_FRACTION);
+    }
+
+    private static function text(mixed $value): string
+    {
+        return is_string($value) ? $value : '';
+    }
+}
