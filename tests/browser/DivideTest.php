@@ -142,6 +142,10 @@ final class DivideTest extends TestCase
         $this->desk->go(Desk::url("/handover?layout=$id&display=check-in-2&display=gate-totem-a"));
         $this->desk->until(fn (): bool => substr_count($this->desk->see('main')->getText(), 'exact') >= 2, 'each display to be offered its own variant');
         $this->desk->go(Desk::url("/layouts/$id"))->press('[aria-label=Variant] button', 'portrait');
+        $this->desk->press('.head .actions a', 'Hand over');
+        $this->desk->see('article', 'Gate totem A');
+        self::assertStringNotContainsString('Check-in', $this->desk->see('article')->getText(), 'the displays that the variant is for');
+        $this->desk->go(Desk::url("/layouts/$id"))->press('[aria-label=Variant] button', 'portrait');
         $this->desk->press('.bar button', 'remove it');
         $this->desk->until(fn (): bool => $this->desk->find('[aria-label=Variant]') === null, 'it to go');
     }

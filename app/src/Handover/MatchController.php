@@ -6,9 +6,12 @@ namespace UpperPane\App\Handover;
 
 use Doctrine\ORM\EntityManagerInterface;
 use Symfony\Component\HttpFoundation\JsonResponse;
+use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\Routing\Attribute\Route;
+use UpperPane\App\Http\Problem;
 use UpperPane\Core\Document\Node;
 use UpperPane\Core\Geometry\Size;
+use UpperPane\Core\Handover\MeantFor;
 use UpperPane\Core\Layout\Matching;
 
 /** How each layout sits on each display: matched once for each canvas and raster, since many share them. */
@@ -46,6 +49,36 @@ final readonly class MatchController
                 array_values($canvases),
             ),
         ]);
+    }
+
+    /** Which displays somebody means who hands over the variant that he is working on: `variant`, and `seen`, the display that he looks at it on. */
+    #[Route('/api/layouts/{id}/meant-for', methods: ['GET'])]
+    public function meantFor(string $id, Request $request): JsonResponse
+    {
+        $connection = $this->entities->getConnection();
+        $layout = $connection->fetchAssociative(
+            "SELECT JSON_EXTRACT(document, '$.canvas') AS canvas, COALESCE(JSON_EXTRACT(document, '$.variants'), '[]') AS variants FROM design WHERE kind = 'layout' AND id = ?",
+            [$id],
+        );
+        if ($layout === false) {
+            throw Problem::notFound('This layout');
+        }
+        $variants = Node::fromJson(is_string($layout['variants']) ? $layout['variants'] : '[]')->items();
+        $own = Size::fromNode(Node::fromJson(is_string($layout['canvas']) ? $layout['canvas'] : '{}'));
+        $canvases = [$own, ...array_map(static fn (Node $one): Size => Size::fromNode($one->field('canvas')), $variants)];
+        $place = array_search($request->query->getString('variant'), array_map(static fn (Node $one): string => $one->field('id')->text(), $variants), true);
+        $rows = $connection->fetchAllAssociative(
+            "SELECT s.id, JSON_EXTRACT(s.summary, '$.raster') AS raster, COALESCE(r.source_id = ?, 0) AS stands
+             FROM surveyed_display s LEFT JOIN handed_release r ON r.id = s.current_id ORDER BY s.position, s.id",
+            [$id],
+        );
+        $seen = $request->query->getString('seen');
+
+        return new JsonResponse(['displays' => MeantFor::displays($canvases, $place === false ? 0 : 1 + (int) $place, array_map(static fn (array $row): array => [
+            'id' => is_string($row['id']) ? $row['id'] : '',
+            'raster' => Size::fromNode(Node::fromJson(is_string($row['raster']) ? $row['raster'] : '{}')),
+            'stands' => $row['stands'] === 1,
+        ], $rows), $seen === '' ? null : $seen)]);
     }
 
     /**

@@ -214,7 +214,7 @@ final class HandoverTest extends ApiTestCase
         $instead = fn (): mixed => $this->ask('POST', '/api/handover/preview', ['source' => ['kind' => 'layout', 'id' => $layout], 'displays' => ['wide']])[1]['offers'][0]['instead_of'];
         self::assertSame(['id' => $schedule, 'name' => 'Hall', 'handed_over' => false], $instead());
         $this->handOver(['source' => ['kind' => 'schedule', 'id' => $schedule], 'displays' => ['wide']]);
-        self::assertTrue($instead()['handed_over']);
+        self::assertSame(['id' => $schedule, 'name' => 'Hall', 'handed_over' => true], $instead());
     }
 
     public function testAlikeDisplaysAreToldTogetherAndShareTheirRelease(): void

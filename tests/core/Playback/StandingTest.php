@@ -87,6 +87,6 @@ final class StandingTest extends TestCase
      */
     private static function together(array $calls): array
     {
-        return array_values((array) Call::together($calls, [1, 2]));
+        return array_slice(array_values((array) Call::together($calls, [1, 2])), 0, 4);
     }
 }

@@ -2,6 +2,7 @@
 import { useQueryClient } from '@tanstack/vue-query'
 import { ref } from 'vue'
 import DisplayPicture from '../Estate/DisplayPicture.vue'
+import ReleaseList from '../Handover/ReleaseList.vue'
 import { type DisplayState, type PlayerState } from '../Estate/estate'
 import { api, Problem, sentence } from '../ui/api'
 import { ago, size } from '../ui/format'
@@ -112,6 +113,7 @@ async function revoke(player: PlayerState) {
       <BButton type="submit" variant="outline-dark" size="sm">more like this</BButton>
       <button type="button" class="btn btn-link btn-sm ms-auto" @click="remove">Take away…</button>
     </form>
+    <ReleaseList :display="display" />
     <h3>Players</h3>
     <ul v-if="display.players.length">
       <li v-for="player in display.players" :key="player.id">

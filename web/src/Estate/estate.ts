@@ -38,6 +38,8 @@ export interface ReleaseState {
   name: string
   handed_over_at: string
   handed_over_by: string | null
+  /** Number of the earlier release that it puts back. */
+  puts_back: number | null
 }
 
 export interface DisplayState {

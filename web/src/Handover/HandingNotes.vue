@@ -1,15 +1,27 @@
 <script setup lang="ts">
-import { computed } from 'vue'
+import { computed, ref } from 'vue'
 import { moment } from '../ui/format'
 import { type Handing, saysOf } from './handings'
+import PutBack from './PutBack.vue'
 
 /** What is under way, and what became of one's own: it goes on when one leaves, and is here when one comes back. `lately`: what became of others too. */
 const props = defineProps<{ handings: Handing[]; own: string[]; nameOf: (display: string) => string; lately: boolean }>()
 const MOST = 4
+const isBack = ref(false)
+const back = ref('')
+function undo(handing: string) {
+  back.value = handing
+  isBack.value = true
+}
 const RECENT_MS = 10 * 60_000
 const shown = computed(() =>
   props.handings
-    .filter((h) => (h.state !== 'done' && h.state !== 'failed') || props.own.includes(h.id) || (props.lately && Date.now() - Date.parse(h.ended_at ?? '') < RECENT_MS))
+    .filter(
+      (h) =>
+        (h.state !== 'done' && h.state !== 'failed') ||
+        props.own.includes(h.id) ||
+        (props.lately && Date.now() - Date.parse(h.ended_at ?? '') < RECENT_MS),
+    )
     .slice(0, MOST),
 )
 </script>
@@ -26,8 +38,12 @@ const shown = computed(() =>
       ></progress>
       <span class="soft small">{{ moment(h.ended_at ?? h.begun_at) }}{{ h.begun_by ? `, ${h.begun_by}` : '' }}</span>
       <RouterLink v-if="h.state === 'done'" to="/playback">Watch it arrive</RouterLink>
+      <button v-if="h.state === 'done'" type="button" class="btn btn-link btn-sm p-0" :aria-label="`Undo: ${h.name}`" @click="undo(h.id)">
+        undo…
+      </button>
     </li>
   </ul>
+  <PutBack v-model="isBack" :asked="{ handing: back }" />
 </template>
 
 <style scoped>

@@ -2,41 +2,23 @@
 import { useQuery, useQueryClient } from '@tanstack/vue-query'
 import { computed, onBeforeUnmount, ref, watch, watchEffect } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
-import { type DisplayState, type ReleaseState, useEstate, wordsOf } from '../Estate/estate'
+import { type DisplayState, useEstate, wordsOf } from '../Estate/estate'
 import { useDesigns } from '../Layout/designs'
 import { useMedia } from '../Media/media'
 import { api, Problem, sentence } from '../ui/api'
 import ChoiceBar from '../ui/ChoiceBar.vue'
-import { bytes, moment, size } from '../ui/format'
+import { size } from '../ui/format'
 import { useGrowing, useGrowingPlaces } from '../ui/growing'
-import LevelMark from '../ui/LevelMark.vue'
 import ListEnd from '../ui/ListEnd.vue'
 import { useSecond } from '../ui/second'
-import { type Finding, useShelf } from '../ui/shelf'
+import { useShelf } from '../ui/shelf'
 import { type Handing, told, useHandings } from './handings'
 import HandingNotes from './HandingNotes.vue'
+import { type Offer, countOf } from './offers'
 import OfferPictures from './OfferPictures.vue'
+import OfferWords from './OfferWords.vue'
 
 type Kind = 'layout' | 'playlist' | 'media' | 'schedule'
-interface Offer {
-  /** Those for which it means the same. */
-  displays: string[]
-  /** Null where nothing can be worked out for it; its finding says why. */
-  match: { verdict: 'exact' | 'scaled' | 'padded' | 'crossed'; scale: number; used: number; swapped: boolean } | null
-  changes: string[]
-  unchanged: boolean
-  current: ReleaseState | null
-  new_bytes: number
-  /** Until when it says what plays by a schedule, and the standby from then on. */
-  planned: { until: string; then: string | null } | null
-  /** The schedule that rules there, in whose place it would play. */
-  instead_of: { id: string; name: string; handed_over: boolean } | null
-  findings: Finding[]
-  stops: number
-  warnings: number
-  hints: number
-}
-
 const route = useRoute()
 const router = useRouter()
 const queries = useQueryClient()
@@ -75,6 +57,18 @@ function toggle(ids: string[], on: boolean) {
   void go(id.value, next)
 }
 
+// Coming here from a variant: the displays that it is for.
+watch(
+  () => route.query.variant,
+  async (variant) => {
+    if (typeof variant !== 'string' || !id.value) return
+    const asked = new URLSearchParams({ variant, seen: String(route.query.seen ?? '') })
+    const { displays: meant } = await api.get<{ displays: string[] }>(`layouts/${id.value}/meant-for?${asked}`)
+    void go(id.value, meant)
+  },
+  { immediate: true },
+)
+
 // Coming here without a choice: what is changed and not handed over is what one came for.
 const offered = ref(false)
 watch(
@@ -112,7 +106,6 @@ const preview = useQuery({
 })
 const offers = computed(() => (preview.isEnabled.value ? (preview.data.value?.offers ?? []) : []))
 const stopped = computed(() => offers.value.filter((o) => o.stops > 0))
-const countOf = (those: Offer[]) => those.reduce((sum, o) => sum + o.displays.length, 0)
 const { shown: shownOffers, left: offersLeft, end: offersEnd } = useGrowing(offers, 30)
 const fresh = computed(() => offers.value.filter((o) => !o.unchanged))
 const nameOf = (display: string) => displays.value.find((d) => d.id === display)?.name ?? display
@@ -123,14 +116,6 @@ function playNow(o: Offer): string {
   if (!o.current) return o.displays.length === 1 ? 'plays nothing yet' : 'play nothing yet'
   return o.displays.length === 1 ? `plays release ${o.current.number}` : `play "${o.current.name}"`
 }
-
-const verdictWords = (o: { match: NonNullable<Offer['match']> }) =>
-  ({
-    exact: 'exact',
-    scaled: `scaled by ${o.match.scale.toFixed(3)}`,
-    padded: `padded, ${(o.match.used * 100).toFixed(1)} % used`,
-    crossed: o.match.swapped ? 'crossed: width and height swapped' : 'crossed: portrait on landscape, or the reverse',
-  })[o.match.verdict]
 
 const busy = ref(false)
 const trouble = ref('')
@@ -265,25 +250,13 @@ onBeforeUnmount(() => shelf.clear())
               {{ namesOf(o) }}
               <span class="figures soft">{{ playNow(o) }}</span>
             </h3>
-            <p v-if="o.match" class="m-0 small">
-              <b :class="o.match.verdict === 'crossed' ? 'said-error' : ''">{{ verdictWords({ match: o.match }) }}</b> ·
-              {{ o.new_bytes ? `${bytes(o.new_bytes)} to fetch` : 'nothing to fetch' }}
-              <template v-if="o.planned"> · planned until {{ moment(o.planned.until, stateOf(o.displays[0]!)?.timezone) }}</template>
-            </p>
-            <p v-if="o.instead_of && !o.unchanged" class="instead small">
-              The schedule "{{ o.instead_of.name }}" rules here{{ o.instead_of.handed_over ? '' : ', and is not handed over' }}. Handing this over
-              takes its place.
-              <button type="button" class="btn btn-link btn-sm p-0" @click="meanSchedule(o)">Hand over the schedule instead</button>
-            </p>
-            <ul class="found">
-              <li v-for="(f, i) in o.findings" :key="i"><LevelMark :level="f.level" /> {{ f.message }}</li>
-            </ul>
-            <p v-if="!o.match" class="soft small m-0">It keeps what it has.</p>
-            <ul v-else-if="!o.unchanged" class="changes">
-              <li v-for="(c, i) in o.changes.slice(0, 12)" :key="i">{{ c }}</li>
-              <li v-if="o.changes.length > 12">and {{ o.changes.length - 12 }} more</li>
-            </ul>
-            <p v-else class="soft small m-0">It plays exactly this already.</p>
+            <OfferWords :offer="o" :timezone="stateOf(o.displays[0]!)?.timezone">
+              <p v-if="o.instead_of && !o.unchanged" class="instead small">
+                The schedule "{{ o.instead_of.name }}" rules here{{ o.instead_of.handed_over ? '' : ', and is not handed over' }}. Handing this over
+                takes its place.
+                <button type="button" class="btn btn-link btn-sm p-0" @click="meanSchedule(o)">Hand over the schedule instead</button>
+              </p>
+            </OfferWords>
           </div>
         </article>
         <div ref="offersEnd"><ListEnd :left="offersLeft" /></div>
@@ -334,21 +307,6 @@ article.stopped h3 {
 }
 h3 {
   font-size: 0.9375rem;
-}
-.changes,
-.found {
-  padding-left: 18px;
-  margin: 4px 0 0;
-  font-size: 0.875rem;
-}
-.found {
-  list-style: none;
-  padding: 0;
-}
-.found li {
-  display: flex;
-  gap: 8px;
-  align-items: baseline;
 }
 .instead {
   border-left: 3px solid var(--warning);

@@ -172,7 +172,11 @@ const words = computed(() => {
       :id="id"
       :work="work"
       noun="layout"
-      :handover="`/handover?layout=${id}${work.display.value ? `&display=${work.display.value}` : ''}`"
+      :handover="
+        variant
+          ? `/handover?layout=${id}&variant=${variant}&seen=${seenOn ?? ''}`
+          : `/handover?layout=${id}${work.display.value ? `&display=${work.display.value}` : ''}`
+      "
       :rehearsal="`/rehearsal?source=layout:${id}${work.display.value ? `&display=${work.display.value}` : ''}`"
     >
       {{ words }}

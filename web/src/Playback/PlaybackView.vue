@@ -1,8 +1,9 @@
 <script setup lang="ts">
-import { computed, onBeforeUnmount, watchEffect } from 'vue'
+import { computed, onBeforeUnmount, ref, watchEffect } from 'vue'
 import MiniPicture from '../Estate/MiniPicture.vue'
 import { type DisplayState, type PlayerState, type Standing, useEstate } from '../Estate/estate'
 import { matters } from '../Estate/matters'
+import PutBack from '../Handover/PutBack.vue'
 import { useAsked } from '../ui/asked'
 import ChoiceBar from '../ui/ChoiceBar.vue'
 import { ago, clock, moment, zoneName } from '../ui/format'
@@ -45,6 +46,13 @@ const { shown, left, end } = useGrowing(found, 40)
 const plays = (row: Row) => {
   if (!row.player?.plays_sha256) return 'nothing'
   return row.player.plays_release === null ? `another one, ${row.player.plays_sha256.slice(0, 8)}` : `release ${row.player.plays_release}`
+}
+
+const isBack = ref(false)
+const back = ref({ display: '', number: 1 })
+function putBack(display: DisplayState) {
+  back.value = { display: display.id, number: display.release!.number - 1 }
+  isBack.value = true
 }
 
 watchEffect(() => {
@@ -135,12 +143,22 @@ onBeforeUnmount(() => shelf.clear())
                 >open</a
               >
               <RouterLink v-else :to="`/displays?display=${row.display.id}`">bind one</RouterLink>
+              <button
+                v-if="(row.display.release?.number ?? 0) > 1"
+                type="button"
+                class="btn btn-link btn-sm p-0"
+                :aria-label="`Put back what was on ${row.display.name} before`"
+                @click="putBack(row.display)"
+              >
+                put back…
+              </button>
               <RouterLink :to="`/rehearsal?display=${row.display.id}`" :aria-label="`Rehearse ${row.display.name}`">rehearse</RouterLink>
             </td>
           </tr>
         </tbody>
       </table>
       <div ref="end"><ListEnd :left="left" /></div>
+      <PutBack v-model="isBack" :asked="{ releases: [back] }" />
     </section>
   </main>
 </template>
@@ -162,8 +180,10 @@ onBeforeUnmount(() => shelf.clear())
 .acts {
   text-align: right;
 }
-.acts a {
+.acts a,
+.acts button {
   display: block;
+  margin-left: auto;
   min-height: 26px;
 }
 .changed {

@@ -60,7 +60,7 @@ onBeforeUnmount(() => shelf.clear())
       </div>
       <div class="actions"><PlaybackTabs /></div>
     </div>
-    <section class="body p-3" aria-label="Work">
+    <section class="body p-3" aria-label="Work" tabindex="0">
       <p v-if="trouble" class="said-error" role="alert">{{ trouble }}</p>
       <p v-if="query.isPending.value" class="empty">Asking.</p>
       <p v-else-if="query.error.value && !query.data.value" class="empty said-error">{{ query.error.value.message }}</p>
