@@ -146,6 +146,16 @@ abstract class ApiTestCase extends WebTestCase
         return Release::inOne($read($release['url']), static fn (string $sha256): array => $read(Sheet::path($sha256)), 'any', 'Any');
     }
 
+    /**
+     * The estate, with what is told once for many put to each.
+     *
+     * @return array<string, mixed>
+     */
+    protected function estate(string $query = ''): array
+    {
+        return Estate::together($this->ask('GET', "/api/estate?$query")[1]);
+    }
+
     /** Does all jobs that are noted. */
     protected function work(): void
     {

@@ -27,7 +27,7 @@ final class BackTest extends TestCase
     public function testAnEarlierReleaseIsPutBackFromTheDisplayPlaybackAndHandover(): void
     {
         $desk = $this->desk;
-        $stands = fn (): string => array_column(Desk::api($desk, 'estate')['displays'], null, 'id')['pier-great-pellan']['release']['name'] ?? '';
+        $stands = fn (): string => Desk::displays($desk)['pier-great-pellan']['release']['name'] ?? '';
         $pictures = ['shop-charts', 'shop-woollens'];
         Desk::handOver($desk, ['source' => ['kind' => 'media', 'id' => $pictures[0]], 'displays' => ['pier-great-pellan']]);
         Desk::handOver($desk, ['source' => ['kind' => 'media', 'id' => $pictures[1]], 'displays' => ['pier-great-pellan']]);

@@ -143,7 +143,7 @@ final class DivideTest extends TestCase
         $this->desk->until(fn (): bool => substr_count($this->desk->see('main')->getText(), 'exact') >= 2, 'each display to be offered its own variant');
         $this->desk->go(Desk::url("/layouts/$id"))->press('[aria-label=Variant] button', 'portrait');
         $this->desk->press('.head .actions a', 'Hand over');
-        $this->desk->see('article', 'Gate totem A');
+        $this->desk->see('article', 'Ticket office');
         self::assertStringNotContainsString('Check-in', $this->desk->see('article')->getText(), 'the displays that the variant is for');
         $this->desk->go(Desk::url("/layouts/$id"))->press('[aria-label=Variant] button', 'portrait');
         $this->desk->press('.bar button', 'remove it');

@@ -43,7 +43,7 @@ final class FieldTest extends TestCase
         Desk::post($desk, 'handover', ['source' => ['kind' => 'media', 'id' => 'shop-charts'], 'displays' => ['shop-window']]);
         $play->until(fn (): bool => (bool) $play->script('return [...document.querySelectorAll("img")].some((e) => e.closest("[data-element]"))'), 'the picture on the old page');
         $state = fn (): array => array_values(array_filter(
-            array_merge(...array_column(Desk::api($desk, 'estate')['displays'], 'players')),
+            array_merge(...array_column(Desk::displays($desk), 'players')),
             static fn (array $one): bool => $one['id'] === $bound['id'],
         ))[0];
         $desk->until(fn (): bool => $state()['standing']['state'] === 'plays' && $state()['build'] === null, 'the old page to be known to play it');

@@ -265,7 +265,7 @@ final class WallTest extends TestCase
     /** @return array{address: string} */
     private static function playerOf(string $display): array
     {
-        $displays = array_column(Desk::api(self::desk(), 'estate')['displays'], null, 'id');
+        $displays = Desk::displays(self::desk());
 
         return $displays[$display]['players'][0];
     }

@@ -12,38 +12,32 @@ final readonly class EstateFilter
     /** Whether it is for all of them. */
     public bool $all;
 
-    /** @param ?array<string, true> $places ids; null for all */
-    private function __construct(private string $search, private string $orientation, private string $kind, private ?array $places)
+    /** @param array<string, Place> $places of the estate, by id */
+    private function __construct(private string $search, private string $orientation, private string $kind, private string $place, private array $places = [])
     {
-        $this->all = $search . $orientation . $kind === '' && $places === null;
+        $this->all = $search . $orientation . $kind . $place === '';
     }
 
-    /** @param list<Place> $places */
-    public static function of(Request $request, array $places): self
+    public static function of(Request $request): self
     {
         $asked = static fn (string $name): string => mb_strtolower(trim($request->query->getString($name)));
-        $within = null;
-        if (($id = $request->query->getString('place')) !== '') {
-            $within = [];
-            foreach ($places as $place) {
-                for ($at = $place; $at !== null; $at = $at->parent) {
-                    if ($at->id === $id) {
-                        $within[$place->id] = true;
-                    }
-                }
-            }
-        }
 
-        return new self($asked('search'), $asked('orientation'), $asked('kind'), $within);
+        return new self($asked('search'), $asked('orientation'), $asked('kind'), $request->query->getString('place'));
+    }
+
+    /** @param list<Place> $places those of the estate */
+    public function in(array $places): self
+    {
+        return new self($this->search, $this->orientation, $this->kind, $this->place, array_combine(array_map(static fn (Place $place): string => $place->id, $places), $places));
     }
 
     /**
      * @param array<mixed> $summary
-     * @param list<string> $way names of the places down to the display
+     * @param string $place id of the place that it hangs in
      */
-    public function fits(array $summary, string $place, array $way): bool
+    public function fits(array $summary, string $place): bool
     {
-        if ($this->places !== null && !isset($this->places[$place])) {
+        if ($this->place !== '' && !in_array($this->place, ($this->places[$place] ?? null)?->outwards() ?? [], true)) {
             return false;
         }
         if ($this->orientation !== '' && $this->orientation !== ($summary['orientation'] ?? '')) {
@@ -56,7 +50,7 @@ final readonly class EstateFilter
             return true;
         }
         $raster = is_array($summary['raster'] ?? null) ? implode('x', array_map(static fn (mixed $px): string => is_int($px) ? (string) $px : '', $summary['raster'])) : '';
-        $texts = array_filter([$summary['name'] ?? '', $summary['timezone'] ?? '', $raster, ...$way], is_string(...));
+        $texts = array_filter([$summary['name'] ?? '', $summary['timezone'] ?? '', $raster, ...($this->places[$place] ?? null)?->way() ?? []], is_string(...));
 
         return str_contains(mb_strtolower(implode(' ', $texts)), $this->search);
     }

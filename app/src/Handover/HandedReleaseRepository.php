@@ -5,8 +5,8 @@ declare(strict_types=1);
 namespace UpperPane\App\Handover;
 
 use Doctrine\Bundle\DoctrineBundle\Repository\ServiceEntityRepository;
+use Doctrine\DBAL\ArrayParameterType;
 use Doctrine\Persistence\ManagerRegistry;
-use UpperPane\App\Display\SurveyedDisplay;
 
 /** @extends ServiceEntityRepository<HandedRelease> */
 final class HandedReleaseRepository extends ServiceEntityRepository
@@ -24,7 +24,7 @@ final class HandedReleaseRepository extends ServiceEntityRepository
     public function currentBySource(): array
     {
         $rows = $this->getEntityManager()->getConnection()->fetchAllAssociative(
-            "SELECT s.id AS display, COALESCE(JSON_VALUE(s.document, '$.name'), s.id) AS display_name, r.number, r.source_revision, r.source_id,
+            "SELECT s.id AS display, s.name AS display_name, r.number, r.source_revision, r.source_id,
                 COALESCE(r.parts, JSON_ARRAY(JSON_OBJECT('id', r.source_id, 'revision', r.source_revision))) AS parts, COALESCE(s.shape <> r.shape, 0) AS reshaped
              FROM surveyed_display s JOIN handed_release r ON r.id = s.current_id ORDER BY s.position, s.id",
         );
@@ -50,7 +50,7 @@ final class HandedReleaseRepository extends ServiceEntityRepository
      * @param list<mixed> $parts of releases, as they are kept
      * @return array<string, true>
      */
-    private function changed(array $parts): array
+    public function changed(array $parts): array
     {
         $connection = $this->getEntityManager()->getConnection();
         $now = $connection->fetchAllKeyValue('SELECT id, revision FROM design');
@@ -76,9 +76,19 @@ final class HandedReleaseRepository extends ServiceEntityRepository
         )), true);
     }
 
-    public function nextNumber(SurveyedDisplay $display): int
+    /**
+     * Releases as plain rows, without the documents that some of them keep.
+     *
+     * @param list<mixed> $ids
+     * @return list<array<string, mixed>>
+     */
+    public function rows(array $ids): array
     {
-        return 1 + (int) $this->createQueryBuilder('r')->select('COALESCE(MAX(r.number), 0)')
-            ->where('r.display = :display')->setParameter('display', $display)->getQuery()->getSingleScalarResult();
+        return $this->getEntityManager()->getConnection()->fetchAllAssociative(
+            'SELECT r.id, r.number, r.sha256, r.file, r.bytes, r.source_kind, r.source_id, r.source_revision, r.name, r.handed_over_at, r.handed_over_by, r.planned_until, r.planned_then,
+                r.plan_trouble, r.puts_back, COALESCE(r.parts, JSON_ARRAY(JSON_OBJECT(\'id\', r.source_id, \'revision\', r.source_revision))) AS parts FROM handed_release r WHERE r.id IN (?)',
+            [$ids],
+            [ArrayParameterType::INTEGER],
+        );
     }
 }

@@ -167,6 +167,28 @@ class Player
         ];
     }
 
+    /**
+     * What lists say of it, of a row of the table. Its address, which is its pass, is not told.
+     *
+     * @param array<string, mixed> $row
+     * @return array<string, mixed>
+     */
+    public static function inList(array $row): array
+    {
+        $written = static fn (mixed $at): ?string => is_string($at) ? strtr($at, ' ', 'T') . 'Z' : null;
+
+        return [
+            'id' => $row['id'],
+            'name' => $row['name'],
+            'part' => $row['part'],
+            'build' => $row['build'],
+            'called_at' => $written($row['called_at']),
+            'plays_sha256' => $row['plays_sha256'],
+            'plays_since' => $written($row['plays_since']),
+            'trouble' => $row['trouble'],
+        ];
+    }
+
     private static function addressOf(string $secret): string
     {
         return "/play/$secret/";

@@ -7,6 +7,7 @@ namespace UpperPane\App\Playback;
 use Doctrine\ORM\EntityManagerInterface;
 use Psr\Clock\ClockInterface;
 use Symfony\Component\HttpFoundation\JsonResponse;
+use Symfony\Component\HttpFoundation\RedirectResponse;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\Routing\Attribute\Route;
 use Symfony\Component\Uid\Ulid;
@@ -75,6 +76,19 @@ final readonly class PlayerController
         $taken = array_map(static fn (Player $player): ?string => $player->part, $this->entities->getRepository(Player::class)->findBy(['display' => $display, 'revokedAt' => null]));
 
         return array_values(array_diff($parts, $taken))[0] ?? $parts[0] ?? null;
+    }
+
+    /** Leads to the page that it plays on, without telling its address to whoever sees the desk. */
+    #[Route('/api/players/{id}/open', methods: ['GET'])]
+    public function open(string $id, Request $request): RedirectResponse
+    {
+        $player = $this->entities->find(Player::class, $id);
+        if ($player === null || $player->revokedAt !== null) {
+            throw Problem::notFound('This player');
+        }
+        $output = $request->query->getInt('output');
+
+        return new RedirectResponse($player->address() . ($output > 0 ? "?output=$output" : ''));
     }
 
     /** Takes a player's address back: it stops, and the address works no more. */

@@ -29,7 +29,7 @@ final class EstateFindings
     public static function explained(): array
     {
         return [
-            new Explanation('player.silent', 'stop', 'a player that has not called for 45 s; it goes on with what it has', 'nobody knows what is seen there', 'common practice'),
+            new Explanation('player.silent', 'stop', 'a player that missed four of its own calls; it goes on with what it has', 'nobody knows what is seen there', 'common practice'),
             new Explanation('player.troubled', 'warning', 'a player that complains, in its own words', 'something is not seen as it is meant', 'the player'),
             new Explanation('player.changing', 'warning', 'a player that plays another release than the one handed over last', 'it is on its way, or does not get there', 'computation.md, 9'),
             new Explanation('display.unbound', 'warning', 'a display without a player', 'nothing plays there', 'common practice'),
@@ -62,13 +62,13 @@ final class EstateFindings
     private function look(DisplayFacts $display): void
     {
         $release = $display->release;
-        foreach ($display->players as [$player, $call]) {
-            $who = static fn (): string => ($display->said)()['name'] . (count($display->players) > 1 ? " ($player)" : '');
-            match (DisplayStatus::of($call, $release['sha256'] ?? [], $this->nowMs)) {
+        foreach ($display->players as [$player, $call, $standing]) {
+            $who = static fn (): string => $display->name . (count($display->players) > 1 ? " ($player)" : '');
+            match ($standing) {
                 DisplayStatus::Silent => $this->add('player.silent', Level::Stop, $display, '%d displays have a silent player; each goes on with what it has.', fn (): string => sprintf(
                     '%s has been silent %s.%s',
                     $who(),
-                    $this->since($call->calledMs, ($display->said)()['timezone']),
+                    $this->since($call->calledMs, $display->timezone),
                     $release === null ? '' : sprintf(' It goes on with release %d.', $release['number']),
                 )),
                 DisplayStatus::Troubled => $this->add(
@@ -88,7 +88,7 @@ final class EstateFindings
                 default => null,
             };
         }
-        $name = static fn (): string => ($display->said)()['name'];
+        $name = static fn (): string => $display->name;
         if ($display->players === []) {
             $this->add('display.unbound', Level::Warning, $display, '%d displays have no player.', static fn (): string => $name() . ' has no player.');
         }

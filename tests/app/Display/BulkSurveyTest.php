@@ -24,11 +24,11 @@ final class BulkSurveyTest extends ApiTestCase
 
         self::assertSame([1, 1, 1, []], [$said['new'], $said['changed'], $said['unchanged'], $said['bad']]);
         self::assertSame([['farthest: 10 m → 14 m'], ['new, 3840 x 2160 px']], array_column($said['changes'], 'changes'));
-        self::assertCount(2, $this->ask('GET', '/api/estate')[1]['displays']);
+        self::assertCount(2, $this->estate()['displays']);
 
         $player = $this->player('wide');
         self::assertTrue($this->table(self::HEAD . "\nWide,hall,1920,1080,941.2,529.4,2,14\nQuay 1,Gates,3840,2160,1209.6,680.4,2,10\n", true)['applied']);
-        $displays = array_column($this->ask('GET', '/api/estate')[1]['displays'], null, 'name');
+        $displays = array_column($this->estate()['displays'], null, 'name');
         self::assertEquals([14_000, 3840], [$displays['Wide']['viewing']['farthest_mm'], $displays['Quay 1']['raster']['width']]);
         self::assertSame(2, $displays['Wide']['revision']);
         self::assertTrue($this->published()->fileExists("pointers/$player->secret.json"), 'its players are told');
@@ -77,7 +77,7 @@ final class BulkSurveyTest extends ApiTestCase
             ['line' => 4001, 'reason' => 'height_px is "wide"; a figure such as 1209.6 is right.'],
             ['line' => 10_000, 'reason' => 'It has 3 fields; the first line names 8 columns.'],
         ], $said['bad']);
-        self::assertSame(9999, $this->ask('GET', '/api/estate')[1]['of']);
+        self::assertSame(9999, $this->estate()['of']);
     }
 
     public function testWhatIsNoTableIsRefused(): void

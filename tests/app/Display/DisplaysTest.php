@@ -61,7 +61,7 @@ final class DisplaysTest extends ApiTestCase
         $changed = ['bezels' => 'butt'] + $wall['document'];
         [$status, $saved] = $this->ask('PUT', '/api/displays/hall-wall', ['base' => 1, 'document' => $changed]);
         self::assertSame([200, 2, ['width' => 5760, 'height' => 2160]], [$status, $saved['revision'], $saved['wall']['canvas']]);
-        [$listed] = array_values(array_filter($this->ask('GET', '/api/estate')[1]['displays'], static fn (array $d): bool => $d['id'] === 'hall-wall'));
+        [$listed] = array_values(array_filter($this->estate()['displays'], static fn (array $d): bool => $d['id'] === 'hall-wall'));
         self::assertSame([['width' => 5760, 'height' => 2160], 6], [$listed['raster'], count($listed['sources'])]);
 
         [$status, $stale] = $this->ask('PUT', '/api/displays/hall-wall', ['base' => 1, 'document' => ['name' => 'Mine'] + $wall['document']]);
@@ -106,7 +106,7 @@ final class DisplaysTest extends ApiTestCase
     public function testTheEstateIsSearchedAndFiltered(): void
     {
         $this->ask('POST', '/api/displays', ['place' => 'gates', 'document' => ['name' => 'Great wall'] + array_diff_key(Make::wall(), ['id' => 1])]);
-        $names = fn (string $query): array => array_column($this->ask('GET', "/api/estate?$query")[1]['displays'], 'name');
+        $names = fn (string $query): array => array_column($this->estate($query)['displays'], 'name');
 
         self::assertSame(['Wide', 'Tall', 'Great wall'], $names(''));
         self::assertSame(['Tall'], $names('orientation=portrait'));
@@ -135,7 +135,7 @@ final class DisplaysTest extends ApiTestCase
     {
         $this->ask('POST', '/api/displays', ['place' => 'hall', 'document' => ['id' => 'wall'] + Make::wall(2, 1)]);
         $this->handOver(['source' => ['kind' => 'media', 'id' => $this->media()->id], 'displays' => ['wall']]);
-        $older = fn (): bool => array_column($this->ask('GET', '/api/estate')[1]['displays'], 'saved_not_handed_over', 'id')['wall'];
+        $older = fn (): bool => array_column($this->estate()['displays'], 'saved_not_handed_over', 'id')['wall'];
         self::assertFalse($older());
 
         $moved = ['name' => 'Renamed'] + Make::wall(2, 1);

@@ -13,7 +13,7 @@ final class EstateTest extends ApiTestCase
     {
         $this->player('tall');
         $this->signIn();
-        $estate = $this->ask('GET', '/api/estate')[1];
+        $estate = $this->estate();
 
         self::assertEquals(['hall' => null, 'gates' => 'hall'], array_column($estate['places'], 'parent', 'id'));
         [$wide, $tall] = $estate['displays'];
@@ -30,7 +30,7 @@ final class EstateTest extends ApiTestCase
         $this->signIn();
         $player = $this->player('wide');
         $asset = $this->media();
-        $standing = fn (): array => array_column($this->ask('GET', '/api/estate')[1]['displays'], 'standing', 'id');
+        $standing = fn (): array => array_column($this->estate()['displays'], 'standing', 'id');
         self::assertSame(['blank', 'unbound'], array_column($standing(), 'state'), 'bound a moment ago, nothing handed over; the other has no player');
 
         $this->handOver(['source' => ['kind' => 'media', 'id' => $asset->id], 'displays' => ['wide']]);
@@ -39,7 +39,7 @@ final class EstateTest extends ApiTestCase
         $calls = function (string $when) use ($player): void {
             $this->entities()->getConnection()->update('player', [
                 'called_at' => self::now($when)->format('Y-m-d H:i:s'),
-                'plays_sha256' => $this->ask('GET', '/api/estate')[1]['displays'][0]['release']['sha256'],
+                'plays_sha256' => $this->estate()['displays'][0]['release']['sha256'],
             ], ['id' => $player->id]);
             $this->entities()->clear();
         };
@@ -47,13 +47,13 @@ final class EstateTest extends ApiTestCase
         self::assertSame(['plays', null, 'plays what it should'], array_values($standing()['wide']));
 
         $calls('-1 minute');
-        $wide = array_column($this->ask('GET', '/api/estate')[1]['displays'], null, 'id')['wide'];
+        $wide = array_column($this->estate()['displays'], null, 'id')['wide'];
         self::assertSame(['silent', 'silent'], [$wide['standing']['state'], $wide['players'][0]['standing']['state']]);
 
         // What is wrong is told once for all stations; elements are displays.
         $counts = "JSON_OBJECT('stops', 0, 'warnings', 2, 'hints', 1)";
         $this->entities()->getConnection()->executeStatement("UPDATE surveyed_display SET summary = JSON_SET(summary, '$.found', $counts) WHERE id = 'tall'");
-        $found = array_column($this->ask('GET', '/api/estate')[1]['findings'], null, 'code');
+        $found = array_column($this->estate()['findings'], null, 'code');
         self::assertSame(['worker.silent', 'player.silent', 'display.unbound', 'survey.found', 'display.blank'], array_keys($found));
         self::assertMatchesRegularExpression('/ has been silent since (\d{4}-\d\d-\d\d )?\d\d:\d\d\. It goes on with release 1\.$/', $found['player.silent']['message']);
         self::assertSame([['tall'], 'warning'], [$found['survey.found']['elements'], $found['survey.found']['level']]);
@@ -80,7 +80,7 @@ final class EstateTest extends ApiTestCase
         $layout = $this->made($this->whole($this->media()));
         $this->handOver(['source' => ['kind' => 'layout', 'id' => $layout['id']], 'displays' => ['wide']]);
         $older = fn (): array => [
-            $this->ask('GET', '/api/estate')[1]['displays'][0]['saved_not_handed_over'],
+            $this->estate()['displays'][0]['saved_not_handed_over'],
             $this->ask('GET', '/api/layouts')[1]['layouts'][0]['handed_over'][0]['older'],
         ];
         self::assertSame([false, false], $older());

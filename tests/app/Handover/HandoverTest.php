@@ -60,7 +60,7 @@ final class HandoverTest extends ApiTestCase
         self::assertSame(['upper-pane/release@1', 'wide', 'Wide', 1], [$whole['format'], $whole['display']['id'], $whole['display']['name'], $named['number']]);
         self::assertSame($this->fetched($release)['run_sheet'], $whole['run_sheet']);
         $report = fn (array $more): int => $this->ask('POST', "/api/play/$player->secret/report", ['release' => $named['sha256'], 'output' => 1] + $more)[0];
-        $state = fn (): string => $this->ask('GET', '/api/estate')[1]['displays'][0]['standing']['state'];
+        $state = fn (): string => $this->estate()['displays'][0]['standing']['state'];
         self::assertSame([204, 'plays'], [$report([]), $state()], 'what it plays is what was handed over');
 
         self::assertSame(204, $report(['build' => 'b2', 'every_s' => 60]));
@@ -170,7 +170,7 @@ final class HandoverTest extends ApiTestCase
         self::assertSame($this->fetched($first)['run_sheet']['layers'][0]['segments'], $this->fetched($third)['run_sheet']['layers'][0]['segments']);
         self::assertSame(['2026-08-31T00:00:00Z', '2026-09-30T00:00:00Z'], [$first['planned']['until'], $third['planned']['until']]);
         self::assertTrue($this->ask('POST', '/api/handover/back/preview', $back)[1]['offers'][0]['unchanged']);
-        self::assertTrue($this->ask('GET', '/api/estate')[1]['displays'][0]['saved_not_handed_over'], 'what is saved says something else');
+        self::assertTrue($this->estate()['displays'][0]['saved_not_handed_over'], 'what is saved says something else');
     }
 
     public function testAHandoverToManyIsUndoneWhereItIsStillThere(): void
@@ -291,7 +291,7 @@ final class HandoverTest extends ApiTestCase
             'Retimed: pier.png in "main" lasts 12 s, was 10 s.',
             'Added: text "head".',
         ], $preview['offers'][0]['changes']);
-        self::assertTrue($this->ask('GET', '/api/estate')[1]['displays'][0]['saved_not_handed_over']);
+        self::assertTrue($this->estate()['displays'][0]['saved_not_handed_over']);
     }
 
     /** Down to the last list within what lies within. */

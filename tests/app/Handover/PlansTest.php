@@ -49,7 +49,7 @@ final class PlansTest extends ApiTestCase
         self::assertCount(2, array_intersect(array_column($before['sheets'], 'sha256'), array_column($after['sheets'], 'sha256')), 'what is booked keeps its sheet');
         self::assertNotEmpty(array_filter($this->sheet($after)['layers'][0]['turns'], static fn (array $turn): bool => $turn['from_ms'] > 1000 * self::now()->getTimestamp()), 'and is booked still');
         self::assertSame(1, $this->ask('GET', '/api/displays/wide/releases')[1]['current'], 'it is the same release');
-        self::assertTrue($this->ask('GET', '/api/estate')[1]['displays'][0]['saved_not_handed_over']);
+        self::assertTrue($this->estate()['displays'][0]['saved_not_handed_over']);
     }
 
     public function testAListWhoseItemsHaveHoursIsPlannedAsWell(): void
@@ -80,11 +80,11 @@ final class PlansTest extends ApiTestCase
         static::mockTime('+40 days');
         $this->plan();
         self::assertSame($before, $this->manifest());
-        $found = array_column($this->ask('GET', '/api/estate')[1]['findings'], 'message', 'code');
+        $found = array_column($this->estate()['findings'], 'message', 'code');
         $why = 'The media "quay" is booked, and is not there any more. Book something else in its place.';
         self::assertSame("Wide: Planned until 31 August 2026; it could not be planned any further: $why", $found['release.unplanned']);
         static::mockTime('+48 days');
-        $found = array_column($this->ask('GET', '/api/estate')[1]['findings'], 'message', 'code');
+        $found = array_column($this->estate()['findings'], 'message', 'code');
         self::assertStringContainsString('What is planned ends in 2 days', $found['release.ends']);
         self::assertStringContainsString('It could not be planned any further: The media', $found['release.ends']);
     }

@@ -122,7 +122,7 @@ final class RehearsalTest extends ApiTestCase
         self::assertFalse($this->wide()['saved_not_handed_over'], 'it is as it was');
 
         $this->entities()->getConnection()->executeStatement('UPDATE handed_release SET planned_until = ?', [self::now('+36 hours')->format('Y-m-d H:i:s')]);
-        $found = array_column($this->ask('GET', '/api/estate')[1]['findings'], null, 'code')['release.ends'];
+        $found = array_column($this->estate()['findings'], null, 'code')['release.ends'];
         $said = 'What is planned ends in a day; from then on the standby "Night" plays. Hand over again.';
         self::assertSame(['warning', ['wide'], "Wide: $said", $said], [$found['level'], $found['elements'], $found['message'], $this->wide()['planned']]);
     }
@@ -141,7 +141,7 @@ final class RehearsalTest extends ApiTestCase
             'format' => Schedule::FORMAT, 'timezone' => 'Europe/Lisbon', 'standby' => ['media' => $night], 'bookings' => [$booking],
         ]])[1]['id'];
         $this->handOver(['source' => ['kind' => 'schedule', 'id' => $schedule], 'displays' => ['wide', 'tall']]);
-        $due = fn (): array => array_column($this->ask('GET', '/api/estate')[1]['displays'], 'due', 'id');
+        $due = fn (): array => array_column($this->estate()['displays'], 'due', 'id');
         self::assertSame(['everyday booking "Now there"', 'standby: no booking is due'], [$due()['wide']['why'], $due()['tall']['why']]);
         self::assertStringStartsWith('pier', $due()['wide']['plays']);
         $seen = fn (string $media): array => array_column($this->ask('GET', "/api/media/$media/first-shown")[1]['seen'], 'at', 'display');
@@ -173,7 +173,7 @@ final class RehearsalTest extends ApiTestCase
      */
     private function wide(): array
     {
-        return array_column($this->ask('GET', '/api/estate')[1]['displays'], null, 'id')['wide'];
+        return array_column($this->estate()['displays'], null, 'id')['wide'];
     }
 
     /** @return array{string, string, string} ids of the schedule, of the layout booked late, and of the standby */

@@ -134,8 +134,7 @@ final class ScheduleTest extends ApiTestCase
         $this->entities()->flush();
         $this->entities()->clear();
 
-        [$status, $estate] = $this->ask('GET', '/api/estate');
-        self::assertSame(200, $status);
+        $estate = $this->estate();
         self::assertStringContainsString('cannot be told: ', array_column($estate['displays'], 'due', 'id')['wide']['why']);
         self::assertSame(200, $this->ask('GET', "/api/layouts/$layout/first-shown")[0]);
         self::assertSame([409, 'handover.stopped'], $this->refused('POST', '/api/handover', ['source' => ['kind' => 'schedule', 'id' => $id], 'displays' => ['wide']]));

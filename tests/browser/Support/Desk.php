@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace UpperPane\Tests\Browser\Support;
 
 use PHPUnit\Framework\Assert;
+use UpperPane\Tests\App\Estate;
 
 /** The application that bin/test started for browser tests, with the demo estate in it. */
 final class Desk
@@ -61,6 +62,12 @@ final class Desk
         assert(is_array($answer) && !isset($answer['error']), (string) json_encode($answer));
 
         return $answer;
+    }
+
+    /** @return array<array<string, mixed>> displays by id, with their releases and players */
+    public static function displays(Chrome $chrome): array
+    {
+        return array_column(Estate::together(self::api($chrome, 'estate'))['displays'], null, 'id');
     }
 
     /**

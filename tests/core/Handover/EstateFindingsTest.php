@@ -10,13 +10,14 @@ use UpperPane\Core\Handover\DisplayFacts;
 use UpperPane\Core\Handover\EstateFindings;
 use UpperPane\Core\Handover\Planned;
 use UpperPane\Core\Playback\Call;
+use UpperPane\Core\Playback\DisplayStatus;
 use UpperPane\Core\Units\Instant;
 
 /** What is wrong with the displays of an estate, and that the same of many is said once. */
 final class EstateFindingsTest extends TestCase
 {
     private const NOW = '2026-06-01T10:00:00Z';
-    private const RELEASE = ['number' => 4, 'sha256' => ['now'], 'name' => 'Hall, 100 %', 'source' => 'layout:hall'];
+    private const RELEASE = ['number' => 4, 'name' => 'Hall, 100 %', 'source' => 'layout:hall'];
     private const FINE = ['stops' => 0, 'warnings' => 0, 'hints' => 0];
 
     public function testWhatIsWrongWithADisplayIsSaid(): void
@@ -65,14 +66,15 @@ final class EstateFindingsTest extends TestCase
 
     /**
      * @param list<Call> $players
-     * @param ?array{number: int, sha256: list<string>, name: string, source: string} $release
+     * @param ?array{number: int, name: string, source: string} $release
      * @param array{stops: int, warnings: int, hints: int} $survey
      */
     private static function display(string $id, array $players, ?array $release = self::RELEASE, bool $isOlder = false, ?Finding $planned = null, array $survey = self::FINE): DisplayFacts
     {
-        $named = array_map(static fn (Call $call, int $number): array => ['player ' . ($number + 1), $call], $players, array_keys($players));
+        $stands = static fn (Call $call): DisplayStatus => DisplayStatus::of($call, $release === null ? [] : ['now'], Instant::parse(self::NOW)->ms);
+        $named = array_map(static fn (Call $call, int $number): array => ['player ' . ($number + 1), $call, $stands($call)], $players, array_keys($players));
 
-        return new DisplayFacts($id, static fn (): array => ['name' => strtoupper($id), 'timezone' => 'Europe/Lisbon'], $named, $release, $isOlder, $planned, $survey);
+        return new DisplayFacts($id, strtoupper($id), 'Europe/Lisbon', $named, $release, $isOlder, $planned, $survey);
     }
 
     /** @return list<string> */

@@ -125,15 +125,19 @@ async function revoke(player: PlayerState) {
           ></span
         >
         <span>
-          <template v-if="player.address">
-            <a v-if="outputsOf(player).length < 2" :href="player.address" target="_blank" rel="noopener">open</a>
-            <template v-else
-              >open
-              <a v-for="o in outputsOf(player)" :key="o" class="output" :href="`${player.address}?output=${o}`" target="_blank" rel="noopener">{{
-                o
-              }}</a></template
-            >
-          </template>
+          <a v-if="outputsOf(player).length < 2" :href="`/api/players/${player.id}/open`" target="_blank" rel="noopener">open</a>
+          <template v-else
+            >open
+            <a
+              v-for="o in outputsOf(player)"
+              :key="o"
+              class="output"
+              :href="`/api/players/${player.id}/open?output=${o}`"
+              target="_blank"
+              rel="noopener"
+              >{{ o }}</a
+            ></template
+          >
           <button type="button" class="btn btn-link btn-sm" @click="revoke(player)">take back</button>
         </span>
       </li>

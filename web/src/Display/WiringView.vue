@@ -5,7 +5,7 @@ import { api } from '../ui/api'
 
 /** The wiring sheet, to look at and to print: only its pages are printed. */
 const props = defineProps<{ id: string }>()
-const { displays } = useEstate()
+const { displays } = useEstate(false)
 const sheet = useQuery({ queryKey: ['wiring', props.id], staleTime: 0, queryFn: () => api.get<{ pages: string[] }>(`displays/${props.id}/wiring`) })
 const print = () => window.print()
 </script>

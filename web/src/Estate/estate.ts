@@ -14,7 +14,6 @@ export interface PlayerState {
   id: string
   name: string
   display: string
-  address: string | null
   bound_at: string
   revoked_at: string | null
   called_at: string | null
@@ -23,9 +22,8 @@ export interface PlayerState {
   /** Number of the release that it plays; null where it is none of its display's newest. */
   plays_release: number | null
   trouble: string | null
-  /** Which surveyed player of the display it is, and what each of its outputs said last. */
+  /** Which surveyed player of the display it is. */
   part: string | null
-  outputs: Record<string, { called_at: string; plays_sha256: string | null; trouble: string | null }>
   standing: Standing
 }
 
@@ -80,12 +78,57 @@ export interface PlaceState {
   zone: string | null
 }
 
-interface Estate {
-  now: string
+export interface Estate {
   places: PlaceState[]
   displays: DisplayState[]
   /** What is wrong with them; the same of many is said once, and names them all. */
   findings: Finding[]
+}
+
+type Player = Omit<PlayerState, 'standing' | 'display'> & { standing: number }
+interface Row extends Pick<DisplayState, 'id' | 'name' | 'place' | 'revision' | 'planned'> {
+  kind: number
+  number: number | null
+  release: number | null
+  older: boolean
+  standing: number
+  due: number | null
+  players: Player[]
+}
+interface Answer {
+  places: (PlaceState & { way: string[] })[]
+  findings: Finding[]
+  displays: Row[]
+  kinds: Partial<DisplayState>[]
+  releases: Omit<ReleaseState, 'number'>[]
+  standings: Standing[]
+  dues: DisplayState['due'][]
+}
+
+/** What the answer tells once for many displays is put to each. */
+export function together({ places, findings, displays, kinds, releases, standings, dues }: Answer): Estate {
+  const ways = new Map(places.map((place) => [place.id, place.way]))
+  return {
+    places,
+    findings,
+    displays: displays.map(
+      (row) =>
+        ({
+          ...kinds[row.kind],
+          id: row.id,
+          name: row.name,
+          place: row.place,
+          way: ways.get(row.place) ?? [],
+          revision: row.revision,
+          planned: row.planned,
+          release: row.release === null ? null : { ...releases[row.release], number: row.number },
+          saved_not_handed_over: row.older,
+          standing: standings[row.standing],
+          due: row.due === null ? null : dues[row.due],
+          players: row.players.map((player) => ({ ...player, display: row.id, standing: standings[player.standing] })),
+        }) as DisplayState,
+    ),
+  }
 }
 
 const texts = new WeakMap<DisplayState, string>()
@@ -100,13 +143,26 @@ export function wordsOf(d: DisplayState): string {
 const OFTEN = 5000
 const SELDOM = 15_000
 const MANY = 1000
+/** Names and rasters seldom change, and whoever changes them asks anew. */
+const ONCE_MS = 60_000
 
-/** The estate as it stands, asked again every five seconds. */
-export function useEstate() {
+/** How many displays stand how, as every page of the desk shows it. */
+export function useCounts() {
+  const query = useQuery({
+    queryKey: ['estate', 'counts'],
+    queryFn: () => api.get<{ of: number; older: number; standing: Partial<Record<Standing['state'], number>> }>('estate/counts'),
+    refetchInterval: (q) => ((q.state.data?.of ?? 0) > MANY ? SELDOM : OFTEN),
+  })
+  return computed(() => query.data.value ?? { of: 0, older: 0, standing: {} })
+}
+
+/** The estate as it stands, asked again every few seconds; where only names and rasters are looked up, `live` is false, and it is asked once. */
+export function useEstate(live = true) {
   const query = useQuery({
     queryKey: ['estate'],
-    queryFn: () => api.get<Estate>('estate'),
-    refetchInterval: (q) => ((q.state.data?.displays.length ?? 0) > MANY ? SELDOM : OFTEN),
+    queryFn: async () => together(await api.get<Answer>('estate')),
+    staleTime: live ? 0 : ONCE_MS,
+    refetchInterval: (q) => (live ? ((q.state.data?.displays.length ?? 0) > MANY ? SELDOM : OFTEN) : false),
   })
   const displays = computed(() => query.data.value?.displays ?? [])
   const places = computed(() => query.data.value?.places ?? [])

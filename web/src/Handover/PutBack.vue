@@ -13,7 +13,7 @@ const props = defineProps<{ asked: { releases: { display: string; number: number
 const open = defineModel<boolean>({ required: true })
 
 const queries = useQueryClient()
-const { displays } = useEstate()
+const { displays } = useEstate(false)
 const { all } = useHandings()
 const preview = useQuery({
   queryKey: computed(() => ['preview', 'back', props.asked]),

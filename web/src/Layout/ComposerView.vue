@@ -35,7 +35,7 @@ import { useDesignWork } from './work'
 
 const props = defineProps<{ id: string }>()
 const work = useDesignWork<LayoutDocument>('layouts', props.id)
-const { displays } = useEstate()
+const { displays } = useEstate(false)
 const shelf = useShelf()
 const queries = useQueryClient()
 const hands = useVariants(work, displays)

@@ -10,7 +10,7 @@ import type { LayoutDocument, Saved } from './designs'
 import { type Division, arranged } from './division'
 import DivisionPicker from './DivisionPicker.vue'
 
-const { displays } = useEstate()
+const { displays } = useEstate(false)
 const queries = useQueryClient()
 const route = useRoute()
 const router = useRouter()

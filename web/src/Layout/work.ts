@@ -122,7 +122,8 @@ export function useDesignWork<D extends { name: string }>(plural: 'layouts' | 'p
         take(saved)
         trouble.value = ''
         void queries.invalidateQueries({ queryKey: [plural] })
-        void queries.invalidateQueries({ queryKey: ['estate'] })
+        // Who saves a design asks nothing of the estate; a survey says what every list says of its display.
+        if (plural === 'displays') void queries.invalidateQueries({ queryKey: ['estate'] })
         if (document.value === sent && display.value === sentDisplay) {
           forgetDraft()
           state.value = 'saved'

@@ -135,8 +135,8 @@ onBeforeUnmount(() => shelf.clear())
             </td>
             <td class="acts">
               <a
-                v-if="row.player?.address"
-                :href="row.player.address"
+                v-if="row.player"
+                :href="`/api/players/${row.player.id}/open`"
                 target="_blank"
                 rel="noopener"
                 :aria-label="`Open the player of ${row.display.name}`"

@@ -20,7 +20,7 @@ import { type Asked, type Rehearsal, SPEEDS, instantAt, useRehearsalHand, useReh
 
 /** Any displays, at any instant of any span: what would be seen there from what is saved by now. */
 const MOST = 6
-const { displays } = useEstate()
+const { displays } = useEstate(false)
 const route = useRoute()
 const router = useRouter()
 const named = useAsked('display')

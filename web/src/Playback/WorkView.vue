@@ -27,7 +27,7 @@ const OFTEN_MS = 3000
 const shelf = useShelf()
 const queries = useQueryClient()
 const at = useSecond()
-const { displays } = useEstate()
+const { displays } = useEstate(false)
 const handings = useHandings()
 const query = useQuery({ queryKey: ['work'], queryFn: () => api.get<Work>('work'), refetchInterval: OFTEN_MS })
 const trouble = ref('')

@@ -12,7 +12,7 @@ import TimeTabs from './TimeTabs.vue'
 
 /** All schedules, by where they rule. */
 const { query, all } = useDesigns('schedules')
-const { places, displays } = useEstate()
+const { places, displays } = useEstate(false)
 const queries = useQueryClient()
 const router = useRouter()
 const shelf = useShelf()

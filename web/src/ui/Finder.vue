@@ -12,7 +12,7 @@ import { size } from './format'
 const emit = defineEmits<{ close: [] }>()
 const router = useRouter()
 const actions = useActions()
-const { displays } = useEstate()
+const { displays } = useEstate(false)
 const { all: layouts } = useDesigns('layouts')
 const { all: playlists } = useDesigns('playlists')
 const { all: schedules } = useDesigns('schedules')

@@ -1,26 +1,26 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
-import { useEstate } from '../Estate/estate'
+import { useCounts } from '../Estate/estate'
 import { useSession } from './session'
 
 defineEmits<{ find: [] }>()
 const route = useRoute()
 const router = useRouter()
 const session = useSession()
-const { displays, silent, notHandedOver, unbound } = useEstate()
+const counts = useCounts()
 
 const stations = computed(() => [
-  { to: '/displays', name: 'Displays', open: unbound.value.length, says: 'displays to look at' },
+  { to: '/displays', name: 'Displays', open: counts.value.standing.unbound ?? 0, says: 'displays to look at' },
   { to: '/media', name: 'Media', open: 0, says: '' },
   { to: '/layouts', name: 'Layouts', open: 0, says: '' },
   { to: '/playlists', name: 'Playlists and time', open: 0, says: '' },
-  { to: '/handover', name: 'Handover', open: notHandedOver.value.length, says: 'displays show an older version' },
+  { to: '/handover', name: 'Handover', open: counts.value.older, says: 'displays show an older version' },
   {
     to: '/playback',
     name: 'Playback',
-    open: silent.value.length,
-    says: `of ${displays.value.length} displays are silent`,
+    open: counts.value.standing.silent ?? 0,
+    says: `of ${counts.value.of} displays are silent`,
   },
 ])
 const here = (to: string) => (route.meta.station ?? route.path) === to

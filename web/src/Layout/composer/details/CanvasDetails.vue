@@ -12,7 +12,7 @@ import FigureField from '../FigureField.vue'
 const props = defineProps<{ analysis: Analysis | null; display: string | null }>()
 const emit = defineEmits<{ display: [id: string | null] }>()
 const composer = useComposer()
-const { displays } = useEstate()
+const { displays } = useEstate(false)
 const canvas = computed(() => composer.document.value.canvas)
 const from = computed(() => displays.value.find((d) => d.id === props.display) ?? null)
 const isAnother = computed(() => from.value && (from.value.raster.width !== canvas.value.width || from.value.raster.height !== canvas.value.height))

@@ -1,0 +1,238 @@
+<?php
+
+declare(strict_types=1);
+
+namespace UpperPane\App\Estate;
+
+use Doctrine\DBAL\ArrayParameterType;
+use Doctrine\DBAL\Connection;
+use Doctrine\ORM\EntityManagerInterface;
+use UpperPane\App\Handover\HandedRelease;
+use UpperPane\App\Handover\HandedReleaseRepository;
+use UpperPane\App\Jobs\Work;
+use UpperPane\App\Playback\Player;
+use UpperPane\App\Time\DueNow;
+use UpperPane\Core\Finding\Finding;
+use UpperPane\Core\Handover\DisplayFacts;
+use UpperPane\Core\Handover\EstateFindings;
+use UpperPane\Core\Handover\Planned;
+use UpperPane\Core\Playback\DisplayStatus;
+
+/**
+ * The estate as the desk reads it: an estate has thousands of displays, and they are a few dozen kinds, play a few dozen releases and stand in a few ways.
+ *
+ * What many have in common is told once, and each row says which: `kind`, `release`, `standing` and `due` are places in the lists of these names
+ * (`web/src/Estate/estate.ts` puts them together again).
+ *
+ * @phpstan-type Row array<string, mixed>
+ */
+final class EstateReading
+{
+    /** @var array<string, int> places of what is told once, by what it is */
+    private array $places = [];
+
+    /** @var array{kinds: list<mixed>, releases: list<mixed>, standings: list<mixed>, dues: list<mixed>} */
+    private array $shared = ['kinds' => [], 'releases' => [], 'standings' => [], 'dues' => []];
+
+    private function __construct(private readonly Connection $connection, private readonly HandedReleaseRepository $releases, private readonly int $nowMs)
+    {
+    }
+
+    /**
+     * @param int $nowMs Unix ms
+     * @return array<string, mixed>
+     */
+    public static function of(EntityManagerInterface $entities, HandedReleaseRepository $releases, DueNow $due, Work $work, EstateFilter $wanted, int $nowMs): array
+    {
+        $reading = new self($entities->getConnection(), $releases, $nowMs);
+        $places = $entities->getRepository(Place::class)->findBy([], ['position' => 'ASC', 'id' => 'ASC']);
+        [$displays, $facts, $of] = $reading->displays($wanted->in($places), $due->at($nowMs));
+        $workFindings = array_map(static fn (Finding $one): array => $one->toArray(), $work->facts()->findings($nowMs));
+
+        return [
+            'places' => array_map(static fn (Place $place): array => $place->toArray() + ['way' => $place->way()], $places),
+            'of' => $of,
+            'findings' => [...$workFindings, ...EstateFindings::of($facts, $nowMs)->toArray()['findings']],
+            'displays' => $displays,
+        ] + $reading->shared;
+    }
+
+    /**
+     * @param array<mixed> $due
+     * @return array{list<array<string, mixed>>, list<DisplayFacts>, int}
+     */
+    private function displays(EstateFilter $wanted, array $due): array
+    {
+        $rows = $this->connection->fetchAllAssociative(
+            'SELECT s.id, s.name, s.place_id, s.alike, s.revision, s.shape <> r.shape AS reshaped, r.id AS release_id, r.number, r.sha256, r.whole_sha256, r.handing_id, r.planned_until, r.plan_trouble
+             FROM surveyed_display s LEFT JOIN handed_release r ON r.id = s.current_id ORDER BY s.position, s.id',
+        );
+        $kinds = $this->kinds($rows);
+        $heads = $this->heads($rows);
+        $players = $this->players();
+        [$displays, $facts] = [[], []];
+        foreach ($rows as $row) {
+            $id = self::text($row['id']);
+            $summary = $kinds[self::kindKey($row)];
+            if (!$wanted->all && !$wanted->fits(['name' => $row['name']] + $summary, self::text($row['place_id']))) {
+                continue;
+            }
+            $head = $row['release_id'] === null ? null : $heads[self::headKey($row)];
+            $hashes = array_values(array_filter([$row['sha256'], $row['whole_sha256']], is_string(...)));
+            $number = is_int($row['number']) ? $row['number'] : null;
+            $isOlder = $head !== null && ($head['changed'] || $row['reshaped'] === 1);
+            [$told, $calls, $standings] = [[], [], []];
+            foreach ($players[$id] ?? [] as $player) {
+                $call = Player::callOf($player);
+                $standing = DisplayStatus::of($call, $hashes, $this->nowMs);
+                $standings[] = $standing;
+                $calls[] = [self::text($player['name']), $call, $standing];
+                $told[] = Player::inList($player) + [
+                    'plays_release' => in_array($player['plays_sha256'], $hashes, true) ? $number : null,
+                    'standing' => $this->standing($standing, $number, $call->trouble),
+                ];
+            }
+            $displays[] = [
+                'id' => $id,
+                'name' => $row['name'],
+                'place' => $row['place_id'],
+                'revision' => $row['revision'],
+                'kind' => $this->shared('kinds', self::kindKey($row), static fn (): array => $summary),
+                'number' => $number,
+                'release' => $head === null ? null : $this->shared('releases', self::headKey($row), static fn (): array => $head['told']),
+                'older' => $isOlder,
+                'planned' => $head['planned']->message ?? null,
+                'standing' => $this->standing(DisplayStatus::together($standings), $number, null),
+                'due' => isset($due[$id]) ? $this->shared('dues', serialize($due[$id]), static fn (): mixed => $due[$id]) : null,
+                'players' => $told,
+            ];
+            $facts[] = new DisplayFacts(
+                $id,
+                self::text($row['name']),
+                self::text($summary['timezone'] ?? null),
+                $calls,
+                $head === null || $number === null ? null : ['number' => $number, 'name' => self::text($head['told']['name']), 'source' => $head['source']],
+                $isOlder,
+                $head['planned'] ?? null,
+                $summary['found'],
+            );
+        }
+
+        return [$displays, $facts, count($rows)];
+    }
+
+    /**
+     * What is said of displays that are alike and hang in one place: their summaries but for their names.
+     *
+     * @param list<Row> $rows
+     * @return array<string, array{found: array{stops: int, warnings: int, hints: int}, ...<string, mixed>}>
+     */
+    private function kinds(array $rows): array
+    {
+        $firsts = [];
+        foreach ($rows as $row) {
+            $firsts[self::kindKey($row)] ??= self::text($row['id']);
+        }
+        $summaries = $firsts === [] ? [] : $this->connection->fetchAllKeyValue('SELECT id, summary FROM surveyed_display WHERE id IN (?)', [array_values($firsts)], [ArrayParameterType::STRING]);
+
+        return array_map(static function (string $id) use ($summaries): array {
+            /** @var array{found: array{stops: int, warnings: int, hints: int}, ...<string, mixed>} $summary */
+            $summary = array_diff_key((array) json_decode(self::text($summaries[$id] ?? null), true, flags: JSON_THROW_ON_ERROR), ['name' => 1]);
+
+            return $summary;
+        }, $firsts);
+    }
+
+    /**
+     * What is said of the releases of one handover that are alike, but for their numbers.
+     *
+     * @param list<Row> $rows
+     * @return array<string, array{told: array<string, mixed>, source: string, changed: bool, planned: ?Finding}>
+     */
+    private function heads(array $rows): array
+    {
+        $firsts = [];
+        foreach ($rows as $row) {
+            if ($row['release_id'] !== null) {
+                $firsts[self::headKey($row)] ??= $row['release_id'];
+            }
+        }
+        $releases = [];
+        foreach (array_chunk(array_values($firsts), 1000) as $chunk) {
+            foreach ($this->releases->rows($chunk) as $row) {
+                $releases[is_int($row['id']) ? $row['id'] : 0] = $row;
+            }
+        }
+        $changed = $this->releases->changed(array_column($releases, 'parts'));
+
+        return array_map(function (mixed $id) use ($releases, $changed): array {
+            $row = $releases[is_int($id) ? $id : 0];
+            $until = is_string($row['planned_until']) ? strtotime($row['planned_until'] . ' UTC') : false;
+            [$then, $trouble] = array_map(static fn (string $column): ?string => is_string($row[$column]) ? $row[$column] : null, ['planned_then', 'plan_trouble']);
+
+            return [
+                'told' => array_diff_key(HandedRelease::told($row), ['number' => 1]),
+                'source' => self::text($row['source_kind']) . ':' . self::text($row['source_id']),
+                'changed' => isset($changed[self::text($row['parts'])]),
+                'planned' => $until === false ? null : (new Planned($until * 1000, $then, $trouble))->finding($this->nowMs),
+            ];
+        }, $firsts);
+    }
+
+    /** @return array<string, non-empty-list<Row>> those that are bound, by display */
+    private function players(): array
+    {
+        $players = [];
+        $rows = $this->connection->fetchAllAssociative(
+            'SELECT id, name, display_id, part, build, bound_at, called_at, plays_sha256, plays_since, trouble, report_every_s FROM player WHERE revoked_at IS NULL ORDER BY bound_at, id',
+        );
+        foreach ($rows as $row) {
+            $players[self::text($row['display_id'])][] = $row;
+        }
+
+        return $players;
+    }
+
+    private function standing(DisplayStatus $standing, ?int $number, ?string $trouble): int
+    {
+        return $this->shared('standings', "$standing->value $number $trouble", static fn (): array => [
+            'state' => $standing->value,
+            'level' => $standing->level()?->value,
+            'says' => $standing->sentence($number, $trouble),
+        ]);
+    }
+
+    /**
+     * @param 'kinds'|'releases'|'standings'|'dues' $list
+     * @param \Closure(): mixed $what
+     * @return int its place in the list
+     */
+    private function shared(string $list, string $key, \Closure $what): int
+    {
+        if (!isset($this->places["$list $key"])) {
+            $this->places["$list $key"] = count($this->shared[$list]);
+            $this->shared[$list][] = $what();
+        }
+
+        return $this->places["$list $key"];
+    }
+
+    /** @param Row $row */
+    private static function kindKey(array $row): string
+    {
+        return self::text($row['alike']) . ' ' . self::text($row['place_id']);
+    }
+
+    /** @param Row $row */
+    private static function headKey(array $row): string
+    {
+        $key = implode(' ', array_map(self::text(...), [$row['sha256'], $row['handing_id'], $row['planned_until'], $row['plan_trouble']]));
+
+        return is_int($row['release_id']) && $row['handing_id'] === null ? "$key {$row['release_id']}" : $key;
+    }
+
+    private static function text(mixed $value): string
+    {
+        return is_string($value) ? $value : '';
+    }
+}

@@ -1,0 +1,115 @@
+<?php
+
+declare(strict_types=1);
+
+// Called by bench/large, with the address of its instance and how many displays there are to be.
+
+namespace UpperPane\Bench;
+
+use Doctrine\DBAL\Connection;
+use Symfony\Component\Dotenv\Dotenv;
+use UpperPane\App\Display\Summary;
+use UpperPane\App\Kernel;
+use UpperPane\App\Playback\Player;
+use UpperPane\Core\Display\Display;
+use UpperPane\Tests\Core\Make;
+
+require dirname(__DIR__) . '/vendor/autoload.php';
+(new Dotenv())->bootEnv(dirname(__DIR__) . '/.env');
+
+[, $base, $count] = $argv + [1 => '', 2 => '10000'];
+$count = (int) $count;
+const RASTERS = 30;
+
+$kernel = new Kernel('prod', false);
+$kernel->boot();
+$connection = $kernel->getContainer()->get('doctrine.dbal.default_connection');
+
+/** @return array{int, string, float} status, body, seconds */
+function ask(string $url, ?string $json = null): array
+{
+    /** @var array{string, string} $session where its cookies lie, and its token */
+    static $session = ['', ''];
+    if ($session[0] === '') {
+        $session[0] = (string) tempnam(sys_get_temp_dir(), 'upper-pane-bench');
+    }
+    $curl = curl_init($url);
+    assert($curl !== false && $session[0] !== '');
+    curl_setopt_array($curl, [CURLOPT_RETURNTRANSFER => true, CURLOPT_TIMEOUT => 300, CURLOPT_COOKIEJAR => $session[0], CURLOPT_COOKIEFILE => $session[0], CURLOPT_ENCODING => 'gzip']);
+    if ($json !== null) {
+        curl_setopt_array($curl, [CURLOPT_POST => true, CURLOPT_POSTFIELDS => $json, CURLOPT_HTTPHEADER => ['Content-Type: application/json', "X-CSRF-Token: $session[1]"]]);
+    }
+    $body = (string) curl_exec($curl);
+    if (str_ends_with($url, '/api/session')) {
+        $told = json_decode($body, true);
+        $session[1] = is_array($told) && is_string($told['csrf'] ?? null) ? $told['csrf'] : '';
+    }
+
+    return [(int) curl_getinfo($curl, CURLINFO_RESPONSE_CODE), $body, (float) curl_getinfo($curl, CURLINFO_TOTAL_TIME)];
+}
+
+function say(string $what, string $figure, string $wanted): void
+{
+    printf("%-64s %-34s %s\n", $what, $figure, $wanted);
+}
+
+/** @return float s, of the middle one */
+function median(string $url, int $times): float
+{
+    $all = [];
+    for ($i = 0; $i < $times; $i++) {
+        $all[] = ask($url)[2];
+    }
+    sort($all);
+
+    return $all[intdiv($times, 2)];
+}
+
+// Displays that are alike but for their names, on 30 rasters.
+$place = $connection->fetchOne('SELECT id FROM place ORDER BY position DESC LIMIT 1');
+$connection->transactional(static function (Connection $connection) use ($count, $place): void {
+    $kinds = [];
+    for ($n = 0; $n < $count; $n++) {
+        $kind = $n % RASTERS;
+        if (!isset($kinds[$kind])) {
+            $document = Make::display(1280 + 32 * $kind, 720 + 18 * $kind);
+            $display = Display::fromArray(['id' => 'x', 'name' => 'X'] + $document);
+            $kinds[$kind] = [$document, Summary::of($display, 'Europe/Lisbon'), Summary::shape($display), Summary::alike($document)];
+        }
+        [$document, $summary, $shape, $alike] = $kinds[$kind];
+        $connection->insert('surveyed_display', [
+            'id' => "large-$n", 'document' => json_encode(['id' => "large-$n", 'name' => "Large $n"] + $document), 'position' => 1000 + $n, 'place_id' => $place, 'revision' => 1,
+            'summary' => json_encode(['name' => "Large $n"] + $summary), 'shape' => $shape, 'alike' => $alike,
+        ]);
+        $connection->insert('player', [
+            'id' => "large-$n", 'name' => "Player $n", 'display_id' => "large-$n", 'secret' => Player::newSecret(),
+            'bound_at' => gmdate('Y-m-d H:i:s'), 'build' => 'bench', 'pointer_due' => 0,
+        ]);
+    }
+});
+
+// What the demo noted is done already.
+$connection->executeStatement('DELETE FROM job');
+ask("$base/api/sign-in", '{"login":"ines","password":"harbour"}');
+ask("$base/api/session");
+$ids = array_map(static fn (int $n): string => "large-$n", range(0, $count - 1));
+$request = (string) json_encode(['source' => ['kind' => 'layout', 'id' => 'check-in-day'], 'displays' => $ids]);
+foreach (['first look', 'again'] as $time) {
+    [$status, $body, $s] = ask("$base/api/handover/preview", $request);
+    $offers = json_decode($body, true);
+    $told = is_array($offers) && is_array($offers['offers'] ?? null) ? count($offers['offers']) : 0;
+    say("preview of one layout on $count displays of " . RASTERS . " rasters, $time", sprintf('%.2f s, %d offers, %.0f kB (%d)', $s, $told, strlen($body) / 1000, $status), 'under 2 s');
+}
+[$status, $body, $s] = ask("$base/api/handover", $request);
+say('noting that it is handed over', sprintf('%.2f s (%d)', $s, $status), '');
+$handing = json_decode($body, true);
+assert(is_array($handing) && is_array($handing['handing']) && is_string($handing['handing']['id']), $body);
+$begin = microtime(true);
+exec(sprintf('php -d memory_limit=128M %s/bin/console messenger:consume release --limit=1 --time-limit=300 -q', escapeshellarg(dirname(__DIR__))), $out, $code);
+$used = getrusage(1) ?: [];
+$largest = is_int($used['ru_maxrss'] ?? null) ? $used['ru_maxrss'] : 0;
+$s = microtime(true) - $begin;
+$done = json_decode(ask("$base/api/handings/{$handing['handing']['id']}")[1], true);
+$state = is_array($done) && is_string($done['state'] ?? null) ? $done['state'] : '?';
+say('one worker, until every pointer is written', sprintf('%.1f s, %.0f MB, %s (%d)', $s, $largest / 1024, $state, $code), 'under 60 s, 128 MB');
+say('estate, first answer, gzipped, median of 20', sprintf('%.0f ms', 1000 * median("$base/api/estate", 20)), '5,000: under 100 ms');
