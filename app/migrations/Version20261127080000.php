@@ -27,12 +27,19 @@ final class Version20261127080000 extends AbstractMigration
         $this->addSql('CREATE TABLE IF NOT EXISTS handing (id VARCHAR(26) NOT NULL, name VARCHAR(255) NOT NULL, orders JSON NOT NULL, of INT NOT NULL, begun_at DATETIME NOT NULL,
             begun_by VARCHAR(80) DEFAULT NULL, state VARCHAR(16) NOT NULL, done INT NOT NULL, trouble VARCHAR(1000) DEFAULT NULL, ended_at DATETIME DEFAULT NULL,
             INDEX IDX_HANDING_BEGUN (begun_at), PRIMARY KEY (id)) DEFAULT CHARACTER SET utf8mb4');
+        $this->addSql('CREATE TABLE IF NOT EXISTS player_report (id BIGINT UNSIGNED AUTO_INCREMENT NOT NULL, player_id VARCHAR(80) NOT NULL, said JSON NOT NULL, PRIMARY KEY (id)) DEFAULT CHARACTER SET utf8mb4');
         // What waits in the one queue that there was goes to that of its kind.
         $this->addSql('ALTER TABLE job ADD IF NOT EXISTS noted_ms BIGINT NOT NULL DEFAULT 0');
         $this->addSql("UPDATE job SET queue = 'probe' WHERE queue = 'jobs'");
         $this->addSql('CREATE TABLE IF NOT EXISTS worker_beat (name VARCHAR(40) NOT NULL, beat_ms BIGINT NOT NULL, PRIMARY KEY (name)) DEFAULT CHARACTER SET utf8mb4');
         $this->addSql('CREATE TABLE IF NOT EXISTS chore (name VARCHAR(40) NOT NULL, next_ms BIGINT NOT NULL, done_ms BIGINT DEFAULT NULL, trouble VARCHAR(500) DEFAULT NULL,
             PRIMARY KEY (name)) DEFAULT CHARACTER SET utf8mb4');
+        // Of two schedules of one display or place the one that rules today stays: that with the last id. The other stays as a design that rules nowhere.
+        foreach (['display_id', 'place_id'] as $where) {
+            $this->addSql("UPDATE design d JOIN design later ON later.kind = 'schedule' AND later.$where = d.$where AND later.id > d.id SET d.$where = NULL WHERE d.kind = 'schedule'");
+        }
+        $this->addSql("ALTER TABLE design ADD IF NOT EXISTS rules_on VARCHAR(170) AS (IF(kind = 'schedule', COALESCE(CONCAT('display ', display_id), CONCAT('place ', place_id)), NULL)) STORED,
+            ADD UNIQUE INDEX IF NOT EXISTS one_schedule (rules_on)");
         foreach ($this->connection->fetchAllKeyValue('SELECT id, document FROM surveyed_display') as $id => $text) {
             $document = is_string($text) ? json_decode($text, true) : null;
             $this->addSql('UPDATE surveyed_display SET alike = ? WHERE id = ?', [Summary::alike(is_array($document) ? $document : []), $id]);
@@ -41,9 +48,11 @@ final class Version20261127080000 extends AbstractMigration
 
     public function down(Schema $schema): void
     {
+        $this->addSql('ALTER TABLE design DROP INDEX one_schedule, DROP rules_on');
         $this->addSql('DROP TABLE handing');
         $this->addSql('DROP TABLE worker_beat');
         $this->addSql('DROP TABLE chore');
+        $this->addSql('DROP TABLE player_report');
         $this->addSql('ALTER TABLE job DROP noted_ms');
         $this->addSql('ALTER TABLE surveyed_display DROP alike, DROP name');
         $this->addSql('ALTER TABLE handed_release DROP manifest, DROP whole_sha256, DROP ruling, DROP survey_revision, DROP plan_trouble, DROP handing_id, DROP puts_back');

@@ -19,6 +19,7 @@ use UpperPane\App\Estate\Place;
 use UpperPane\App\Jobs\TableTransport;
 use UpperPane\App\Media\MediaAsset;
 use UpperPane\App\Playback\Player;
+use UpperPane\App\Playback\Reports;
 use UpperPane\Core\Handover\Release;
 use UpperPane\Core\Handover\Sheet;
 use UpperPane\Tests\Core\Make;
@@ -144,6 +145,23 @@ abstract class ApiTestCase extends WebTestCase
         $read = fn (string $url): array => (array) json_decode($this->published()->read(ltrim($url, '/')), true);
 
         return Release::inOne($read($release['url']), static fn (string $sha256): array => $read(Sheet::path($sha256)), 'any', 'Any');
+    }
+
+    /**
+     * What a player says, put together at once.
+     *
+     * @param array<string, mixed> $report
+     * @return int status of the answer
+     */
+    protected function reports(string $secret, array $report): int
+    {
+        [$status] = $this->ask('POST', "/api/play/$secret/report", $report);
+        $reports = static::getContainer()->get(Reports::class);
+        assert($reports instanceof Reports);
+        $reports->together();
+        $this->entities()->clear();
+
+        return $status;
     }
 
     /**

@@ -25,7 +25,7 @@ final class TroubleTest extends TestCase
     {
         $desk = $this->browser();
         Desk::signIn($desk);
-        $bound = static fn (): array => Desk::displays($desk)['check-in-1']['players'][0];
+        $bound = static fn (): array => Desk::players($desk, 'check-in-1')[0];
         $address = $bound()['address'];
         $player = $this->browser(1920, 1080);
         $player->go(Desk::url($address));

@@ -265,9 +265,7 @@ final class WallTest extends TestCase
     /** @return array{address: string} */
     private static function playerOf(string $display): array
     {
-        $displays = Desk::displays(self::desk());
-
-        return $displays[$display]['players'][0];
+        return ['address' => (string) Desk::players(self::desk(), $display)[0]['address']];
     }
 
     private static function hall(): Display

@@ -22,6 +22,13 @@ final readonly class SessionController
         return new JsonResponse($this->answer->session($account instanceof Account ? $account : null));
     }
 
+    /** Whether whoever asks is signed in: for the web server, before it takes a body (bin/lib/nginx.conf). */
+    #[Route('/api/session/check', methods: ['GET'])]
+    public function check(): JsonResponse
+    {
+        return new JsonResponse(null, $this->security->getUser() === null ? 401 : 204);
+    }
+
     #[Route('/api/session', methods: ['DELETE'])]
     public function signOut(): JsonResponse
     {

@@ -10,6 +10,7 @@ use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\Security\Core\Authentication\Token\TokenInterface;
 use Symfony\Component\Security\Core\Exception\AuthenticationException;
 use Symfony\Component\Security\Core\Exception\TooManyLoginAttemptsAuthenticationException;
+use Symfony\Component\Security\Core\Exception\UserNotFoundException;
 use Symfony\Component\Security\Csrf\CsrfTokenManagerInterface;
 use Symfony\Component\Security\Http\Authentication\AuthenticationFailureHandlerInterface;
 use Symfony\Component\Security\Http\Authentication\AuthenticationSuccessHandlerInterface;
@@ -19,7 +20,7 @@ use UpperPane\App\Http\Problem;
 /** What signing in answers: who one is now, or why not. */
 final readonly class SignInAnswer implements AuthenticationSuccessHandlerInterface, AuthenticationFailureHandlerInterface, AuthenticationEntryPointInterface
 {
-    public function __construct(private CsrfTokenManagerInterface $tokens)
+    public function __construct(private CsrfTokenManagerInterface $tokens, private Accounts $accounts)
     {
     }
 
@@ -31,8 +32,15 @@ final readonly class SignInAnswer implements AuthenticationSuccessHandlerInterfa
 
     public function onAuthenticationFailure(Request $request, AuthenticationException $exception): Response
     {
+        for ($cause = $exception; $cause !== null; $cause = $cause->getPrevious()) {
+            if ($cause instanceof UserNotFoundException) {
+                $body = json_decode($request->getContent(), true);
+                $this->accounts->pretend(is_array($body) && is_string($body['password'] ?? null) ? $body['password'] : '');
+            }
+        }
+
         return $exception instanceof TooManyLoginAttemptsAuthenticationException
-            ? Problem::answer(429, 'sign-in.throttled', 'Too many attempts with this name. Wait a minute, then try again.')
+            ? Problem::answer(429, 'sign-in.throttled', 'Too many attempts. Wait a minute, then try again.')
             : Problem::answer(401, 'sign-in.wrong', 'Name and password do not belong together.');
     }
 

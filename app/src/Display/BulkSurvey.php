@@ -8,6 +8,7 @@ use Doctrine\ORM\EntityManagerInterface;
 use Psr\Clock\ClockInterface;
 use UpperPane\App\Estate\Place;
 use UpperPane\App\Playback\Pointers;
+use UpperPane\App\Storage\Transaction;
 use UpperPane\Core\Display\Display;
 use UpperPane\Core\Document\DocumentRefused;
 use UpperPane\Core\Document\Reason;
@@ -25,7 +26,7 @@ final readonly class BulkSurvey
     private const OF_PANEL = ['width_px' => ['native', 'width'], 'height_px' => ['native', 'height'], 'width_mm' => ['active_mm', 'width'], 'height_mm' => ['active_mm', 'height']];
     private const OF_VIEWING = ['nearest_m' => 'nearest_mm', 'farthest_m' => 'farthest_mm', 'centre_height_m' => 'centre_height_mm', 'eye_height_m' => 'eye_height_mm'];
 
-    public function __construct(private EntityManagerInterface $entities, private Surveys $surveys, private Pointers $pointers, private ClockInterface $clock)
+    public function __construct(private EntityManagerInterface $entities, private Transaction $transaction, private Surveys $surveys, private Pointers $pointers, private ClockInterface $clock)
     {
     }
 
@@ -71,7 +72,7 @@ final readonly class BulkSurvey
     /** @param list<Change> $changes */
     public function apply(array $changes, ?string $by): void
     {
-        $this->entities->wrapInTransaction(function () use ($changes, $by): void {
+        $this->transaction->of(function () use ($changes, $by): void {
             foreach ($changes as $change) {
                 $known = $change['known'];
                 if ($known === null) {

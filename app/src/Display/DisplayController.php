@@ -20,6 +20,7 @@ use UpperPane\App\Layout\DesignKind;
 use UpperPane\App\Layout\DesignLibrary;
 use UpperPane\App\Playback\Player;
 use UpperPane\App\Playback\Pointers;
+use UpperPane\App\Storage\Transaction;
 use UpperPane\App\Text\HouseFaces;
 use UpperPane\Core\Display\Display;
 use UpperPane\Core\Display\Rotation;
@@ -38,6 +39,7 @@ final readonly class DisplayController
 
     public function __construct(
         private EntityManagerInterface $entities,
+        private Transaction $transaction,
         private Surveys $surveys,
         private Pointers $pointers,
         private DesignLibrary $library,
@@ -99,7 +101,7 @@ final readonly class DisplayController
         $document = ['format' => Display::FORMAT, 'id' => $id] + Body::document($body->field('document'));
         Display::fromArray($document);
         $stale = false;
-        $display = $this->entities->wrapInTransaction(function () use ($id, $base, $document, $body, &$stale): SurveyedDisplay {
+        $display = $this->transaction->of(function () use ($id, $base, $document, $body, &$stale): SurveyedDisplay {
             $display = $this->display($id);
             $this->entities->refresh($display, LockMode::PESSIMISTIC_WRITE);
             $stale = $display->revision !== $base;
@@ -170,7 +172,7 @@ final readonly class DisplayController
         $minutes = Body::of($request)->object('minutes')->field('minutes')->int(0, 240, 'min');
         $display = $this->display($id);
         $display->alignmentUntil = $minutes === 0 ? null : $this->clock->now()->add(new \DateInterval("PT{$minutes}M"));
-        $this->entities->wrapInTransaction(fn () => $this->pointers->due($display->id));
+        $this->transaction->of(fn () => $this->pointers->due($display->id));
         $this->pointers->writeDue();
 
         return new JsonResponse($this->surveys->whole($display));
@@ -185,7 +187,7 @@ final readonly class DisplayController
         if ($bound !== []) {
             throw new Problem(409, 'display.bound', sprintf('%d players play on "%s". Take their addresses back first.', count($bound), $display->display()->name));
         }
-        $this->entities->wrapInTransaction(function () use ($display, $players): void {
+        $this->transaction->of(function () use ($display, $players): void {
             $display->current = null;
             $this->entities->flush();
             $connection = $this->entities->getConnection();

@@ -52,7 +52,7 @@ final class EstateReading
         return [
             'places' => array_map(static fn (Place $place): array => $place->toArray() + ['way' => $place->way()], $places),
             'of' => $of,
-            'findings' => [...$workFindings, ...EstateFindings::of($facts, $nowMs)->toArray()['findings']],
+            'findings' => [...$workFindings, ...$reading->nowhere(), ...EstateFindings::of($facts, $nowMs)->toArray()['findings']],
             'displays' => $displays,
         ] + $reading->shared;
     }
@@ -191,6 +191,14 @@ final class EstateReading
         }
 
         return $players;
+    }
+
+    /** @return list<array<string, mixed>> */
+    private function nowhere(): array
+    {
+        $rows = $this->connection->fetchAllKeyValue("SELECT id, name FROM design WHERE kind = 'schedule' AND rules_on IS NULL ORDER BY name, id");
+
+        return array_map(static fn (mixed $name, int|string $id): array => EstateFindings::nowhere((string) $id, self::text($name))->toArray(), $rows, array_keys($rows));
     }
 
     private function standing(DisplayStatus $standing, ?int $number, ?string $trouble): int

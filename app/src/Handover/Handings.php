@@ -14,6 +14,7 @@ use Symfony\Component\Uid\Ulid;
 use UpperPane\App\Http\Problem;
 use UpperPane\App\Jobs\Owner;
 use UpperPane\App\Playback\Pointers;
+use UpperPane\App\Storage\Transaction;
 use UpperPane\Core\Display\Display;
 use UpperPane\Core\Document\Refused;
 use UpperPane\Core\Handover\Planned;
@@ -32,6 +33,7 @@ final readonly class Handings implements Owner
 
     public function __construct(
         private EntityManagerInterface $entities,
+        private Transaction $transaction,
         private Compiler $compiler,
         private Targets $targets,
         private Pointers $pointers,
@@ -55,7 +57,7 @@ final readonly class Handings implements Owner
             $this->clock->now(),
             $by,
         );
-        $this->entities->wrapInTransaction(function () use ($handing): void {
+        $this->transaction->of(function () use ($handing): void {
             $this->entities->persist($handing);
             $this->entities->flush();
             $this->jobs->dispatch(new HandOver($handing->id));
@@ -222,7 +224,8 @@ final readonly class Handings implements Owner
      */
     private function handOver(Handing $handing, array $compiled, bool $last): void
     {
-        $this->entities->getConnection()->transactional(function (Connection $connection) use ($handing, $compiled, $last): void {
+        $connection = $this->entities->getConnection();
+        $this->transaction->of(function () use ($connection, $handing, $compiled, $last): void {
             $want = array_replace(...array_column($compiled, 2), ...[[]]);
             if ($connection->fetchOne('SELECT state FROM handing WHERE id = ? FOR UPDATE', [$handing->id]) !== Handing::WORKING) {
                 // Another worker that was given this job, since this one seemed dead, has done it.

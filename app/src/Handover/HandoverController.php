@@ -12,6 +12,7 @@ use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\Routing\Attribute\Route;
 use UpperPane\App\Http\Body;
 use UpperPane\App\Http\Problem;
+use UpperPane\App\Storage\Transaction;
 use UpperPane\Core\Document\Node;
 use UpperPane\Core\Document\Reason;
 use UpperPane\Core\Handover\Planned;
@@ -22,6 +23,7 @@ final readonly class HandoverController
 
     public function __construct(
         private EntityManagerInterface $entities,
+        private Transaction $transaction,
         private Programmes $programmes,
         private Compiler $compiler,
         private Offers $offers,
@@ -162,7 +164,7 @@ final readonly class HandoverController
         if ($handing->state !== Handing::FAILED) {
             throw new Problem(409, 'handing.not-failed', 'It has not failed; there is nothing to try again.');
         }
-        $this->entities->wrapInTransaction(fn () => $this->handings->again(new HandOver($id)));
+        $this->transaction->of(fn () => $this->handings->again(new HandOver($id)));
 
         return new JsonResponse(['handing' => $handing->toArray()], 202);
     }

@@ -4,13 +4,13 @@ declare(strict_types=1);
 
 namespace UpperPane\App\Handover;
 
-use Doctrine\DBAL\Connection;
 use Doctrine\ORM\EntityManagerInterface;
 use Psr\Clock\ClockInterface;
 use UpperPane\App\Display\SurveyRevision;
 use UpperPane\App\Http\Problem;
 use UpperPane\App\Jobs\Chore;
 use UpperPane\App\Jobs\Owners;
+use UpperPane\App\Storage\Transaction;
 use UpperPane\Core\Display\Display;
 use UpperPane\Core\Document\Refused;
 use UpperPane\Core\Handover\Planned;
@@ -22,7 +22,7 @@ use UpperPane\Core\Handover\Planned;
  */
 final readonly class Plans implements Chore
 {
-    public function __construct(private EntityManagerInterface $entities, private Compiler $compiler, private ClockInterface $clock)
+    public function __construct(private EntityManagerInterface $entities, private Transaction $transaction, private Compiler $compiler, private ClockInterface $clock)
     {
     }
 
@@ -82,7 +82,8 @@ final readonly class Plans implements Chore
         $compiled = $this->compiler->release($contents, $this->surveyed($release), ...Planned::span($nowMs));
         $file = $this->compiler->published($compiled);
         $planned = $compiled->planned();
-        $this->entities->getConnection()->transactional(static function (Connection $connection) use ($release, $file, $planned): void {
+        $connection = $this->entities->getConnection();
+        $this->transaction->of(static function () use ($connection, $release, $file, $planned): void {
             $connection->update('handed_release', $file + [
                 'manifest' => 1,
                 'whole_sha256' => null,

@@ -18,6 +18,10 @@ final readonly class Body
     /** @throws Problem when it is too large */
     public static function of(Request $request): Node
     {
+        $type = (string) $request->headers->get('Content-Type');
+        if ($type !== '' && $request->getContentTypeFormat() !== 'json') {
+            throw new Problem(415, 'type.not-json', sprintf('What is sent here is JSON; this came as %s. Say Content-Type: application/json.', mb_strimwidth($type, 0, 60, '...')));
+        }
         try {
             return Node::fromJson($request->getContent(), self::LIMIT);
         } catch (DocumentRefused $e) {

@@ -12,9 +12,10 @@ use Symfony\Component\Console\Output\OutputInterface;
 use Symfony\Component\DependencyInjection\Attribute\Autowire;
 use Symfony\Contracts\Service\ResetInterface;
 use UpperPane\App\Playback\Pointers;
+use UpperPane\App\Playback\Reports;
 
-/** Keeps the house: pointers that are due are written, and what is done daily is done. Ends by itself, and is started again (bin/lib/common.sh). */
-#[AsCommand('upper-pane:keep', 'Writes pointers that are due, and does what is done daily.')]
+/** Keeps the house: what players said is put together, pointers that are due are written, and what is done daily is done. Ends by itself, and is started again (bin/lib/common.sh). */
+#[AsCommand('upper-pane:keep', 'Puts together what players said, writes pointers that are due, and does what is done daily.')]
 final class Keep extends Command
 {
     /** Name by which it is known among the workers. */
@@ -24,6 +25,7 @@ final class Keep extends Command
     private const CHORES_EVERY = 20;
 
     public function __construct(
+        private readonly Reports $reports,
         private readonly Pointers $pointers,
         private readonly Chores $chores,
         private readonly Heartbeat $heartbeat,
@@ -49,7 +51,7 @@ final class Keep extends Command
         $round = 0;
         do {
             $this->heartbeat->beat(self::NAME);
-            while ($this->pointers->writeDue() > 0) {
+            while ($this->reports->together() + $this->pointers->writeDue() > 0) {
                 $this->heartbeat->beat(self::NAME);
             }
             if ($round++ % self::CHORES_EVERY === 0) {

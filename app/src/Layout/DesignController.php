@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace UpperPane\App\Layout;
 
+use Doctrine\DBAL\Exception\UniqueConstraintViolationException;
 use Doctrine\DBAL\LockMode;
 use Doctrine\ORM\EntityManagerInterface;
 use Psr\Clock\ClockInterface;
@@ -17,6 +18,7 @@ use UpperPane\App\Estate\Place;
 use UpperPane\App\Handover\HandedReleaseRepository;
 use UpperPane\App\Http\Body;
 use UpperPane\App\Http\Problem;
+use UpperPane\App\Storage\Transaction;
 use UpperPane\App\Time\Schedules;
 use UpperPane\Core\Document\BudgetExceeded;
 use UpperPane\Core\Document\Merge;
@@ -31,6 +33,7 @@ final readonly class DesignController
 {
     public function __construct(
         private EntityManagerInterface $entities,
+        private Transaction $transaction,
         private DesignRepository $designs,
         private DesignLibrary $library,
         private Schedules $schedules,
@@ -63,9 +66,14 @@ final readonly class DesignController
         $document = ['format' => $kind->format(), 'id' => $id, 'name' => $name] + Body::document($body->field('document'));
         $this->check($kind, $document);
         $design = new Design($id, $kind, $name, $document, $this->displayId($body), $this->clock->now(), $this->who(), $kind === DesignKind::Schedule ? $this->placeId($body) : null);
-        $this->entities->persist($design);
-        $this->entities->persist(DesignRevision::of($design));
-        $this->entities->flush();
+        try {
+            $this->transaction->of(function () use ($design): void {
+                $this->entities->persist($design);
+                $this->entities->persist(DesignRevision::of($design));
+            });
+        } catch (UniqueConstraintViolationException) {
+            throw new Problem(409, 'schedule.exists', 'Another schedule was made for the same place at this moment; book in that.');
+        }
 
         return new JsonResponse($this->whole($design), 201);
     }
@@ -190,7 +198,7 @@ final readonly class DesignController
         $this->check($kind, $given, $this->entities->find(Design::class, $id)?->document);
         $name = Node::root($given)->field('name')->name();
         $stale = false;
-        $design = $this->entities->wrapInTransaction(function () use ($plural, $id, $base, $given, $note, $name, $alsoSet, &$stale): Design {
+        $design = $this->transaction->of(function () use ($plural, $id, $base, $given, $note, $name, $alsoSet, &$stale): Design {
             $design = $this->design($plural, $id, lock: true);
             $stale = $design->revision !== $base;
             if ($stale) {

@@ -17,12 +17,14 @@ use Symfony\Component\Routing\Attribute\Route;
 use Symfony\Component\Uid\Ulid;
 use UpperPane\App\Http\Problem;
 use UpperPane\App\Http\Upload;
+use UpperPane\App\Storage\Transaction;
 use UpperPane\Core\Media\Swatches;
 
 final readonly class MediaController
 {
     public function __construct(
         private EntityManagerInterface $entities,
+        private Transaction $transaction,
         private Connection $connection,
         private MessageBusInterface $jobs,
         private ClockInterface $clock,
@@ -78,7 +80,7 @@ final readonly class MediaController
         $isNoted = false;
         try {
             $this->incoming->writeStream($asset->id, $stream);
-            $this->entities->wrapInTransaction(function () use ($asset): void {
+            $this->transaction->of(function () use ($asset): void {
                 $this->entities->persist($asset);
                 $this->jobs->dispatch(new ProbeMedia($asset->id));
             });
@@ -98,7 +100,7 @@ final readonly class MediaController
         if ($asset->state !== MediaAsset::FAILED) {
             throw new Problem(409, 'media.not-failed', sprintf('"%s" is %s; there is nothing to try again.', $asset->name, $asset->state));
         }
-        $this->entities->wrapInTransaction(fn () => $probe->again(new ProbeMedia($id)));
+        $this->transaction->of(fn () => $probe->again(new ProbeMedia($id)));
 
         return new JsonResponse($asset->toArray(), 202);
     }

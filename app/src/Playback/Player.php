@@ -81,14 +81,7 @@ class Player
     /** @return list<int> numbers of the outputs through which it feeds its display */
     public function outputs(): array
     {
-        $numbers = [];
-        foreach (Feed::of($this->display->display()) as $feed) {
-            if ($this->part === null || $feed->player === null || $feed->player === $this->part) {
-                $numbers[] = $feed->output ?? 1;
-            }
-        }
-
-        return array_values(array_unique($numbers));
+        return self::outputsOf(array_map(static fn (Feed $feed): array => ['player' => $feed->player, 'output' => $feed->output], Feed::of($this->display->display())), $this->part);
     }
 
     public function call(): Call
@@ -106,27 +99,54 @@ class Player
     }
 
     /**
-     * Takes what one of its outputs says, and says of itself what holds of the worst of them.
+     * Takes what its outputs say, and says of itself what holds of the worst of them.
      *
-     * @param int $output its number
-     * @param list<int> $outputs of the display that it feeds, by the survey
+     * @param array<string, mixed> $row `part`, `calls`, `bound_at` and `build` of its row, and the `feeds` of its display
+     * @param non-empty-list<array{at: int, release: ?string, since: ?string, trouble: ?string, output: ?int, build: ?string, every_s: ?int}> $said the oldest first; `at`: Unix s
+     * @return array<string, mixed> columns of its row
      */
-    public function hear(int $output, array $outputs, \DateTimeImmutable $at, ?string $plays, ?\DateTimeImmutable $since, ?string $trouble): void
+    public static function heard(array $row, array $said): array
     {
-        $utc = static fn (?\DateTimeImmutable $time): ?string => $time?->setTimezone(new \DateTimeZone('UTC'))->format('Y-m-d\TH:i:s\Z');
-        $calls = array_intersect_key($this->calls ?? [], array_flip($outputs));
-        $calls[$output] = ['at' => (string) $utc($at), 'plays' => $plays, 'since' => $utc($since), 'trouble' => $trouble];
+        $json = static fn (mixed $text): array => is_string($text) ? (array) json_decode($text, true) : [];
+        $outputs = self::outputsOf(array_values($json($row['feeds'])), is_string($row['part']) ? $row['part'] : null);
+        /** @var array<int, array{at: string, plays: ?string, since: ?string, trouble: ?string}> $calls */
+        $calls = array_intersect_key($json($row['calls']), array_flip($outputs));
+        foreach ($said as $one) {
+            $calls[$one['output'] ?? $outputs[0] ?? 1] = ['at' => gmdate('Y-m-d\TH:i:s\Z', $one['at']), 'plays' => $one['release'], 'since' => $one['since'], 'trouble' => $one['trouble']];
+        }
         ksort($calls);
-        $this->calls = $calls;
-        $bound = (int) $this->boundAt->format('Uv');
+        $last = $said[array_key_last($said)];
+        $bound = is_string($row['bound_at']) ? 1000 * (int) strtotime($row['bound_at'] . ' UTC') : 0;
         $together = Call::together(array_map(
             static fn (array $call): Call => new Call($bound, 1000 * (int) strtotime($call['at']), $call['plays'], $call['trouble']),
             $calls,
         ), $outputs);
-        $this->calledAt = $together->calledMs === null ? null : (new \DateTimeImmutable('@' . intdiv($together->calledMs, 1000)));
-        $this->playsSha256 = $together->plays;
-        $this->playsSince = $since;
-        $this->trouble = $together->trouble === null ? null : mb_strimwidth($together->trouble, 0, 300, '...');
+
+        return [
+            'calls' => json_encode($calls, JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE),
+            'called_at' => $together->calledMs === null ? null : gmdate('Y-m-d H:i:s', intdiv($together->calledMs, 1000)),
+            'plays_sha256' => $together->plays,
+            'plays_since' => $last['since'] === null ? null : strtr(substr($last['since'], 0, 19), 'T', ' '),
+            'trouble' => $together->trouble === null ? null : mb_strimwidth($together->trouble, 0, 300, '...'),
+            'build' => $last['build'],
+            'report_every_s' => $last['every_s'],
+        ] + (($row['build'] === null) !== ($last['build'] === null) ? ['pointer_due' => 1] : []);
+    }
+
+    /**
+     * @param list<mixed> $feeds of its display, `player` and `output` of each
+     * @return list<int> numbers of the outputs through which it feeds it
+     */
+    public static function outputsOf(array $feeds, ?string $part): array
+    {
+        $numbers = [];
+        foreach ($feeds as $feed) {
+            if (is_array($feed) && ($part === null || ($feed['player'] ?? null) === null || $feed['player'] === $part)) {
+                $numbers[] = is_int($feed['output'] ?? null) ? $feed['output'] : 1;
+            }
+        }
+
+        return array_values(array_unique($numbers));
     }
 
     /** @return array<string, mixed> */

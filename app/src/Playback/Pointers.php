@@ -88,14 +88,13 @@ final class Pointers
         /** @var array{name: string, timezone: string, raster: array<string, int>, feeds: list<array{player: ?string, output: ?int}>} $summary */
         $summary = json_decode(self::text($row['summary']), true, flags: JSON_THROW_ON_ERROR);
         $part = $row['part'];
-        $own = array_filter($summary['feeds'], static fn (array $feed): bool => $part === null || $feed['player'] === null || $feed['player'] === $part);
         $isManifest = $row['manifest'] === 1;
         $named = $row['release_id'] === null ? null : ['url' => '/' . self::text($row['file']), 'sha256' => self::text($row['sha256']), 'bytes' => $row['bytes']];
 
         return [
             'revoked' => false,
             'report_every_s' => $every,
-            'player' => ['name' => $row['name'], 'part' => $part, 'outputs' => array_values(array_unique(array_map(static fn (array $feed): int => $feed['output'] ?? 1, $own)))],
+            'player' => ['name' => $row['name'], 'part' => $part, 'outputs' => Player::outputsOf($summary['feeds'], is_string($part) ? $part : null)],
             'display' => ['id' => $row['display_id'], 'name' => $summary['name'], 'timezone' => $summary['timezone'], 'raster' => $summary['raster']],
             'alignment' => self::alignment($row),
             'release' => $named === null ? null : ['number' => $row['number']] + ($isManifest && $row['build'] === null ? $this->whole($row, $named, $summary['name']) : $named),

@@ -4,60 +4,42 @@ declare(strict_types=1);
 
 namespace UpperPane\App\Playback;
 
-use Doctrine\DBAL\LockMode;
-use Doctrine\ORM\EntityManagerInterface;
-use Psr\Clock\ClockInterface;
 use Symfony\Component\HttpFoundation\JsonResponse;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\Routing\Attribute\Route;
 use UpperPane\App\Http\Body;
 use UpperPane\App\Http\Problem;
+use UpperPane\Core\Document\Node;
 use UpperPane\Core\Units\Instant;
 
 /** What players say of themselves; the secret of their address is their pass. */
 final readonly class ReportController
 {
-    public function __construct(private EntityManagerInterface $entities, private ClockInterface $clock)
+    public function __construct(private Reports $reports)
     {
     }
 
     #[Route('/api/play/{secret}/report', methods: ['POST'])]
     public function report(string $secret, Request $request): JsonResponse
     {
-        $player = $this->entities->getRepository(Player::class)->findOneBy(['secret' => $secret]);
-        if ($player === null || $player->revokedAt !== null) {
-            throw Problem::notFound('This player');
-        }
         $body = Body::of($request)->object('release', 'since', 'trouble', 'output', 'build', 'every_s');
-        $build = $body->optional('build')?->text(1, 64);
-        $every = $body->optional('every_s')?->int(1, 3600, 's');
-        $release = $body->field('release');
-        $since = $body->optional('since');
-        $trouble = $body->optional('trouble');
-        $output = $body->optional('output');
-        $plays = $release->value === null ? null : $release->text(64, 64);
-        $playsSince = $since === null || $since->value === null
-            ? null
-            : (new \DateTimeImmutable())->setTimestamp(intdiv(Instant::parse($since->text(), '/since')->ms, 1000))->setTimezone(new \DateTimeZone('UTC'));
-        $says = $trouble === null || $trouble->value === null ? null : mb_strimwidth($trouble->text(0, 2000), 0, 300, '...');
-        // The outputs of a player report side by side: each adds its word to what the others said.
-        $this->entities->wrapInTransaction(function () use ($player, $output, $plays, $playsSince, $says, $build, $every): void {
-            $this->entities->refresh($player, LockMode::PESSIMISTIC_WRITE);
-            $outputs = $player->outputs();
-            // What its page can read decides what its pointer names.
-            $player->pointerDue = $player->pointerDue || ($player->build === null) !== ($build === null);
-            $player->build = $build;
-            $player->reportEveryS = $every;
-            $player->hear(
-                $output === null || $output->value === null ? $outputs[0] ?? 1 : $output->int(1, 64),
-                $outputs,
-                $this->clock->now(),
-                $plays,
-                $playsSince,
-                $says,
-            );
-        });
+        $given = static function (string $field) use ($body): ?Node {
+            $node = $body->optional($field);
 
-        return new JsonResponse(null, 204);
+            return $node === null || $node->value === null ? null : $node;
+        };
+        $body->field('release');
+        $since = $given('since');
+        $trouble = $given('trouble');
+        $isKnown = $this->reports->hear($secret, [
+            'release' => $given('release')?->text(64, 64),
+            'since' => $since === null ? null : (string) Instant::ofMs(1000 * intdiv(Instant::parse($since->text(), '/since')->ms, 1000)),
+            'trouble' => $trouble === null ? null : mb_strimwidth($trouble->text(0, 2000), 0, 300, '...'),
+            'output' => $given('output')?->int(1, 64),
+            'build' => $given('build')?->text(1, 64),
+            'every_s' => $given('every_s')?->int(1, 3600, 's'),
+        ]);
+
+        return $isKnown ? new JsonResponse(null, 204) : throw Problem::notFound('This player');
     }
 }

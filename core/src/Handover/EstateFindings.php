@@ -35,6 +35,7 @@ final class EstateFindings
             new Explanation('display.unbound', 'warning', 'a display without a player', 'nothing plays there', 'common practice'),
             new Explanation('display.blank', 'hint', 'a display to which nothing was handed over, and on which no schedule rules', 'it stays dark', 'common practice'),
             new Explanation('release.older', 'warning', 'a release of something that was changed since, told once for each thing', 'what is saved is not what is seen', 'computation.md, 9'),
+            new Explanation('schedule.nowhere', 'warning', 'a schedule that rules on no display and in no place', 'nothing that it books plays', 'arithmetic'),
             new Explanation('survey.found', 'the gravest of what is found', 'a display in whose survey something is found', 'layouts are judged by it', 'checks of surveys'),
         ];
     }
@@ -57,6 +58,14 @@ final class EstateFindings
     public static function blank(string $id, string $name): Finding
     {
         return new Finding('display.blank', Level::Hint, [$id], sprintf('Nothing was handed over to %s yet, and no schedule rules there.', $name));
+    }
+
+    /** A schedule that rules on no display and in no place: its display was taken away, or another schedule rules where it did. */
+    public static function nowhere(string $id, string $name): Finding
+    {
+        $says = sprintf('The schedule "%s" rules nowhere: nothing that it books plays. Book it elsewhere, or delete it.', $name);
+
+        return new Finding('schedule.nowhere', Level::Warning, [], $says, ['schedule' => $id]);
     }
 
     private function look(DisplayFacts $display): void

@@ -11,7 +11,7 @@ use UpperPane\Core\Finding\Level;
 /** What is known of the work that is done behind the desk, as far as something may be wrong with it. */
 final readonly class WorkFacts
 {
-    /** Who works: one looks into media, one makes releases, one writes pointers and does what is done daily. */
+    /** Who works: one looks into media, one makes releases, one hears players, writes pointers and does what is done daily. */
     public const WORKERS = ['probe', 'release', 'keeper'];
 
     /** A worker notes every few seconds that it lives. Common practice, no source. */

@@ -19,8 +19,12 @@ final class Drawing
     public static function size(string $svg): Size
     {
         $document = new \DOMDocument();
-        if (stripos($svg, '<!ENTITY') !== false || $svg === '' || !@$document->loadXML($svg, LIBXML_NONET) || $document->documentElement?->localName !== 'svg') {
+        if ($svg === '' || !@$document->loadXML($svg, LIBXML_NONET) || $document->documentElement?->localName !== 'svg') {
             throw new NotAcceptable('is no well-formed SVG drawing.');
+        }
+        // Looked for in what was read, whatever the encoding of the file: a DOCTYPE can declare entities that grow without bound, or name other files.
+        if ($document->doctype !== null) {
+            throw new NotAcceptable('begins with a DOCTYPE, which a drawing needs for nothing: it is not taken. Export it without.');
         }
         // Not getElementsByTagName: its list counts from the beginning at every step.
         foreach ((new \DOMXPath($document))->query('//*') ?: [] as $element) {

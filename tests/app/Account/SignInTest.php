@@ -4,6 +4,14 @@ declare(strict_types=1);
 
 namespace UpperPane\Tests\App\Account;
 
+use Symfony\Component\HttpFoundation\Request;
+use Symfony\Component\PasswordHasher\Hasher\PasswordHasherFactoryInterface;
+use Symfony\Component\PasswordHasher\PasswordHasherInterface;
+use Symfony\Component\Security\Core\Exception\BadCredentialsException;
+use Symfony\Component\Security\Core\Exception\UserNotFoundException;
+use Symfony\Component\Security\Csrf\CsrfTokenManagerInterface;
+use UpperPane\App\Account\Accounts;
+use UpperPane\App\Account\SignInAnswer;
 use UpperPane\Tests\App\ApiTestCase;
 
 final class SignInTest extends ApiTestCase
@@ -27,6 +35,55 @@ final class SignInTest extends ApiTestCase
         }
         [$status, $answer] = $this->ask('POST', '/api/sign-in', ['login' => 'ines', 'password' => 'harbour']);
         self::assertSame([429, 'sign-in.throttled'], [$status, $answer['error']['code']]);
+    }
+
+    public function testOtherSpellingsOfAnAccountHaveNoAttemptsOfTheirOwn(): void
+    {
+        foreach (['ines', 'Ines', 'INES', 'iNes', 'inES'] as $name) {
+            self::assertSame(401, $this->ask('POST', '/api/sign-in', ['login' => $name, 'password' => 'wrong'])[0]);
+        }
+        self::assertSame(429, $this->ask('POST', '/api/sign-in', ['login' => 'iNEs', 'password' => 'wrong'])[0]);
+    }
+
+    public function testOneAddressMayNotTryNameAfterName(): void
+    {
+        $status = 0;
+        for ($i = 0; $i < 61; $i++) {
+            [$status] = $this->ask('POST', '/api/sign-in', ['login' => "nobody$i", 'password' => 'x']);
+        }
+        self::assertSame(429, $status);
+    }
+
+    /** A name that nobody has is not known by how soon the answer comes. */
+    public function testANameThatNobodyHasIsLookedAtAsLong(): void
+    {
+        $hashed = 0;
+        $hasher = $this->createStub(PasswordHasherInterface::class);
+        $hasher->method('hash')->willReturnCallback(static function () use (&$hashed): string {
+            $hashed++;
+
+            return 'x';
+        });
+        $hashers = $this->createStub(PasswordHasherFactoryInterface::class);
+        $hashers->method('getPasswordHasher')->willReturn($hasher);
+        $answer = new SignInAnswer($this->createStub(CsrfTokenManagerInterface::class), new Accounts($this->entities(), $hashers));
+        $request = Request::create('/api/sign-in', 'POST', content: '{"login":"nobody","password":"x"}');
+        self::assertSame(401, $answer->onAuthenticationFailure($request, new BadCredentialsException('', 0, new UserNotFoundException()))->getStatusCode());
+        self::assertSame(1, $hashed);
+    }
+
+    public function testThePasswordOfAnAccountIsHashedOnce(): void
+    {
+        $hashers = $this->createMock(PasswordHasherFactoryInterface::class);
+        $hashers->expects(self::never())->method('getPasswordHasher');
+        $answer = new SignInAnswer($this->createStub(CsrfTokenManagerInterface::class), new Accounts($this->entities(), $hashers));
+        self::assertSame(401, $answer->onAuthenticationFailure(Request::create('/api/sign-in', 'POST'), new BadCredentialsException())->getStatusCode());
+    }
+
+    public function testWhoeverCallsTheDeskByAnotherNameIsRefused(): void
+    {
+        $this->client->request('GET', '/api/session', server: ['HTTP_HOST' => 'elsewhere.invalid']);
+        self::assertSame(400, $this->client->getResponse()->getStatusCode());
     }
 
     public function testAChangeWithoutTheTokenOfTheSessionIsRefused(): void

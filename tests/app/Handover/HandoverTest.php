@@ -59,7 +59,7 @@ final class HandoverTest extends ApiTestCase
         $whole = json_decode($this->published()->read(ltrim($named['url'], '/')), true);
         self::assertSame(['upper-pane/release@1', 'wide', 'Wide', 1], [$whole['format'], $whole['display']['id'], $whole['display']['name'], $named['number']]);
         self::assertSame($this->fetched($release)['run_sheet'], $whole['run_sheet']);
-        $report = fn (array $more): int => $this->ask('POST', "/api/play/$player->secret/report", ['release' => $named['sha256'], 'output' => 1] + $more)[0];
+        $report = fn (array $more): int => $this->reports($player->secret, ['release' => $named['sha256'], 'output' => 1] + $more);
         $state = fn (): string => $this->estate()['displays'][0]['standing']['state'];
         self::assertSame([204, 'plays'], [$report([]), $state()], 'what it plays is what was handed over');
 

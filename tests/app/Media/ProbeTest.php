@@ -75,7 +75,7 @@ final class ProbeTest extends ApiTestCase
         yield 'a drawing with a link that runs' => ['logo.svg', $svg('<a xlink:href="javascript:alert(1)"/>'), 'carries a program'];
         yield 'a drawing that fetches' => ['logo.svg', $svg('<image href="http://127.0.0.1/x.png"/>'), 'refers to another file'];
         yield 'a drawing that is none' => ['logo.svg', '<svg><g></svg>', 'is no well-formed SVG drawing'];
-        yield 'a drawing that expands' => ['logo.svg', '<?xml version="1.0"?><!DOCTYPE svg [<!ENTITY a "b">]>' . $svg('&a;'), 'is no well-formed SVG drawing'];
+        yield 'a drawing that expands' => ['logo.svg', '<?xml version="1.0"?><!DOCTYPE svg [<!ENTITY a "b">]>' . $svg('&a;'), 'begins with a DOCTYPE'];
     }
 
     public function testAnUploadWaitsForTheWorker(): void

@@ -86,6 +86,6 @@ final class PublisherTest extends ApiTestCase
         $this->signIn();
         [$status, $answer] = $this->ask('POST', '/api/media');
 
-        self::assertSame([400, 'upload.broken'], [$status, $answer['error']['code']]);
+        self::assertSame([415, 'type.not-form'], [$status, $answer['error']['code']]);
     }
 }

@@ -43,8 +43,8 @@ final class PairingTest extends ApiTestCase
     {
         $player = $this->player('wide');
         $report = ['release' => str_repeat('a', 64), 'since' => '2026-06-01T10:00:00Z', 'trouble' => null];
-        self::assertSame(204, $this->ask('POST', "/api/play/$player->secret/report", $report)[0]);
-        self::assertSame(404, $this->ask('POST', '/api/play/' . str_repeat('0', 40) . '/report', $report)[0]);
+        self::assertSame(204, $this->reports($player->secret, $report));
+        self::assertSame(404, $this->reports(str_repeat('0', 40), $report));
 
         $this->signIn();
         $told = $this->ask('GET', '/api/players')[1]['players'][0];
@@ -52,7 +52,7 @@ final class PairingTest extends ApiTestCase
 
         $this->ask('DELETE', "/api/players/$player->id");
         self::assertTrue(json_decode($this->published()->read("pointers/$player->secret.json"), true)['revoked']);
-        self::assertSame(404, $this->ask('POST', "/api/play/$player->secret/report", $report)[0]);
+        self::assertSame(404, $this->reports($player->secret, $report));
     }
 
     public function testAPlayerOfSeveralOutputsPlaysWhatItsWorstOutputPlays(): void
@@ -72,9 +72,9 @@ final class PairingTest extends ApiTestCase
         $pointer = json_decode($this->published()->read('pointers/' . basename($first['address']) . '.json'), true);
         self::assertSame([1, 2], $pointer['player']['outputs']);
 
-        $say = fn (int $output, string $plays, ?string $trouble = null): int => $this->ask('POST', '/api' . rtrim($first['address'], '/') . '/report', [
+        $say = fn (int $output, string $plays, ?string $trouble = null): int => $this->reports(basename($first['address']), [
             'release' => str_repeat($plays, 64), 'since' => null, 'trouble' => $trouble, 'output' => $output,
-        ])[0];
+        ]);
         $told = fn (): array => array_column($this->ask('GET', '/api/players')[1]['players'], null, 'part')['a'];
         self::assertSame(204, $say(1, 'a'));
         $half = $told();

@@ -63,7 +63,7 @@ final class FacesTest extends ApiTestCase
         [$status, $answer] = $this->bringIn($file, 'letters.ttf');
         self::assertSame([422, 'face.refused'], [$status, $answer['error']['code']]);
         self::assertStringContainsString('"letters.ttf" is not taken. It is no type face', $answer['error']['message']);
-        self::assertSame(400, $this->ask('POST', '/api/faces')[0]);
+        self::assertSame(415, $this->ask('POST', '/api/faces')[0]);
     }
 
     public function testTextsInAFaceThatWasTakenAwayAreTold(): void

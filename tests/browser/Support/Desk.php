@@ -70,6 +70,12 @@ final class Desk
         return array_column(Estate::together(self::api($chrome, 'estate'))['displays'], null, 'id');
     }
 
+    /** @return list<array<string, mixed>> players of a display that are bound, with their addresses */
+    public static function players(Chrome $chrome, string $display): array
+    {
+        return array_values(array_filter(self::api($chrome, 'players')['players'], static fn (array $player): bool => $player['display'] === $display && $player['address'] !== null));
+    }
+
     /**
      * Hands over, and waits until that is done.
      *

@@ -25,4 +25,11 @@ final class CsvTest extends TestCase
         }
         self::assertSame([['display', 'zone', 'why', 'empty'], ...$rows], $read);
     }
+
+    /** Names are typed by people: none of them is calculated by whoever opens the table. */
+    public function testWhatWouldBeAFormulaIsText(): void
+    {
+        $cells = ['=1+1', '+cmd', '-x', '@SUM(A1)', "\tx", "\rx", '-12.5', '+3', 'a=b'];
+        self::assertSame("'=1+1,'+cmd,'-x,'@SUM(A1),\"'\tx\",\"'\rx\",-12.5,+3,a=b\n", substr(Csv::text(['h'], [$cells]), 2));
+    }
 }

@@ -110,10 +110,21 @@ final class AcceptableTest extends TestCase
     #[TestWith([''])]
     #[TestWith(['<svg>'])]
     #[TestWith(['<html xmlns="http://www.w3.org/1999/xhtml"/>'])]
-    #[TestWith(['<!DOCTYPE svg [<!ENTITY a "aaaa">]><svg xmlns="http://www.w3.org/2000/svg" width="9" height="9">&a;</svg>'])]
     public function testWhatIsNoDrawing(string $svg): void
     {
         self::assertSame('is no well-formed SVG drawing.', self::refusal(static fn () => Drawing::size($svg)));
+    }
+
+    /** It may declare what grows without bound: refused in whatever encoding it comes. */
+    #[TestWith(['<!DOCTYPE svg>'])]
+    #[TestWith(['<!DOCTYPE svg [<!ENTITY a "aaaa">]>'])]
+    #[TestWith(['<!DOCTYPE svg PUBLIC "-//W3C//DTD SVG 1.1//EN" "http://www.w3.org/Graphics/SVG/1.1/DTD/svg11.dtd">'])]
+    public function testADrawingWithADoctypeIsNotTaken(string $doctype): void
+    {
+        $svg = "$doctype<svg xmlns=\"http://www.w3.org/2000/svg\" width=\"9\" height=\"9\"/>";
+        foreach (['UTF-8' => '', 'UTF-16BE' => "\xFE\xFF", 'UTF-16LE' => "\xFF\xFE"] as $encoding => $mark) {
+            self::assertStringStartsWith('begins with a DOCTYPE', (string) self::refusal(static fn () => Drawing::size($mark . mb_convert_encoding($svg, $encoding, 'UTF-8'))), $encoding);
+        }
     }
 
     #[TestWith([''])]

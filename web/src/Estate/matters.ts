@@ -11,6 +11,7 @@ const LEADS: Record<string, (finding: Finding) => { to: string; link: string }> 
   'release.ends': (finding) => ({ to: handover(finding), link: 'Hand over' }),
   'release.older': (finding) => ({ to: handover(finding), link: 'See the difference' }),
   'release.unplanned': (finding) => ({ to: handover(finding), link: 'Hand over' }),
+  'schedule.nowhere': ({ measure }) => ({ to: `/schedules/${String(measure?.schedule ?? '')}`, link: 'Open it' }),
   'worker.silent': () => ({ to: '/work', link: 'See the work' }),
   'job.waits': () => ({ to: '/work', link: 'See the work' }),
   'job.failed': () => ({ to: '/work', link: 'See why' }),

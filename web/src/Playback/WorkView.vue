@@ -20,7 +20,7 @@ interface Work {
 const DOES: Record<string, string> = {
   probe: 'looks into pictures and films that were brought in',
   release: 'makes releases and hands them over',
-  keeper: 'writes pointers, and does what is done daily',
+  keeper: 'hears players, writes pointers, and does what is done daily',
 }
 
 const OFTEN_MS = 3000

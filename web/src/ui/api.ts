@@ -14,7 +14,7 @@ export class Problem extends Error {
 
   /** Nothing is wrong with what was sent: it may go through later. */
   get mayPass(): boolean {
-    return this.status === 0 || this.status === 401 || this.status === 502 || this.status === 503 || this.status === 504
+    return [0, 401, 429, 502, 503, 504, 507].includes(this.status)
   }
 }
 
