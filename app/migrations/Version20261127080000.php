@@ -21,13 +21,15 @@ final class Version20261127080000 extends AbstractMigration
             ADD IF NOT EXISTS pointer_due TINYINT(1) NOT NULL DEFAULT 1, ADD INDEX IF NOT EXISTS IDX_98197A65DUE (pointer_due)');
         $this->addSql('ALTER TABLE handed_release MODIFY document JSON DEFAULT NULL, ADD IF NOT EXISTS manifest TINYINT(1) NOT NULL DEFAULT 0, ADD IF NOT EXISTS whole_sha256 VARCHAR(64) DEFAULT NULL,
             ADD IF NOT EXISTS ruling JSON DEFAULT NULL, ADD IF NOT EXISTS survey_revision INT DEFAULT NULL, ADD IF NOT EXISTS plan_trouble VARCHAR(500) DEFAULT NULL,
-            ADD IF NOT EXISTS handing_id VARCHAR(26) DEFAULT NULL, ADD IF NOT EXISTS puts_back INT DEFAULT NULL,
+            ADD IF NOT EXISTS handing_id VARCHAR(26) DEFAULT NULL, ADD IF NOT EXISTS puts_back INT DEFAULT NULL, ADD IF NOT EXISTS pruned TINYINT(1) NOT NULL DEFAULT 0,
             ADD INDEX IF NOT EXISTS IDX_2558933AHANDING (handing_id), ADD INDEX IF NOT EXISTS IDX_2558933APLANNED (planned_until)');
         $this->addSql("ALTER TABLE surveyed_display ADD IF NOT EXISTS alike VARCHAR(64) NOT NULL DEFAULT '', ADD IF NOT EXISTS name VARCHAR(255) AS (COALESCE(JSON_VALUE(document, '$.name'), id)) STORED");
         $this->addSql('CREATE TABLE IF NOT EXISTS handing (id VARCHAR(26) NOT NULL, name VARCHAR(255) NOT NULL, orders JSON NOT NULL, of INT NOT NULL, begun_at DATETIME NOT NULL,
             begun_by VARCHAR(80) DEFAULT NULL, state VARCHAR(16) NOT NULL, done INT NOT NULL, trouble VARCHAR(1000) DEFAULT NULL, ended_at DATETIME DEFAULT NULL,
             INDEX IDX_HANDING_BEGUN (begun_at), PRIMARY KEY (id)) DEFAULT CHARACTER SET utf8mb4');
         $this->addSql('CREATE TABLE IF NOT EXISTS player_report (id BIGINT UNSIGNED AUTO_INCREMENT NOT NULL, player_id VARCHAR(80) NOT NULL, said JSON NOT NULL, PRIMARY KEY (id)) DEFAULT CHARACTER SET utf8mb4');
+        $this->addSql('CREATE TABLE IF NOT EXISTS binned (id INT AUTO_INCREMENT NOT NULL, kind VARCHAR(16) NOT NULL, thing_id VARCHAR(80) CHARACTER SET utf8mb4 COLLATE utf8mb4_nopad_bin NOT NULL,
+            name VARCHAR(255) NOT NULL, kept LONGTEXT NOT NULL, deleted_at DATETIME NOT NULL, deleted_by VARCHAR(80) DEFAULT NULL, INDEX binned_things (kind, thing_id), PRIMARY KEY (id)) DEFAULT CHARACTER SET utf8mb4');
         // What waits in the one queue that there was goes to that of its kind.
         $this->addSql('ALTER TABLE job ADD IF NOT EXISTS noted_ms BIGINT NOT NULL DEFAULT 0');
         $this->addSql("UPDATE job SET queue = 'probe' WHERE queue = 'jobs'");
@@ -52,10 +54,11 @@ final class Version20261127080000 extends AbstractMigration
         $this->addSql('DROP TABLE handing');
         $this->addSql('DROP TABLE worker_beat');
         $this->addSql('DROP TABLE chore');
+        $this->addSql('DROP TABLE binned');
         $this->addSql('DROP TABLE player_report');
         $this->addSql('ALTER TABLE job DROP noted_ms');
         $this->addSql('ALTER TABLE surveyed_display DROP alike, DROP name');
-        $this->addSql('ALTER TABLE handed_release DROP manifest, DROP whole_sha256, DROP ruling, DROP survey_revision, DROP plan_trouble, DROP handing_id, DROP puts_back');
+        $this->addSql('ALTER TABLE handed_release DROP manifest, DROP whole_sha256, DROP ruling, DROP survey_revision, DROP plan_trouble, DROP handing_id, DROP puts_back, DROP pruned');
         $this->addSql('ALTER TABLE player DROP build, DROP report_every_s, DROP pointer_due');
     }
 

@@ -179,7 +179,10 @@ wait_until() { # SECONDS COMMAND...
 }
 
 database_up() {
-  running "$RUN/mariadb.pid" && return
+  if running "$RUN/mariadb.pid"; then
+    wait_until 30 database_answers || fail "MariaDB runs, and does not answer on 127.0.0.1:$DB_PORT"
+    return
+  fi
   local user=()
   [ "$(id -u)" = 0 ] && user=(--user=mysql)
   if [ ! -d "$RUN/mariadb/mysql" ]; then

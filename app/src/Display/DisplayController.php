@@ -12,7 +12,6 @@ use Symfony\Component\HttpFoundation\JsonResponse;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\Routing\Attribute\Route;
 use UpperPane\App\Estate\Place;
-use UpperPane\App\Handover\HandedRelease;
 use UpperPane\App\Http\Body;
 use UpperPane\App\Http\Problem;
 use UpperPane\App\Layout\Design;
@@ -20,6 +19,7 @@ use UpperPane\App\Layout\DesignKind;
 use UpperPane\App\Layout\DesignLibrary;
 use UpperPane\App\Playback\Player;
 use UpperPane\App\Playback\Pointers;
+use UpperPane\App\Storage\Bin;
 use UpperPane\App\Storage\Transaction;
 use UpperPane\App\Text\HouseFaces;
 use UpperPane\Core\Display\Display;
@@ -42,6 +42,7 @@ final readonly class DisplayController
         private Transaction $transaction,
         private Surveys $surveys,
         private Pointers $pointers,
+        private Bin $bin,
         private DesignLibrary $library,
         private HouseFaces $faces,
         private ClockInterface $clock,
@@ -187,17 +188,10 @@ final readonly class DisplayController
         if ($bound !== []) {
             throw new Problem(409, 'display.bound', sprintf('%d players play on "%s". Take their addresses back first.', count($bound), $display->display()->name));
         }
-        $this->transaction->of(function () use ($display, $players): void {
-            $display->current = null;
-            $this->entities->flush();
-            $connection = $this->entities->getConnection();
-            $connection->executeStatement('UPDATE pairing SET player_id = NULL WHERE player_id IN (SELECT id FROM player WHERE display_id = ?)', [$display->id]);
-            $connection->executeStatement('UPDATE design SET display_id = NULL WHERE display_id = ?', [$display->id]);
-            foreach ([...$players, ...$this->entities->getRepository(HandedRelease::class)->findBy(['display' => $display])] as $dependent) {
-                $this->entities->remove($dependent);
-            }
-            $this->entities->flush();
-            $this->entities->remove($display);
+        $this->transaction->of(function () use ($id, $display): void {
+            $name = $display->display()->name;
+            $this->entities->getConnection()->executeStatement('UPDATE pairing SET player_id = NULL WHERE player_id IN (SELECT id FROM player WHERE display_id = ?)', [$id]);
+            $this->bin->put('display', $id, $name, ['surveyed_display' => 'id = ?', 'handed_release' => 'display_id = ?', 'player' => 'display_id = ?'], $this->who(), ['design' => 'display_id']);
         });
 
         return new JsonResponse(null, 204);

@@ -9,6 +9,7 @@ use UpperPane\App\Http\Problem;
 use UpperPane\App\Layout\Pictures;
 use UpperPane\App\Media\MediaAsset;
 use UpperPane\App\Media\Publisher;
+use UpperPane\App\Storage\Bin;
 use UpperPane\App\Text\HouseFaces;
 use UpperPane\Core\Display\Display;
 use UpperPane\Core\Document\MediaMissing;
@@ -16,6 +17,7 @@ use UpperPane\Core\Document\Refused;
 use UpperPane\Core\Handover\Release;
 use UpperPane\Core\Handover\Sheet;
 use UpperPane\Core\Layout\Surroundings;
+use UpperPane\Core\Media\Media;
 use UpperPane\Core\Playback\Programme;
 
 /** Makes releases of what plays, and publishes them: each sheet once, however many displays play it. */
@@ -34,6 +36,7 @@ final class Compiler implements ResetInterface
         private readonly Publisher $publisher,
         private readonly HouseFaces $faces,
         private readonly Toolchain $toolchain,
+        private readonly Bin $bin,
     ) {
     }
 
@@ -85,7 +88,9 @@ final class Compiler implements ResetInterface
             }
         }
 
-        return $files;
+        $missing = array_diff(array_filter(array_map(static fn (Media $one): ?string => $one->id, $programme->media()), is_string(...)), array_map(strval(...), array_keys($files)));
+
+        return $files + $this->bin->media(array_values($missing));
     }
 
     /** @return non-empty-array<string, Sheet> */

@@ -87,6 +87,9 @@ class HandedRelease
         /** Number of the earlier release of its display that it put back. */
         #[ORM\Column(nullable: true)]
         public readonly ?int $putsBack = null,
+        /** Whether what it was made from is gone, so that it cannot be put back (Storage\Prune). */
+        #[ORM\Column]
+        public readonly bool $pruned = false,
     ) {
     }
 
@@ -117,6 +120,7 @@ class HandedRelease
             'planned_until' => $this->plannedUntil?->format('Y-m-d H:i:s'),
             'planned_then' => $this->plannedThen,
             'puts_back' => $this->putsBack,
+            'pruned' => $this->pruned ? 1 : 0,
         ]);
     }
 
@@ -139,6 +143,7 @@ class HandedRelease
             'handed_over_by' => $row['handed_over_by'],
             'planned' => is_string($row['planned_until'] ?? null) ? ['until' => strtr($row['planned_until'], ' ', 'T') . 'Z', 'then' => $row['planned_then'] ?? null] : null,
             'puts_back' => $row['puts_back'] ?? null,
+            'gone' => ($row['pruned'] ?? 0) === 1,
         ];
     }
 }

@@ -25,7 +25,7 @@ final class HandedReleaseRepository extends ServiceEntityRepository
     {
         $rows = $this->getEntityManager()->getConnection()->fetchAllAssociative(
             "SELECT s.id AS display, s.name AS display_name, r.number, r.source_revision, r.source_id,
-                COALESCE(r.parts, JSON_ARRAY(JSON_OBJECT('id', r.source_id, 'revision', r.source_revision))) AS parts, COALESCE(s.shape <> r.shape, 0) AS reshaped
+                COALESCE(r.parts, JSON_ARRAY(JSON_OBJECT('id', r.source_id, 'revision', r.source_revision)) COLLATE utf8mb4_bin) AS parts, COALESCE(s.shape <> r.shape, 0) AS reshaped
              FROM surveyed_display s JOIN handed_release r ON r.id = s.current_id ORDER BY s.position, s.id",
         );
         $changed = $this->changed(array_column($rows, 'parts'));
@@ -86,7 +86,8 @@ final class HandedReleaseRepository extends ServiceEntityRepository
     {
         return $this->getEntityManager()->getConnection()->fetchAllAssociative(
             'SELECT r.id, r.number, r.sha256, r.file, r.bytes, r.source_kind, r.source_id, r.source_revision, r.name, r.handed_over_at, r.handed_over_by, r.planned_until, r.planned_then,
-                r.plan_trouble, r.puts_back, COALESCE(r.parts, JSON_ARRAY(JSON_OBJECT(\'id\', r.source_id, \'revision\', r.source_revision))) AS parts FROM handed_release r WHERE r.id IN (?)',
+                r.plan_trouble, r.puts_back, r.pruned,
+                COALESCE(r.parts, JSON_ARRAY(JSON_OBJECT(\'id\', r.source_id, \'revision\', r.source_revision)) COLLATE utf8mb4_bin) AS parts FROM handed_release r WHERE r.id IN (?)',
             [$ids],
             [ArrayParameterType::INTEGER],
         );

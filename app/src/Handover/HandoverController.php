@@ -12,6 +12,7 @@ use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\Routing\Attribute\Route;
 use UpperPane\App\Http\Body;
 use UpperPane\App\Http\Problem;
+use UpperPane\App\Storage\Prune;
 use UpperPane\App\Storage\Transaction;
 use UpperPane\Core\Document\Node;
 use UpperPane\Core\Document\Reason;
@@ -111,6 +112,18 @@ final readonly class HandoverController
             $node->object('display', 'number');
             $release = $all->findOneBy(['display' => $node->field('display')->id(), 'number' => $node->field('number')->int(1)]) ?? throw Problem::notFound('This release');
             $earlier[$release->display->id] = $release;
+        }
+
+        foreach ($earlier as $release) {
+            if ($release->pruned) {
+                throw new Problem(409, 'release.gone', sprintf(
+                    'Release %d of "%s" cannot be put back: it is older than %d days and not among its last %d, so what it was made of is gone.',
+                    $release->number,
+                    $release->display->display()->name,
+                    Prune::RELEASE_DAYS,
+                    Prune::RELEASES,
+                ));
+            }
         }
 
         return $earlier === [] ? throw $body->field('releases')->refused(Reason::FieldMissing, 'names no release; choose at least one.') : $earlier;

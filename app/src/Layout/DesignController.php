@@ -18,6 +18,7 @@ use UpperPane\App\Estate\Place;
 use UpperPane\App\Handover\HandedReleaseRepository;
 use UpperPane\App\Http\Body;
 use UpperPane\App\Http\Problem;
+use UpperPane\App\Storage\Bin;
 use UpperPane\App\Storage\Transaction;
 use UpperPane\App\Time\Schedules;
 use UpperPane\Core\Document\BudgetExceeded;
@@ -39,6 +40,7 @@ final readonly class DesignController
         private Schedules $schedules,
         private Pictures $pictures,
         private HandedReleaseRepository $releases,
+        private Bin $bin,
         private ClockInterface $clock,
         private Security $security,
     ) {
@@ -181,8 +183,7 @@ final readonly class DesignController
         if ($users !== []) {
             throw new Problem(409, 'design.used', sprintf('"%s" is used in %s.', $design->name, implode(', ', $users)));
         }
-        $this->entities->remove($design);
-        $this->entities->flush();
+        $this->transaction->of(fn () => $this->bin->put($design->kind->value, $id, $design->name, ['design' => 'id = ?'], $this->who()));
 
         return new JsonResponse(null, 204);
     }
@@ -194,8 +195,9 @@ final readonly class DesignController
     private function write(string $plural, string $id, int $base, array $given, ?string $note, \Closure $alsoSet): JsonResponse
     {
         $kind = DesignKind::ofPlural($plural);
-        $given = ['format' => $kind->format(), 'id' => $id] + $given;
-        $this->check($kind, $given, $this->entities->find(Design::class, $id)?->document);
+        $known = $this->design($plural, $id);
+        $given = ['format' => $kind->format(), 'id' => $known->id] + $given;
+        $this->check($kind, $given, $known->document);
         $name = Node::root($given)->field('name')->name();
         $stale = false;
         $design = $this->transaction->of(function () use ($plural, $id, $base, $given, $note, $name, $alsoSet, &$stale): Design {

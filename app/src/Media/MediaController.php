@@ -17,6 +17,7 @@ use Symfony\Component\Routing\Attribute\Route;
 use Symfony\Component\Uid\Ulid;
 use UpperPane\App\Http\Problem;
 use UpperPane\App\Http\Upload;
+use UpperPane\App\Storage\Bin;
 use UpperPane\App\Storage\Transaction;
 use UpperPane\Core\Media\Swatches;
 
@@ -29,6 +30,7 @@ final readonly class MediaController
         private MessageBusInterface $jobs,
         private ClockInterface $clock,
         private Security $security,
+        private Bin $bin,
         #[Target('incoming')]
         private FilesystemOperator $incoming,
     ) {
@@ -114,8 +116,7 @@ final readonly class MediaController
             $names = array_map(static fn (mixed $name): string => is_string($name) ? "\"$name\"" : '', $users);
             throw new Problem(409, 'media.used', sprintf('"%s" is used in %s. Take it out there first.', $asset->name, implode(', ', $names)));
         }
-        $this->entities->remove($asset);
-        $this->entities->flush();
+        $this->transaction->of(fn () => $this->bin->put('media', $id, $asset->name, ['media_asset' => 'id = ?'], $this->security->getUser()?->getUserIdentifier()));
 
         return new JsonResponse(null, 204);
     }

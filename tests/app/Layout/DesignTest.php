@@ -257,4 +257,15 @@ final class DesignTest extends ApiTestCase
         self::assertGreaterThanOrEqual(28, count($zone['turns']));
         self::assertGreaterThan(13 * 86_400_000, $zone['turns'][count($zone['turns']) - 1]['from_ms'] - $zone['turns'][0]['from_ms']);
     }
+
+    /** Another spelling of an id is the id of nothing; it never gets into a document. */
+    public function testIdsCompareByteByByte(): void
+    {
+        $layout = $this->made(Make::layout([]));
+        foreach ([strtoupper($layout['id']), $layout['id'] . '%20'] as $other) {
+            self::assertSame(404, $this->ask('PUT', "/api/layouts/$other", ['base' => 1, 'document' => $layout['document']])[0]);
+            self::assertSame(404, $this->ask('GET', "/api/layouts/$other")[0]);
+        }
+        self::assertSame($layout['id'], $this->ask('GET', "/api/layouts/{$layout['id']}")[1]['document']['id']);
+    }
 }

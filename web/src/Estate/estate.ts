@@ -38,6 +38,8 @@ export interface ReleaseState {
   handed_over_by: string | null
   /** Number of the earlier release that it puts back. */
   puts_back: number | null
+  /** It is so old that it cannot be put back any more. */
+  gone: boolean
 }
 
 export interface DisplayState {

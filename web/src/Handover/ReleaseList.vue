@@ -7,10 +7,15 @@ import { moment } from '../ui/format'
 import PutBack from './PutBack.vue'
 
 /** What was handed over to a display, the newest first; each can be put back. */
+interface Answer {
+  current: number | null
+  releases: ReleaseState[]
+}
 const props = defineProps<{ display: DisplayState }>()
 const query = useQuery({
   queryKey: computed(() => ['releases', props.display.id, props.display.release?.number]),
-  queryFn: () => api.get<{ current: number | null; releases: ReleaseState[] }>(`displays/${props.display.id}/releases`),
+  placeholderData: (before: Answer | undefined, query) => (query?.queryKey[1] === props.display.id ? before : undefined),
+  queryFn: () => api.get<Answer>(`displays/${props.display.id}/releases`),
 })
 const SHORT = 4
 const isLong = ref(false)
@@ -36,6 +41,7 @@ function ask(number: number) {
           ></span
         >
         <span v-if="r.number === query.data.value?.current" class="soft small">stands</span>
+        <span v-else-if="r.gone" class="soft small" title="Older than 100 days, and not among the last 20: what it was made of is gone">gone</span>
         <button v-else type="button" class="btn btn-link btn-sm" :aria-label="`Put release ${r.number} back`" @click="ask(r.number)">
           put back…
         </button>
@@ -44,8 +50,8 @@ function ask(number: number) {
     <button v-if="all.length > shown.length" type="button" class="btn btn-link btn-sm p-0" @click="isLong = true">
       {{ all.length - shown.length }} earlier
     </button>
-    <PutBack v-model="isOpen" :asked="{ releases: [{ display: display.id, number: back }] }" />
   </div>
+  <PutBack v-model="isOpen" :asked="{ releases: [{ display: display.id, number: back }] }" />
 </template>
 
 <style scoped>

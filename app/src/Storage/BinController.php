@@ -1,0 +1,30 @@
+<?php
+
+declare(strict_types=1);
+
+namespace UpperPane\App\Storage;
+
+use Symfony\Component\HttpFoundation\JsonResponse;
+use Symfony\Component\Routing\Attribute\Route;
+
+/** What was deleted, and putting it back. */
+final readonly class BinController
+{
+    public function __construct(private Bin $bin, private Transaction $transaction)
+    {
+    }
+
+    #[Route('/api/bin', methods: ['GET'])]
+    public function show(): JsonResponse
+    {
+        return new JsonResponse(['binned' => $this->bin->all()]);
+    }
+
+    #[Route('/api/bin/{id}/back', methods: ['POST'], requirements: ['id' => '\d+'])]
+    public function back(int $id): JsonResponse
+    {
+        $this->transaction->of(fn () => $this->bin->back($id));
+
+        return new JsonResponse(null, 204);
+    }
+}
