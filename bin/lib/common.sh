@@ -146,6 +146,8 @@ began() { # PID: when it began, in clock ticks since the machine did; tells two 
   local stat; stat=$(cat "/proc/$1/stat" 2>/dev/null) || return 1
   stat=${stat##*) }
   set -- $stat
+  # Dead, and not yet buried by whoever started it.
+  [ "$1" != Z ] || return 1
   echo "${20}"
 }
 
@@ -204,6 +206,25 @@ database_answers() { # with its password, which it is given at the first time
   local accounts
   accounts=$(MYSQL_PWD='' "${ask[@]}" -N -e "SELECT GROUP_CONCAT(CONCAT('\'root\'@\'', host, '\' IDENTIFIED BY \'$MYSQL_PWD\'')) FROM mysql.global_priv WHERE user = 'root'") || return 1
   MYSQL_PWD='' "${ask[@]}" -e "ALTER USER $accounts" && return 1
+}
+
+dump_database() { # FILE: as it is at one moment, without what nobody misses
+  mariadb-dump --no-defaults -uroot -h127.0.0.1 -P"$DB_PORT" --single-transaction --quick --skip-comments --hex-blob --ignore-table-data=upper_pane.sessions \
+    --ignore-table-data=upper_pane.cache_items --ignore-table-data=upper_pane.worker_beat upper_pane >"$1" || fail "the database could not be written to $1"
+}
+
+migrate() { # what is there already is backed up first
+  local console=(php "$ROOT/bin/console")
+  if ! "${console[@]}" doctrine:migrations:up-to-date -q; then
+    if [ -n "$(mariadb --no-defaults -uroot -h127.0.0.1 -P"$DB_PORT" -N -e "SELECT 1 FROM information_schema.tables WHERE table_schema = 'upper_pane' AND table_name = 'design'")" ]; then
+      local before
+      before="$ROOT/var/backups/before-migration-$(date +%Y%m%d-%H%M%S).sql"
+      mkdir -p "$ROOT/var/backups"
+      (umask 077; dump_database "$before"; gzip "$before")
+      say "The database changes; as it was before it lies in $before.gz"
+    fi
+    "${console[@]}" doctrine:migrations:migrate --no-interaction --allow-no-migration -q
+  fi
 }
 
 php_up() {

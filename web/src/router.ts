@@ -43,6 +43,7 @@ export const router = createRouter({
     },
     { path: '/handover', component: () => import('./Handover/HandoverView.vue'), meta: { title: 'Handover' } },
     { path: '/playback', component: () => import('./Playback/PlaybackView.vue'), meta: { title: 'Playback' } },
+    { path: '/bin', component: () => import('./ui/BinView.vue'), meta: { title: 'Bin' } },
     { path: '/work', component: () => import('./Playback/WorkView.vue'), meta: { title: 'Work behind the desk', station: '/playback' } },
     { path: '/rehearsal', component: () => import('./Playback/RehearsalView.vue'), meta: { title: 'Rehearsal', station: '/playback' } },
     { path: '/:rest(.*)*', component: () => import('./ui/NotThere.vue'), meta: { title: 'Not there' } },

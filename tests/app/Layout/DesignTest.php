@@ -268,4 +268,15 @@ final class DesignTest extends ApiTestCase
         }
         self::assertSame($layout['id'], $this->ask('GET', "/api/layouts/{$layout['id']}")[1]['document']['id']);
     }
+
+    /** Its answer was lost on the way, and it is sent again. */
+    public function testASaveThatHadLandedIsAnsweredAsLanded(): void
+    {
+        $layout = $this->made(Make::layout([]));
+        $put = fn (string $name): array => $this->ask('PUT', "/api/layouts/{$layout['id']}", ['base' => 1, 'document' => ['name' => $name] + $layout['document']]);
+        self::assertSame([200, 2], [$put('Noon')[0], $put('Noon')[1]['revision']]);
+        self::assertSame([200, 2], [$put('Noon')[0], $put('Noon')[1]['revision']]);
+        self::assertSame(409, $put('Night')[0], 'something else is another matter');
+        self::assertCount(3, $this->ask('GET', "/api/layouts/{$layout['id']}/revisions")[1]['revisions'], 'two that were saved, and one that is kept aside');
+    }
 }

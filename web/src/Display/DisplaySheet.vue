@@ -45,7 +45,7 @@ async function copy() {
   }
 }
 async function remove() {
-  if (!confirm(`Take “${props.display.name}” away, with everything that was handed over to it?`)) return
+  if (!confirm(`Take “${props.display.name}” away, with everything that was handed over to it? It lies in the bin for 30 days.`)) return
   trouble.value = ''
   try {
     await api.delete(`displays/${props.display.id}`)

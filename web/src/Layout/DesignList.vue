@@ -37,7 +37,8 @@ async function copy(design: DesignSummary) {
 }
 
 async function remove(design: DesignSummary) {
-  if (confirm(`Delete “${design.name}” with all its ${design.revision} revisions?`)) await api.delete(`${props.plural}/${design.id}`)
+  if (confirm(`Delete “${design.name}” with all its ${design.revision} revisions? It lies in the bin for 30 days.`))
+    await api.delete(`${props.plural}/${design.id}`)
 }
 
 async function guarded(work: (design: DesignSummary) => Promise<void>, design: DesignSummary) {

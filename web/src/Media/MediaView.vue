@@ -68,7 +68,7 @@ async function again(m: MediaState) {
 }
 
 async function remove(m: MediaState) {
-  if (!isUseless(m) && !confirm(`Delete “${m.name}”? What is handed over keeps it.`)) return
+  if (!isUseless(m) && !confirm(`Delete “${m.name}”? What is handed over keeps it, and it lies in the bin for 30 days.`)) return
   trouble.value = ''
   try {
     await api.delete(`media/${m.id}`)

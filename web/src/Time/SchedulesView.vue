@@ -48,7 +48,7 @@ async function make(event: Event) {
   }
 }
 async function remove(design: DesignSummary) {
-  if (!confirm(`Delete the schedule “${design.name}” with all its bookings and ${design.revision} revisions?`)) return
+  if (!confirm(`Delete the schedule “${design.name}” with all its bookings and ${design.revision} revisions? It lies in the bin for 30 days.`)) return
   trouble.value = ''
   try {
     await api.delete(`schedules/${design.id}`)

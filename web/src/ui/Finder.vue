@@ -23,7 +23,7 @@ const field = useTemplateRef('field')
 
 const STATIONS: Findable[] = [
   { kind: 'station', name: 'Today', to: '/' },
-  ...['Displays', 'Media', 'Layouts', 'Playlists', 'Schedules', 'Handover', 'Playback', 'Rehearsal'].map((name) => ({
+  ...['Displays', 'Media', 'Layouts', 'Playlists', 'Schedules', 'Handover', 'Playback', 'Rehearsal', 'Work', 'Bin'].map((name) => ({
     kind: 'station',
     name,
     to: `/${name.toLowerCase()}`,
