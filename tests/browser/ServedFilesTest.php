@@ -46,6 +46,9 @@ final class ServedFilesTest extends TestCase
         }
         self::assertSame(404, $this->ask('/pointers/' . str_repeat('0', 40) . '.json')[0]);
         self::assertSame(404, $this->ask('/pointers/')[0], 'nobody can list the addresses');
+        foreach (['/.git/config', '/assets/.env', '/.stamp'] as $hidden) {
+            self::assertSame(404, $this->ask($hidden)[0], $hidden);
+        }
         self::assertSame(401, $this->ask('/api/players')[0]);
     }
 

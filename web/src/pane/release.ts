@@ -51,22 +51,24 @@ export interface Sheet extends Partial<Omit<RunSheet, 'layers'>> {
 const FORMAT = 'upper-pane/release@2'
 export const isManifest = (file: WholeRelease | Manifest): file is Manifest => file.format === FORMAT
 
-/** Every sheet that these planes name, and that those include: each asked for once. */
-export async function sheetsOf(planes: Planes, read: (sheet: Named) => Promise<Sheet>): Promise<Map<string, Sheet>> {
-  const found = new Map<string, Sheet>()
+export type Sheets = Record<string, Sheet>
+
+/** Every sheet that these planes name, and that those include, by hash: each asked for once. */
+export async function sheetsOf(planes: Planes, read: (sheet: Named) => Promise<Sheet>): Promise<Sheets> {
+  const found: Sheets = {}
   const wanted = [planes.base, ...planes.above, ...planes.data].map((plane) => plane.sheet)
   while (wanted.length) {
     const named = wanted.pop()!
-    if (found.has(named.sha256)) continue
+    if (found[named.sha256]) continue
     const sheet = await read(named)
-    found.set(named.sha256, sheet)
+    found[named.sha256] = sheet
     wanted.push(...Object.values(sheet.includes ?? {}))
   }
   return found
 }
 
 /** What the planes show together at an instant, and when that changes because one of them begins or ends. */
-export function together(planes: Planes, sheets: Map<string, Sheet>, at: number): { sheet: RunSheet; until: number } {
+export function together(planes: Planes, sheets: Sheets, at: number): { sheet: RunSheet; until: number } {
   let until = Infinity
   const holds = ({ from, until: end }: Plane): boolean => {
     const [begins, ends] = [from === null ? -Infinity : Date.parse(from), end === null ? Infinity : Date.parse(end)]
@@ -80,12 +82,12 @@ export function together(planes: Planes, sheets: Map<string, Sheet>, at: number)
       const id = way + (layer.id ?? '')
       if ('include' in layer) {
         const named = data.get(layer.include) ?? sheet.includes?.[layer.include]
-        const included = named && sheets.get(named.sha256)
+        const included = named && sheets[named.sha256]
         return included ? inOne(included, included.layers, `${id}/`) : []
       }
       return [{ ...layer, id, scenes: layer.scenes.map((scene) => inOne(sheet, scene, way)) }]
     })
-  const [base, ...above] = [planes.base, ...planes.above.filter(holds)].map((plane) => sheets.get(plane.sheet.sha256)!)
+  const [base, ...above] = [planes.base, ...planes.above.filter(holds)].map((plane) => sheets[plane.sheet.sha256]!)
   const { canvas, background, anchor_ms } = base as RunSheet
   return { sheet: { canvas, background, anchor_ms, layers: [base!, ...above].flatMap((sheet) => inOne(sheet, sheet.layers, '')) }, until }
 }

@@ -215,7 +215,7 @@ class Playing {
     this.trouble = null
     this.fit()
     const own = isManifest(file)
-      ? [...file.sheets, ...planesOf(planes!), ...[...sheets!.values()].flatMap((sheet) => Object.values(sheet.includes ?? {}))]
+      ? [...file.sheets, ...planesOf(planes!), ...Object.values(sheets!).flatMap((sheet) => Object.values(sheet.includes ?? {}))]
       : []
     await this.tidy(new Set([named.url, ...[...own, ...files].map((f) => f.url)]))
   }

@@ -1,0 +1,130 @@
+<?php
+
+declare(strict_types=1);
+
+namespace UpperPane\Tests\Browser;
+
+use PHPUnit\Framework\TestCase;
+use UpperPane\Tests\Browser\Support\Desk;
+
+/** Nobody without an account stops those who have one; and what is killed loses nothing. */
+final class CrowdTest extends TestCase
+{
+    protected function tearDown(): void
+    {
+        // What was spent in asking comes back with time: the next test begins with all of it.
+        for ($granted = 0; $granted < 8; usleep(100_000)) {
+            $granted = $this->ask('/api/pairing/none', '')[0] === 429 ? 0 : $granted + 1;
+        }
+        sleep(4);
+    }
+
+    /** Twelve that drip were enough to silence everything, when PHP waited for their bodies. */
+    public function testRequestsThatDripKeepNobodyFromHisWork(): void
+    {
+        [$cookie] = $this->signedIn();
+        $dripping = [];
+        foreach ([...array_fill(0, 12, 'media'), ...array_fill(0, 12, 'sign-in'), ...array_fill(0, 12, 'play/' . str_repeat('0', 40) . '/report')] as $path) {
+            $socket = $this->open();
+            fwrite($socket, "POST /api/$path HTTP/1.1\r\nHost: 127.0.0.1\r\nContent-Type: application/json\r\nContent-Length: 60000\r\n\r\n{");
+            $dripping[] = $socket;
+        }
+        usleep(500_000);
+        foreach ($dripping as $socket) {
+            @fwrite($socket, ' ');
+        }
+        $slowest = 0.0;
+        for ($i = 0; $i < 20; $i++) {
+            $begin = microtime(true);
+            self::assertSame(200, $this->ask('/api/layouts', $cookie)[0]);
+            self::assertSame(200, $this->ask('/player', '')[0]);
+            $slowest = max($slowest, microtime(true) - $begin);
+        }
+        self::assertLessThan(5.0, $slowest, 'they would have waited for a body that never comes');
+        // Who is not signed in is told so before a byte of his film is read.
+        stream_set_timeout($dripping[0], 5);
+        self::assertStringContainsString(' 401 ', (string) fgets($dripping[0]));
+        array_map(fclose(...), $dripping);
+    }
+
+    public function testWhoHasNoSessionIsCountedAndWhoHasOneIsNot(): void
+    {
+        [$cookie] = $this->signedIn();
+        $refused = $served = 0;
+        for ($i = 0; $i < 120; $i++) {
+            $refused += $this->ask('/api/pairing/none', '')[0] === 429 ? 1 : 0;
+            $served += $this->ask('/api/session', $cookie)[0] === 200 ? 1 : 0;
+        }
+        self::assertSame(120, $served);
+        self::assertGreaterThan(0, $refused);
+        self::assertSame(200, $this->ask('/pointers/' . $this->secret() . '.json', '')[0], 'players ask as often as they like');
+    }
+
+    public function testAnUploadOfSomebodySignedInIsTaken(): void
+    {
+        [$cookie, $csrf] = $this->signedIn();
+        $curl = curl_init(Desk::url('/api/media'));
+        assert($curl !== false);
+        $picture = dirname(__DIR__, 2) . '/demo/media/quay-cafe.png';
+        curl_setopt_array($curl, [
+            CURLOPT_RETURNTRANSFER => true,
+            CURLOPT_POSTFIELDS => ['file' => new \CURLFile($picture)],
+            CURLOPT_HTTPHEADER => ["Cookie: $cookie", "X-CSRF-Token: $csrf"],
+        ]);
+        $told = json_decode((string) curl_exec($curl), true);
+        self::assertSame([202, 'quay-cafe.png'], [curl_getinfo($curl, CURLINFO_RESPONSE_CODE), $told['name'] ?? $told]);
+    }
+
+    /** Ten kills in CI; a hundred, judged after 200 s, with UPPER_PANE_LONG=1. */
+    public function testServersThatAreKilledLoseNothing(): void
+    {
+        $isLong = getenv('UPPER_PANE_LONG') === '1';
+        $lease = $isLong ? 150 : 10;
+        $environment = "UPPER_PANE_LEASE_S=$lease APP_ENV=prod STORAGE_DIR= APP_CACHE_DIR=";
+        exec("$environment " . dirname(__DIR__, 2) . '/bench/kill ' . ($isLong ? '100 200' : '10 15') . ' </dev/null 2>/tmp/upper-pane-kill.log', $said, $code);
+        self::assertSame(0, $code, implode("\n", $said) . "\n" . file_get_contents('/tmp/upper-pane-kill.log'));
+        self::assertStringContainsString('wrong: 0', implode("\n", $said));
+    }
+
+    /** @return array{string, string} its cookie and its token */
+    private function signedIn(): array
+    {
+        [$status, $headers] = $this->ask('/api/sign-in', '', '{"login":"rui","password":"harbour"}');
+        self::assertSame(200, $status);
+        preg_match('/^set-cookie: (upper_pane=[^;]+)/mi', $headers, $found);
+        $cookie = $found[1] ?? '';
+        $told = json_decode($this->ask('/api/session', $cookie)[2], true);
+
+        return [$cookie, $told['csrf']];
+    }
+
+    /** @return array{int, string, string} status, headers, body */
+    private function ask(string $path, string $cookie, ?string $json = null): array
+    {
+        $curl = curl_init(Desk::url($path));
+        assert($curl !== false);
+        curl_setopt_array($curl, [CURLOPT_RETURNTRANSFER => true, CURLOPT_HEADER => true, CURLOPT_TIMEOUT => 60, CURLOPT_HTTPHEADER => ["Cookie: $cookie", 'Content-Type: application/json']]);
+        if ($json !== null) {
+            curl_setopt($curl, CURLOPT_POSTFIELDS, $json);
+        }
+        $answer = (string) curl_exec($curl);
+        $size = (int) curl_getinfo($curl, CURLINFO_HEADER_SIZE);
+
+        return [(int) curl_getinfo($curl, CURLINFO_RESPONSE_CODE), substr($answer, 0, $size), substr($answer, $size)];
+    }
+
+    /** @return resource */
+    private function open()
+    {
+        $socket = stream_socket_client('tcp://' . parse_url(Desk::url(), PHP_URL_HOST) . ':' . parse_url(Desk::url(), PHP_URL_PORT));
+
+        return is_resource($socket) ? $socket : throw new \RuntimeException('Nobody listens.');
+    }
+
+    private function secret(): string
+    {
+        $players = json_decode((string) file_get_contents(dirname(__DIR__, 2) . '/var/instances/test/storage/players.json'), true);
+
+        return $players[0]['secret'];
+    }
+}
