@@ -113,3 +113,28 @@ $done = json_decode(ask("$base/api/handings/{$handing['handing']['id']}")[1], tr
 $state = is_array($done) && is_string($done['state'] ?? null) ? $done['state'] : '?';
 say('one worker, until every pointer is written', sprintf('%.1f s, %.0f MB, %s (%d)', $s, $largest / 1024, $state, $code), 'under 60 s, 128 MB');
 say('estate, first answer, gzipped, median of 20', sprintf('%.0f ms', 1000 * median("$base/api/estate", 20)), '5,000: under 100 ms');
+
+// Players at the page's own rhythm, and beside them ten designers who open, look and save one after the other.
+$secrets = array_filter($connection->fetchFirstColumn("SELECT secret FROM player WHERE id LIKE 'large-%' ORDER BY id"), is_string(...));
+foreach (array_filter([5000, 10_000], static fn (int $players): bool => $players <= $count) as $players) {
+    $list = (string) tempnam(sys_get_temp_dir(), 'upper-pane-secrets');
+    file_put_contents($list, json_encode(array_slice($secrets, 0, $players)));
+    $command = ['nice', '-n', '19', 'php', '-d', 'memory_limit=1G', __DIR__ . '/players.php', $base, $list, '40'];
+    $generator = proc_open($command, [['file', '/dev/null', 'r'], ['pipe', 'w'], ['file', '/tmp/upper-pane-players.log', 'w']], $pipes);
+    assert(is_resource($generator));
+    sleep(8);
+    $times = [];
+    $layout = json_decode(ask("$base/api/layouts/check-in-day")[1], true);
+    assert(is_array($layout));
+    $analysis = (string) json_encode(['document' => $layout['document']]);
+    for ($end = microtime(true) + 25; microtime(true) < $end; usleep(100_000)) {
+        $times[] = ask("$base/api/layouts/check-in-day")[2];
+        $times[] = ask("$base/api/analysis", $analysis)[2];
+        $times[] = ask("$base/api/layouts")[2];
+    }
+    sort($times);
+    $said = json_decode((string) stream_get_contents($pipes[1]), true);
+    proc_close($generator);
+    say("designers beside $players players", sprintf('p50 %.0f, p95 %.0f ms', 1000 * $times[intdiv(count($times), 2)], 1000 * $times[(int) (0.95 * count($times))]), '5,000: p95 under 150 ms');
+    say('  the players', (string) json_encode($said), 'no poll refused');
+}

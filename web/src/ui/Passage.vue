@@ -51,7 +51,7 @@ async function leave() {
     </nav>
     <button type="button" class="find" title="Find any object or action" @click="$emit('find')">Find <kbd class="figures">Ctrl K</kbd></button>
     <div class="who">
-      <RouterLink to="/bin" :aria-current="route.path === '/bin' ? 'page' : undefined">Bin</RouterLink>
+      <RouterLink to="/bin" class="bin" :aria-current="route.path === '/bin' ? 'page' : undefined">Bin</RouterLink>
       <span>{{ session.account?.name }}</span>
       <button type="button" class="btn btn-link btn-sm" @click="leave">Sign out</button>
     </div>
@@ -134,5 +134,9 @@ li a.here {
   padding: 0 10px 0 16px;
   border-left: 1px solid var(--rule);
   color: var(--soft);
+}
+.bin {
+  margin-right: 10px;
+  font-size: 0.875rem;
 }
 </style>
