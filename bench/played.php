@@ -59,7 +59,7 @@ function benchWeek(Chrome $chrome, \Closure $ask, string $base): void
 function benchInStep(Chrome $chrome, string $base): void
 {
     $address = $chrome->driver->executeAsyncScript(
-        'const done = arguments[0]; fetch("/api/estate").then((r) => r.json()).then((e) => done(e.displays.find((d) => d.id === "check-in-1").players[0].address))',
+        'const done = arguments[0]; fetch("/api/players").then((r) => r.json()).then((e) => done(e.players.find((p) => p.display === "check-in-1").address))',
     );
     assert(is_string($address));
     // The desk rests meanwhile.

@@ -85,7 +85,8 @@ final class Version20261127090000 extends AbstractMigration
             $this->addSql("ALTER TABLE $table ADD CONSTRAINT $key FOREIGN KEY IF NOT EXISTS ($column) REFERENCES $parent (id)");
         }
         $this->addSql("ALTER TABLE surveyed_display ADD IF NOT EXISTS name VARCHAR(255) CHARACTER SET utf8mb4 COLLATE utf8mb4_unicode_ci
-            AS (COALESCE(JSON_VALUE(document, '$.name'), '')) STORED");
+            AS (COALESCE(JSON_VALUE(document, '$.name'), '')) STORED,
+            ADD INDEX IF NOT EXISTS in_lists (position, id, name, place_id, alike, revision, shape, current_id)");
         $this->addSql("ALTER TABLE design ADD IF NOT EXISTS rules_on VARCHAR(170) CHARACTER SET utf8mb4 COLLATE utf8mb4_nopad_bin
             AS (IF(kind = 'schedule', COALESCE(CONCAT('display ', display_id), CONCAT('place ', place_id)), NULL)) STORED, ADD UNIQUE INDEX IF NOT EXISTS one_schedule (rules_on)");
     }

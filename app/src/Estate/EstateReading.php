@@ -16,6 +16,7 @@ use UpperPane\Core\Finding\Finding;
 use UpperPane\Core\Handover\DisplayFacts;
 use UpperPane\Core\Handover\EstateFindings;
 use UpperPane\Core\Handover\Planned;
+use UpperPane\Core\Playback\Call;
 use UpperPane\Core\Playback\DisplayStatus;
 
 /**
@@ -30,6 +31,9 @@ final class EstateReading
 {
     /** @var array<string, int> places of what is told once, by what it is */
     private array $places = [];
+
+    /** @var array<string, int> Unix ms of instants as they are kept */
+    private array $times = [];
 
     /** @var array{kinds: list<mixed>, releases: list<mixed>, standings: list<mixed>, dues: list<mixed>} */
     private array $shared = ['kinds' => [], 'releases' => [], 'standings' => [], 'dues' => []];
@@ -73,17 +77,19 @@ final class EstateReading
         [$displays, $facts] = [[], []];
         foreach ($rows as $row) {
             $id = self::text($row['id']);
-            $summary = $kinds[self::kindKey($row)];
+            $kind = self::kindKey($row);
+            $summary = $kinds[$kind];
             if (!$wanted->all && !$wanted->fits(['name' => $row['name']] + $summary, self::text($row['place_id']))) {
                 continue;
             }
-            $head = $row['release_id'] === null ? null : $heads[self::headKey($row)];
-            $hashes = array_values(array_filter([$row['sha256'], $row['whole_sha256']], is_string(...)));
+            $key = $row['release_id'] === null ? '' : self::headKey($row);
+            $head = $heads[$key] ?? null;
+            $hashes = self::hashes($row);
             $number = is_int($row['number']) ? $row['number'] : null;
             $isOlder = $head !== null && ($head['changed'] || $row['reshaped'] === 1);
             [$told, $calls, $standings] = [[], [], []];
             foreach ($players[$id] ?? [] as $player) {
-                $call = Player::callOf($player);
+                $call = $this->call($player);
                 $standing = DisplayStatus::of($call, $hashes, $this->nowMs);
                 $standings[] = $standing;
                 $calls[] = [self::text($player['name']), $call, $standing];
@@ -97,9 +103,9 @@ final class EstateReading
                 'name' => $row['name'],
                 'place' => $row['place_id'],
                 'revision' => $row['revision'],
-                'kind' => $this->shared('kinds', self::kindKey($row), static fn (): array => $summary),
+                'kind' => $this->places["kinds $kind"] ?? $this->shared('kinds', $kind, static fn (): array => $summary),
                 'number' => $number,
-                'release' => $head === null ? null : $this->shared('releases', self::headKey($row), static fn (): array => $head['told']),
+                'release' => $head === null ? null : $this->places["releases $key"] ?? $this->shared('releases', $key, static fn (): array => $head['told']),
                 'older' => $isOlder,
                 'planned' => $head['planned']->message ?? null,
                 'standing' => $this->standing(DisplayStatus::together($standings), $number, null),
@@ -203,7 +209,9 @@ final class EstateReading
 
     private function standing(DisplayStatus $standing, ?int $number, ?string $trouble): int
     {
-        return $this->shared('standings', "$standing->value $number $trouble", static fn (): array => [
+        $key = "$standing->value $number $trouble";
+
+        return $this->places["standings $key"] ?? $this->shared('standings', $key, static fn (): array => [
             'state' => $standing->value,
             'level' => $standing->level()?->value,
             'says' => $standing->sentence($number, $trouble),
@@ -225,6 +233,42 @@ final class EstateReading
         return $this->places["$list $key"];
     }
 
+    /** @param Row $player */
+    private function call(array $player): Call
+    {
+        return new Call(
+            $this->ms($player['bound_at']) ?? 0,
+            $this->ms($player['called_at']),
+            is_string($player['plays_sha256']) ? $player['plays_sha256'] : null,
+            is_string($player['trouble']) ? $player['trouble'] : null,
+            is_int($player['report_every_s']) ? $player['report_every_s'] : null,
+        );
+    }
+
+    /** Thousands of players called within the same few minutes: each time is read once. */
+    private function ms(mixed $at): ?int
+    {
+        return is_string($at) ? $this->times[$at] ??= 1000 * (int) strtotime("$at UTC") : null;
+    }
+
+    /**
+     * SHA-256 of its release, as a manifest and in one piece.
+     *
+     * @param Row $row
+     * @return list<string>
+     */
+    private static function hashes(array $row): array
+    {
+        $hashes = [];
+        foreach (['sha256', 'whole_sha256'] as $column) {
+            if (is_string($row[$column])) {
+                $hashes[] = $row[$column];
+            }
+        }
+
+        return $hashes;
+    }
+
     /** @param Row $row */
     private static function kindKey(array $row): string
     {
@@ -234,7 +278,7 @@ final class EstateReading
     /** @param Row $row */
     private static function headKey(array $row): string
     {
-        $key = implode(' ', array_map(self::text(...), [$row['sha256'], $row['handing_id'], $row['planned_until'], $row['plan_trouble']]));
+        $key = self::text($row['sha256']) . ' ' . self::text($row['handing_id']) . ' ' . self::text($row['planned_until']) . ' ' . self::text($row['plan_trouble']);
 
         return is_int($row['release_id']) && $row['handing_id'] === null ? "$key {$row['release_id']}" : $key;
     }
