@@ -136,7 +136,7 @@ final class MigrationTest extends TestCase
         $migration = new $class($this->connection, new NullLogger());
         $migration->up(new Schema());
 
-        return array_map(static fn ($query): array => [$query->getStatement(), array_values($query->getParameters())], $migration->getSql());
+        return array_map(static fn ($query): array => [$query->getStatement(), array_values($query->getParameters())], array_values($migration->getSql()));
     }
 
     /** @return array<string, mixed> how each table is made, and what is in it */
