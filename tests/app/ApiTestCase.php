@@ -157,7 +157,6 @@ abstract class ApiTestCase extends WebTestCase
     {
         [$status] = $this->ask('POST', "/api/play/$secret/report", $report);
         $reports = static::getContainer()->get(Reports::class);
-        assert($reports instanceof Reports);
         $reports->together();
         $this->entities()->clear();
 

@@ -37,6 +37,10 @@ class Handing
     #[ORM\Column(type: Types::DATETIME_IMMUTABLE, nullable: true)]
     public ?\DateTimeImmutable $endedAt = null;
 
+    /** @var list<string> the first of its displays, which are told */
+    #[ORM\Column(type: 'json')]
+    public array $displays;
+
     /**
      * @param string $name of what is handed over
      * @param list<array<string, mixed>> $orders what goes to which displays (Order)
@@ -57,6 +61,7 @@ class Handing
         #[ORM\Column(length: 80, nullable: true)]
         public readonly ?string $begunBy = null,
     ) {
+        $this->displays = array_slice(array_merge(...array_map(static fn (Order $order): array => $order->displays, $this->orders()), ...[[]]), 0, self::TOLD);
     }
 
     /** @return list<Order> */
@@ -68,17 +73,36 @@ class Handing
     /** @return array<string, mixed> */
     public function toArray(): array
     {
-        return [
+        $written = static fn (?\DateTimeImmutable $at): ?string => $at?->format('Y-m-d H:i:s');
+
+        return self::told([
             'id' => $this->id,
             'name' => $this->name,
             'state' => $this->state,
             'done' => $this->done,
             'of' => $this->of,
-            'displays' => array_slice(array_merge(...array_map(static fn (Order $order): array => $order->displays, $this->orders())), 0, self::TOLD),
+            'displays' => json_encode($this->displays, JSON_THROW_ON_ERROR),
             'trouble' => $this->trouble,
-            'begun_at' => $this->begunAt->format('Y-m-d\TH:i:s\Z'),
+            'begun_at' => $written($this->begunAt),
             'begun_by' => $this->begunBy,
-            'ended_at' => $this->endedAt?->format('Y-m-d\TH:i:s\Z'),
-        ];
+            'ended_at' => $written($this->endedAt),
+        ]);
+    }
+
+    /**
+     * The same of a row of the table, without its orders, which name thousands of displays.
+     *
+     * @param array<string, mixed> $row
+     * @return array<string, mixed>
+     */
+    public static function told(array $row): array
+    {
+        $instant = static fn (mixed $at): ?string => is_string($at) ? strtr($at, ' ', 'T') . 'Z' : null;
+
+        return [
+            'displays' => is_string($row['displays']) ? json_decode($row['displays'], true) : [],
+            'begun_at' => $instant($row['begun_at']),
+            'ended_at' => $instant($row['ended_at']),
+        ] + $row;
     }
 }

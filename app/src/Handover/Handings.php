@@ -66,6 +66,14 @@ final readonly class Handings implements Owner
         return $handing;
     }
 
+    /** @return list<array<string, mixed>> the newest first */
+    public function latest(int $most): array
+    {
+        return array_map(Handing::told(...), $this->entities->getConnection()->fetchAllAssociative(
+            "SELECT id, name, state, done, of, displays, trouble, begun_at, begun_by, ended_at FROM handing ORDER BY begun_at DESC, id DESC LIMIT $most",
+        ));
+    }
+
     #[AsMessageHandler]
     public function work(HandOver $job): void
     {

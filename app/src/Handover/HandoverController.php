@@ -153,9 +153,7 @@ final readonly class HandoverController
     #[Route('/api/handings', methods: ['GET'])]
     public function handings(): JsonResponse
     {
-        $handings = $this->entities->getRepository(Handing::class)->findBy([], ['begunAt' => 'DESC', 'id' => 'DESC'], self::MOST_HANDINGS);
-
-        return new JsonResponse(['handings' => array_map(static fn (Handing $handing): array => $handing->toArray(), $handings)]);
+        return new JsonResponse(['handings' => $this->handings->latest(self::MOST_HANDINGS)]);
     }
 
     #[Route('/api/handings/{id}', methods: ['GET'])]

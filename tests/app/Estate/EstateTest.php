@@ -60,6 +60,27 @@ final class EstateTest extends ApiTestCase
         self::assertStringEndsWith(': 3 found in its survey.', $found['survey.found']['message']);
     }
 
+    /** What every page shows of it, without all of it; and who has it already is told that nothing changed. */
+    public function testTheEstateIsCountedAndNotSentTwice(): void
+    {
+        $this->signIn();
+        $this->player('wide');
+        $counts = fn (): array => $this->ask('GET', '/api/estate/counts')[1];
+        self::assertSame(['of' => 2, 'older' => 0, 'standing' => ['blank' => 1, 'unbound' => 1]], $counts());
+        $layout = $this->made($this->whole($this->media()));
+        $this->handOver(['source' => ['kind' => 'layout', 'id' => $layout['id']], 'displays' => ['wide']]);
+        $this->ask('PUT', "/api/layouts/{$layout['id']}", ['base' => 1, 'document' => ['name' => 'Noon'] + $layout['document']]);
+        self::assertSame(['of' => 2, 'older' => 1, 'standing' => ['changing' => 1, 'unbound' => 1]], $counts());
+
+        $this->ask('GET', '/api/estate');
+        $etag = (string) $this->client->getResponse()->headers->get('ETag');
+        $this->client->request('GET', '/api/estate', server: ['HTTP_IF_NONE_MATCH' => $etag]);
+        self::assertSame([304, ''], [$this->client->getResponse()->getStatusCode(), $this->client->getResponse()->getContent()]);
+        static::mockTime('+1 hour');
+        $this->client->request('GET', '/api/estate', server: ['HTTP_IF_NONE_MATCH' => $etag]);
+        self::assertSame(200, $this->client->getResponse()->getStatusCode(), 'its player is silent by now');
+    }
+
     public function testListsSayWhereDesignsAreShownAndWhichRevision(): void
     {
         $this->signIn();

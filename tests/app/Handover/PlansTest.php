@@ -135,7 +135,6 @@ final class PlansTest extends ApiTestCase
     private function plan(): void
     {
         $plans = static::getContainer()->get(Plans::class);
-        assert($plans instanceof Plans);
         $plans->run();
         static::getContainer()->get(Pointers::class)->writeDue();
         $this->entities()->clear();

@@ -75,7 +75,6 @@ final class BinTest extends ApiTestCase
         $this->prune();
         static::mockTime('+3 days');
         $plans = static::getContainer()->get(Plans::class);
-        assert($plans instanceof Plans);
         $plans->run();
         $this->entities()->clear();
         self::assertNull($this->entities()->getConnection()->fetchOne('SELECT plan_trouble FROM handed_release WHERE number = 3'));
@@ -165,7 +164,6 @@ final class BinTest extends ApiTestCase
     private function prune(): void
     {
         $prune = static::getContainer()->get(Prune::class);
-        assert($prune instanceof Prune);
         $prune->run();
         $this->entities()->clear();
     }

@@ -1,5 +1,5 @@
 import { useQuery } from '@tanstack/vue-query'
-import { computed } from 'vue'
+import { computed, onScopeDispose, ref } from 'vue'
 import { api } from '../ui/api'
 import type { Finding, Level } from '../ui/shelf'
 
@@ -148,21 +148,47 @@ const MANY = 1000
 /** Names and rasters seldom change, and whoever changes them asks anew. */
 const ONCE_MS = 60_000
 
+interface Counts {
+  of: number
+  older: number
+  standing: Partial<Record<Standing['state'], number>>
+}
+
+function counted(displays: DisplayState[]): Counts {
+  const standing: Counts['standing'] = {}
+  for (const d of displays) standing[d.standing.state] = (standing[d.standing.state] ?? 0) + 1
+  return { of: displays.length, older: displays.filter((d) => d.saved_not_handed_over).length, standing }
+}
+
+/** How many parts of this page ask for the whole estate again and again: then nobody needs to be asked for its counts. */
+const watching = ref(0)
+
 /** How many displays stand how, as every page of the desk shows it. */
 export function useCounts() {
+  const isWatched = computed(() => watching.value > 0)
   const query = useQuery({
     queryKey: ['estate', 'counts'],
-    queryFn: () => api.get<{ of: number; older: number; standing: Partial<Record<Standing['state'], number>> }>('estate/counts'),
+    queryFn: () => api.get<Counts>('estate/counts'),
+    enabled: computed(() => !isWatched.value),
     refetchInterval: (q) => ((q.state.data?.of ?? 0) > MANY ? SELDOM : OFTEN),
   })
-  return computed(() => query.data.value ?? { of: 0, older: 0, standing: {} })
+  const whole = useQuery<Estate>({ queryKey: ['estate'], enabled: false, queryFn: ask })
+  return computed(() =>
+    isWatched.value && whole.data.value ? counted(whole.data.value.displays) : (query.data.value ?? { of: 0, older: 0, standing: {} }),
+  )
 }
+
+const ask = async () => together(await api.get<Answer>('estate'))
 
 /** The estate as it stands, asked again every few seconds; where only names and rasters are looked up, `live` is false, and it is asked once. */
 export function useEstate(live = true) {
+  if (live) {
+    watching.value++
+    onScopeDispose(() => watching.value--)
+  }
   const query = useQuery({
     queryKey: ['estate'],
-    queryFn: async () => together(await api.get<Answer>('estate')),
+    queryFn: ask,
     staleTime: live ? 0 : ONCE_MS,
     refetchInterval: (q) => (live ? ((q.state.data?.displays.length ?? 0) > MANY ? SELDOM : OFTEN) : false),
   })
