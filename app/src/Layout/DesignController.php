@@ -40,6 +40,7 @@ final readonly class DesignController
         private Schedules $schedules,
         private Pictures $pictures,
         private HandedReleaseRepository $releases,
+        private References $references,
         private Bin $bin,
         private ClockInterface $clock,
         private Security $security,
@@ -50,7 +51,7 @@ final readonly class DesignController
     public function list(string $plural): JsonResponse
     {
         $handed = $this->releases->currentBySource();
-        $uses = $this->designs->uses();
+        $uses = $this->references->uses();
 
         return new JsonResponse([$plural => array_map(static fn (array $design): array => $design + [
             'handed_over' => $handed[$design['id']] ?? [],
@@ -179,7 +180,7 @@ final readonly class DesignController
         if ($shownOn !== []) {
             throw new Problem(409, 'design.shown', sprintf('"%s" is shown on %s. Hand something else over there first.', $design->name, implode(', ', array_column($shownOn, 'display_name'))));
         }
-        $users = $this->designs->uses()[$id] ?? [];
+        $users = $this->references->names(References::DESIGN, $id);
         if ($users !== []) {
             throw new Problem(409, 'design.used', sprintf('"%s" is used in %s.', $design->name, implode(', ', $users)));
         }

@@ -41,24 +41,4 @@ final class DesignRepository extends ServiceEntityRepository
             'saved_by' => $row['saved_by'],
         ], $rows);
     }
-
-    /** @return array<string, list<string>> by the id of a design: names of the others that refer to it */
-    public function uses(): array
-    {
-        $uses = [];
-        $rows = $this->getEntityManager()->getConnection()->iterateAssociative(
-            'SELECT id, name, document FROM design WHERE document LIKE \'%"ref":%\' OR kind = \'schedule\' ORDER BY name, id',
-        );
-        foreach ($rows as ['id' => $id, 'name' => $name, 'document' => $document]) {
-            // Layouts and playlists name others as refs, schedules as what they play.
-            preg_match_all('/"(?:ref|layout|playlist)":"([A-Za-z0-9._-]+)"/', is_string($document) ? $document : '', $refs);
-            foreach (array_unique($refs[1]) as $ref) {
-                if ($ref !== $id && is_string($name)) {
-                    $uses[$ref][] = $name;
-                }
-            }
-        }
-
-        return $uses;
-    }
 }

@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace UpperPane\App\Media;
 
-use Doctrine\DBAL\Connection;
 use Doctrine\ORM\EntityManagerInterface;
 use League\Flysystem\FilesystemOperator;
 use Psr\Clock\ClockInterface;
@@ -17,6 +16,7 @@ use Symfony\Component\Routing\Attribute\Route;
 use Symfony\Component\Uid\Ulid;
 use UpperPane\App\Http\Problem;
 use UpperPane\App\Http\Upload;
+use UpperPane\App\Layout\References;
 use UpperPane\App\Storage\Bin;
 use UpperPane\App\Storage\Transaction;
 use UpperPane\Core\Media\Swatches;
@@ -26,7 +26,7 @@ final readonly class MediaController
     public function __construct(
         private EntityManagerInterface $entities,
         private Transaction $transaction,
-        private Connection $connection,
+        private References $references,
         private MessageBusInterface $jobs,
         private ClockInterface $clock,
         private Security $security,
@@ -111,9 +111,9 @@ final readonly class MediaController
     public function delete(string $id): JsonResponse
     {
         $asset = $this->asset($id);
-        $users = $this->connection->fetchFirstColumn('SELECT name FROM design WHERE INSTR(document, ?) > 0 ORDER BY name', [json_encode($id)]);
+        $users = $this->references->names(References::MEDIA, $id);
         if ($users !== []) {
-            $names = array_map(static fn (mixed $name): string => is_string($name) ? "\"$name\"" : '', $users);
+            $names = array_map(static fn (string $name): string => "\"$name\"", $users);
             throw new Problem(409, 'media.used', sprintf('"%s" is used in %s. Take it out there first.', $asset->name, implode(', ', $names)));
         }
         $this->transaction->of(fn () => $this->bin->put('media', $id, $asset->name, ['media_asset' => 'id = ?'], $this->security->getUser()?->getUserIdentifier()));

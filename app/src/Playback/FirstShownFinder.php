@@ -13,6 +13,7 @@ use UpperPane\App\Handover\Programmes;
 use UpperPane\App\Http\Problem;
 use UpperPane\App\Layout\Design;
 use UpperPane\App\Layout\DesignKind;
+use UpperPane\App\Layout\References;
 use UpperPane\App\Time\Schedules;
 use UpperPane\Core\Document\Node;
 use UpperPane\Core\Document\Refused;
@@ -28,6 +29,7 @@ final readonly class FirstShownFinder
         private Programmes $programmes,
         private Schedules $schedules,
         private HandedReleaseRepository $releases,
+        private References $references,
         private ClockInterface $clock,
     ) {
     }
@@ -44,7 +46,7 @@ final readonly class FirstShownFinder
             'media' => SearchTarget::media($id),
             'schedule' => null,
         };
-        $users = $this->users($id);
+        $users = $this->references->usersOfAll($kind === 'media' ? References::MEDIA : References::DESIGN, $id);
         [$seen, $unseen] = $this->standing($search, [$id => true] + $users);
         usort($seen, static fn (array $a, array $b): int => [$a['at'], $a['name']] <=> [$b['at'], $b['name']]);
 
@@ -129,24 +131,5 @@ final readonly class FirstShownFinder
         }
 
         return NeverShown::usedIn(array_map(fn (string|int $user): string => $this->entities->find(Design::class, (string) $user)->name ?? (string) $user, array_keys($users)));
-    }
-
-    /** @return array<DesignKind> by id: designs that name it, and those that name these, however far */
-    private function users(string $id): array
-    {
-        $users = [];
-        $next = [$id];
-        while ($next !== []) {
-            $of = array_shift($next);
-            $rows = $this->entities->getConnection()->fetchAllKeyValue('SELECT id, kind FROM design WHERE id <> ? AND LOCATE(?, document) > 0', [$of, sprintf('"%s"', $of)]);
-            foreach ($rows as $user => $kind) {
-                if (!isset($users[$user]) && (string) $user !== $id && is_string($kind)) {
-                    $users[$user] = DesignKind::from($kind);
-                    $next[] = (string) $user;
-                }
-            }
-        }
-
-        return $users;
     }
 }

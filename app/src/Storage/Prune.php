@@ -97,6 +97,9 @@ final class Prune implements Chore
         foreach (array_chunk($gone, 1000) as $chunk) {
             $this->connection->executeStatement("DELETE FROM $table WHERE id IN (?)", [$chunk], [ArrayParameterType::INTEGER]);
         }
+        if ($table === 'design_revision' && $gone !== []) {
+            $this->connection->executeStatement('DELETE r FROM reference r LEFT JOIN design_revision v ON v.design_id = r.design_id AND v.number = r.revision WHERE v.id IS NULL');
+        }
     }
 
     /** @return array<string, true> revisions that releases need which can be put back */

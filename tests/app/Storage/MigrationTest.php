@@ -13,6 +13,7 @@ use PHPUnit\Framework\TestCase;
 use Psr\Log\NullLogger;
 use UpperPane\Migrations\Version20261127080000;
 use UpperPane\Migrations\Version20261127090000;
+use UpperPane\Migrations\Version20261127100000;
 use UpperPane\Tests\Core\Make;
 
 /**
@@ -21,7 +22,7 @@ use UpperPane\Tests\Core\Make;
  */
 final class MigrationTest extends TestCase
 {
-    private const MIGRATIONS = [Version20261127080000::class, Version20261127090000::class];
+    private const MIGRATIONS = [Version20261127080000::class, Version20261127090000::class, Version20261127100000::class];
 
     private Connection $connection;
 
@@ -65,6 +66,7 @@ final class MigrationTest extends TestCase
         self::assertSame(0, (int) $one("SELECT COUNT(*) FROM account WHERE login = 'rui '"));
         $columns = "SELECT collation_name FROM information_schema.columns WHERE table_schema = 'upper_pane_trial'";
         self::assertSame('utf8mb4_nopad_bin', $one("$columns AND table_name = 'account' AND column_name = 'login'"));
+        self::assertSame(['shop-window-round'], $this->connection->fetchFirstColumn("SELECT DISTINCT design_id FROM reference WHERE kind = 'design' AND thing_id = 'house-notices'"));
         self::assertSame('Hall wall', $one("SELECT name FROM surveyed_display WHERE id = 'hall'"));
     }
 

@@ -34,6 +34,8 @@ final class ScheduleTest extends ApiTestCase
         $moved = $made['document'];
         $moved['bookings'][0]['start'] = '2026-01-01T07:00:00';
         self::assertSame(2, $this->ask('PUT', "/api/schedules/{$made['id']}", ['base' => 1, 'document' => $moved])[1]['revision']);
+        self::assertSame(2, $this->ask('PUT', "/api/schedules/{$made['id']}", ['base' => 1, 'document' => $moved])[1]['revision'], 'asked again: it had landed');
+        $moved['bookings'][0]['start'] = '2026-01-01T08:00:00';
         self::assertSame([409, 'revision.stale'], $this->refused('PUT', "/api/schedules/{$made['id']}", ['base' => 1, 'document' => $moved]), 'two people move the same booking');
         $moved['bookings'][0]['end'] = '2026-01-01T05:00:00';
         self::assertSame([422, 'value.range'], $this->refused('PUT', "/api/schedules/{$made['id']}", ['base' => 2, 'document' => $moved]));

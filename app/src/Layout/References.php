@@ -1,0 +1,112 @@
+<?php
+
+declare(strict_types=1);
+
+namespace UpperPane\App\Layout;
+
+use Doctrine\Bundle\DoctrineBundle\Attribute\AsEntityListener;
+use Doctrine\DBAL\ArrayParameterType;
+use Doctrine\DBAL\Connection;
+use Doctrine\ORM\Events;
+use UpperPane\Core\Layout\Documents;
+
+/**
+ * Which revision of which design names which other designs and media: as rows, written with each revision.
+ *
+ * Where something is used is asked of the newest revisions; nobody searches documents for it.
+ */
+#[AsEntityListener(event: Events::postPersist, method: 'noted', entity: DesignRevision::class)]
+final readonly class References
+{
+    public const DESIGN = 'design';
+    public const MEDIA = 'media';
+
+    public function __construct(private Connection $connection)
+    {
+    }
+
+    /** Of one that came too late and was kept aside nothing is noted: nobody plays it. */
+    public function noted(DesignRevision $revision): void
+    {
+        foreach ($revision->number === null ? [] : self::rows($revision->designId, $revision->number, $revision->document) as $row) {
+            $this->connection->insert('reference', $row);
+        }
+    }
+
+    /**
+     * @param array<string, mixed> $document
+     * @return list<array{design_id: string, revision: int, kind: string, thing_id: string}> what it names, but for itself
+     */
+    public static function rows(string $design, int $revision, array $document): array
+    {
+        $rows = [];
+        foreach (Documents::named($document) as $kind => $ids) {
+            foreach ($ids as $id) {
+                if ($kind === 'media' || $id !== $design) {
+                    $rows[] = ['design_id' => $design, 'revision' => $revision, 'kind' => $kind === 'media' ? self::MEDIA : self::DESIGN, 'thing_id' => $id];
+                }
+            }
+        }
+
+        return $rows;
+    }
+
+    /** @return array<string, list<string>> by the id of a design: names of the others that name it as they are saved by now */
+    public function uses(): array
+    {
+        $uses = [];
+        $rows = $this->connection->fetchAllNumeric(
+            'SELECT r.thing_id, d.name FROM reference r JOIN design d ON d.id = r.design_id AND d.revision = r.revision WHERE r.kind = ? ORDER BY d.name, d.id',
+            [self::DESIGN],
+        );
+        foreach ($rows as [$thing, $name]) {
+            if (is_string($thing) && is_string($name)) {
+                $uses[$thing][] = $name;
+            }
+        }
+
+        return $uses;
+    }
+
+    /**
+     * @param self::DESIGN|self::MEDIA $kind
+     * @return array<DesignKind> by id, in the order of their names: designs that name it as they are saved by now
+     */
+    public function users(string $kind, string ...$ids): array
+    {
+        $rows = $this->connection->fetchAllKeyValue(
+            'SELECT d.id, d.kind FROM reference r JOIN design d ON d.id = r.design_id AND d.revision = r.revision WHERE r.kind = ? AND r.thing_id IN (?) ORDER BY d.name, d.id',
+            [$kind, $ids],
+            [1 => ArrayParameterType::STRING],
+        );
+
+        return array_map(static fn (mixed $one): DesignKind => DesignKind::from(is_string($one) ? $one : ''), $rows);
+    }
+
+    /**
+     * @param self::DESIGN|self::MEDIA $kind
+     * @return array<DesignKind> by id: designs that name it, and those that name these, however far
+     */
+    public function usersOfAll(string $kind, string $id): array
+    {
+        $all = $next = array_diff_key($this->users($kind, $id), [$id => true]);
+        while ($next !== []) {
+            $next = array_diff_key($this->users(self::DESIGN, ...array_map(strval(...), array_keys($next))), $all, [$id => true]);
+            $all += $next;
+        }
+
+        return $all;
+    }
+
+    /**
+     * @param self::DESIGN|self::MEDIA $kind
+     * @return list<string> names of the designs that name it as they are saved by now
+     */
+    public function names(string $kind, string $id): array
+    {
+        return array_values(array_filter($this->connection->fetchFirstColumn(
+            'SELECT d.name FROM reference r JOIN design d ON d.id = r.design_id AND d.revision = r.revision WHERE r.kind = ? AND r.thing_id = ? ORDER BY d.name, d.id',
+            [$kind, $id],
+        ), is_string(...)));
+    }
+}
