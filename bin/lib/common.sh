@@ -295,7 +295,7 @@ workers_up() { # one looks into media, one makes releases, one writes pointers a
     running "$RUN/$worker.pid" && continue
     # A worker ends by itself now and then, so that memory never grows; the loop starts the next one.
     if [ "$worker" = keeper ]; then
-      launch keeper bash -c 'all=--all-pointers; while true; do php -d memory_limit=128M "$0/bin/console" upper-pane:keep $all -q && all=; sleep 1; done' "$ROOT"
+      launch keeper bash -c 'all=--all; while true; do php -d memory_limit=128M "$0/bin/console" upper-pane:keep $all -q && all=; sleep 1; done' "$ROOT"
     else
       launch "$worker" bash -c 'while true; do php -d memory_limit=128M "$0/bin/console" messenger:consume "$1" --sleep=0.2 --time-limit=1800 --memory-limit=100M --keepalive="$2" -q; sleep 1; done' "$ROOT" "$worker" $((lease < 10 ? 2 : lease / 5))
     fi

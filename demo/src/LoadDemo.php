@@ -14,9 +14,9 @@ use Symfony\Component\Console\Output\OutputInterface;
 use Symfony\Component\DependencyInjection\Attribute\Target;
 use Symfony\Component\PasswordHasher\Hasher\UserPasswordHasherInterface;
 use UpperPane\App\Account\Account;
+use UpperPane\App\Display\Place;
 use UpperPane\App\Display\SurveyedDisplay;
 use UpperPane\App\Display\SurveyRevision;
-use UpperPane\App\Estate\Place;
 use UpperPane\App\Handover\Handings;
 use UpperPane\App\Handover\HandOver;
 use UpperPane\App\Handover\Offer;
@@ -191,7 +191,7 @@ final readonly class LoadDemo
             }
         }
         $this->entities->flush();
-        while ($this->pointers->writeDue() > 0) {
+        while ($this->pointers->doDue() > 0) {
         }
         file_put_contents("$this->storageDir/players.json", json_encode($addresses, JSON_PRETTY_PRINT | JSON_THROW_ON_ERROR));
     }

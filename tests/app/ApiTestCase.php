@@ -14,8 +14,8 @@ use Symfony\Component\Messenger\MessageBusInterface;
 use Symfony\Component\Messenger\Stamp\ReceivedStamp;
 use Symfony\Component\PasswordHasher\Hasher\UserPasswordHasherInterface;
 use UpperPane\App\Account\Account;
+use UpperPane\App\Display\Place;
 use UpperPane\App\Display\SurveyedDisplay;
-use UpperPane\App\Estate\Place;
 use UpperPane\App\Jobs\TableTransport;
 use UpperPane\App\Media\MediaAsset;
 use UpperPane\App\Playback\Player;
@@ -157,7 +157,7 @@ abstract class ApiTestCase extends WebTestCase
     {
         [$status] = $this->ask('POST', "/api/play/$secret/report", $report);
         $reports = static::getContainer()->get(Reports::class);
-        $reports->together();
+        $reports->doDue();
         $this->entities()->clear();
 
         return $status;

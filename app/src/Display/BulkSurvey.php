@@ -6,8 +6,7 @@ namespace UpperPane\App\Display;
 
 use Doctrine\ORM\EntityManagerInterface;
 use Psr\Clock\ClockInterface;
-use UpperPane\App\Estate\Place;
-use UpperPane\App\Playback\Pointers;
+use Psr\EventDispatcher\EventDispatcherInterface;
 use UpperPane\App\Storage\Transaction;
 use UpperPane\Core\Display\Display;
 use UpperPane\Core\Document\DocumentRefused;
@@ -26,8 +25,13 @@ final readonly class BulkSurvey
     private const OF_PANEL = ['width_px' => ['native', 'width'], 'height_px' => ['native', 'height'], 'width_mm' => ['active_mm', 'width'], 'height_mm' => ['active_mm', 'height']];
     private const OF_VIEWING = ['nearest_m' => 'nearest_mm', 'farthest_m' => 'farthest_mm', 'centre_height_m' => 'centre_height_mm', 'eye_height_m' => 'eye_height_mm'];
 
-    public function __construct(private EntityManagerInterface $entities, private Transaction $transaction, private Surveys $surveys, private Pointers $pointers, private ClockInterface $clock)
-    {
+    public function __construct(
+        private EntityManagerInterface $entities,
+        private Transaction $transaction,
+        private Surveys $surveys,
+        private EventDispatcherInterface $events,
+        private ClockInterface $clock,
+    ) {
     }
 
     /**
@@ -82,10 +86,10 @@ final readonly class BulkSurvey
                 $known->place = $change['place'];
                 $known->survey($change['document'], $this->clock->now(), $by);
                 $this->surveys->keep($known, 'from a table');
-                $this->pointers->due($known->id);
             }
+            $known = array_filter(array_column($changes, 'known'));
+            $this->events->dispatch(new DisplaysChanged(array_map(static fn (SurveyedDisplay $one): string => $one->id, array_values($known))));
         });
-        $this->pointers->writeDue();
     }
 
     /**

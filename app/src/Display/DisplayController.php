@@ -7,27 +7,20 @@ namespace UpperPane\App\Display;
 use Doctrine\DBAL\LockMode;
 use Doctrine\ORM\EntityManagerInterface;
 use Psr\Clock\ClockInterface;
+use Psr\EventDispatcher\EventDispatcherInterface;
 use Symfony\Bundle\SecurityBundle\Security;
 use Symfony\Component\HttpFoundation\JsonResponse;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\Routing\Attribute\Route;
-use UpperPane\App\Estate\Place;
 use UpperPane\App\Http\Body;
 use UpperPane\App\Http\Problem;
-use UpperPane\App\Layout\Design;
-use UpperPane\App\Layout\DesignKind;
-use UpperPane\App\Layout\DesignLibrary;
-use UpperPane\App\Playback\Player;
-use UpperPane\App\Playback\Pointers;
-use UpperPane\App\Storage\Bin;
+use UpperPane\App\Storage\Deleting;
 use UpperPane\App\Storage\Transaction;
-use UpperPane\App\Text\HouseFaces;
 use UpperPane\Core\Display\Display;
 use UpperPane\Core\Display\Rotation;
 use UpperPane\Core\Display\SurveyActs;
 use UpperPane\Core\Document\Node;
 use UpperPane\Core\Document\Reason;
-use UpperPane\Core\Layout\Type\SmallestText;
 use UpperPane\Core\Units\UtcOffsets;
 
 /** Displays: surveyed, copied, moved, taken away; and whatever the core says of one. */
@@ -41,10 +34,8 @@ final readonly class DisplayController
         private EntityManagerInterface $entities,
         private Transaction $transaction,
         private Surveys $surveys,
-        private Pointers $pointers,
-        private Bin $bin,
-        private DesignLibrary $library,
-        private HouseFaces $faces,
+        private Deleting $deleting,
+        private EventDispatcherInterface $events,
         private ClockInterface $clock,
         private Security $security,
     ) {
@@ -68,21 +59,6 @@ final readonly class DisplayController
     public function show(string $id): JsonResponse
     {
         return new JsonResponse($this->surveys->whole($this->display($id)));
-    }
-
-    /** What the core says of a survey that is being typed, saved or not. */
-    #[Route('/api/displays/analysis', methods: ['POST'], priority: 1)]
-    public function analyse(Request $request): JsonResponse
-    {
-        $body = Body::of($request)->object('document', 'place', 'cap_px', 'layout');
-        $place = $body->optional('place') === null ? null : $this->place($body);
-        $display = Display::fromNode($body->field('document'));
-        $smallest = $this->smallest($display, $body->optional('layout'));
-        $cap = $body->optional('cap_px');
-
-        return new JsonResponse($this->surveys->said($display, $place?->zone(), $cap === null || $cap->value === null ? $smallest?->capPx : $cap->number(0.01, 1e6, 'px')) + [
-            'smallest' => $smallest?->toArray(),
-        ]);
     }
 
     /** What a hand does to a survey, saved or not. */
@@ -111,7 +87,7 @@ final readonly class DisplayController
             } else {
                 $display->survey($document, $this->clock->now(), $this->who());
                 $this->surveys->keep($display, $body->optional('note')?->text(1, 200));
-                $this->pointers->due($id);
+                $this->events->dispatch(new DisplaysChanged([$id]));
             }
 
             return $display;
@@ -125,7 +101,6 @@ final readonly class DisplayController
                 $base,
             ), more: ['current' => $this->surveys->whole($display)]);
         }
-        $this->pointers->writeDue();
 
         return new JsonResponse($this->surveys->whole($display));
     }
@@ -173,8 +148,7 @@ final readonly class DisplayController
         $minutes = Body::of($request)->object('minutes')->field('minutes')->int(0, 240, 'min');
         $display = $this->display($id);
         $display->alignmentUntil = $minutes === 0 ? null : $this->clock->now()->add(new \DateInterval("PT{$minutes}M"));
-        $this->transaction->of(fn () => $this->pointers->due($display->id));
-        $this->pointers->writeDue();
+        $this->transaction->of(fn () => $this->events->dispatch(new DisplaysChanged([$display->id])));
 
         return new JsonResponse($this->surveys->whole($display));
     }
@@ -183,16 +157,7 @@ final readonly class DisplayController
     public function delete(string $id): JsonResponse
     {
         $display = $this->display($id);
-        $players = $this->entities->getRepository(Player::class)->findBy(['display' => $display]);
-        $bound = array_filter($players, static fn (Player $player): bool => $player->revokedAt === null);
-        if ($bound !== []) {
-            throw new Problem(409, 'display.bound', sprintf('%d players play on "%s". Take their addresses back first.', count($bound), $display->display()->name));
-        }
-        $this->transaction->of(function () use ($id, $display): void {
-            $name = $display->display()->name;
-            $this->entities->getConnection()->executeStatement('UPDATE pairing SET player_id = NULL WHERE player_id IN (SELECT id FROM player WHERE display_id = ?)', [$id]);
-            $this->bin->put('display', $id, $name, ['surveyed_display' => 'id = ?', 'handed_release' => 'display_id = ?', 'player' => 'display_id = ?'], $this->who(), ['design' => 'display_id']);
-        });
+        $this->deleting->of('display', $display->id, $display->display()->name, 'surveyed_display', $this->who());
 
         return new JsonResponse(null, 204);
     }
@@ -211,19 +176,6 @@ final readonly class DisplayController
             $begin->field('rows')->int(1, self::MOST_SIDE),
             Rotation::tryFrom($rotation->int()) ?? throw $rotation->refused(Reason::ValueUnknown, 'is none of 0, 90, 180, 270.'),
         );
-    }
-
-    private function smallest(Display $display, ?Node $layout): ?SmallestText
-    {
-        if ($layout === null || $layout->value === null) {
-            return null;
-        }
-        $design = $this->entities->find(Design::class, $layout->id());
-        if ($design === null || $design->kind !== DesignKind::Layout) {
-            throw $layout->refused(Reason::RefUnknown, sprintf('is "%s", no layout.', $layout->id()));
-        }
-
-        return SmallestText::of($this->library->layout($design->document)->for($display->raster()), $display->raster(), $this->faces->capShares());
     }
 
     private function display(string $id): SurveyedDisplay

@@ -6,16 +6,15 @@ namespace UpperPane\App\Display;
 
 use Doctrine\DBAL\Types\Types;
 use Doctrine\ORM\Mapping as ORM;
-use UpperPane\App\Estate\Place;
-use UpperPane\App\Handover\HandedRelease;
 use UpperPane\Core\Display\Display;
 
 /** A display as it was surveyed, the place where it hangs, and what is handed over to it. */
 #[ORM\Entity]
 class SurveyedDisplay
 {
-    #[ORM\ManyToOne(cascade: ['persist'])]
-    public ?HandedRelease $current = null;
+    /** Of the release that stands on it (Handover\HandedRelease). */
+    #[ORM\Column(nullable: true)]
+    public ?int $currentId = null;
 
     #[ORM\Column]
     public int $revision = 1;

@@ -7,7 +7,6 @@ namespace UpperPane\App\Display;
 use Doctrine\ORM\EntityManagerInterface;
 use Psr\Clock\ClockInterface;
 use Symfony\Contracts\Service\ResetInterface;
-use UpperPane\App\Estate\Place;
 use UpperPane\Core\Display\Display;
 use UpperPane\Core\Display\Feed;
 use UpperPane\Core\Display\ReadingPlan;

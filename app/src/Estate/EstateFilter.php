@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace UpperPane\App\Estate;
 
 use Symfony\Component\HttpFoundation\Request;
+use UpperPane\App\Display\Place;
 
 /** Which displays a question about the estate is for. */
 final readonly class EstateFilter

@@ -7,6 +7,7 @@ namespace UpperPane\App\Estate;
 use Doctrine\DBAL\ArrayParameterType;
 use Doctrine\DBAL\Connection;
 use Doctrine\ORM\EntityManagerInterface;
+use UpperPane\App\Display\Place;
 use UpperPane\App\Handover\HandedRelease;
 use UpperPane\App\Handover\HandedReleaseRepository;
 use UpperPane\App\Jobs\Work;

@@ -7,20 +7,46 @@ namespace UpperPane\App\Handover;
 use Doctrine\Bundle\DoctrineBundle\Repository\ServiceEntityRepository;
 use Doctrine\DBAL\ArrayParameterType;
 use Doctrine\Persistence\ManagerRegistry;
+use UpperPane\App\Display\SurveyedDisplay;
+use UpperPane\App\Http\Problem;
+use UpperPane\App\Layout\Showing;
+use UpperPane\App\Storage\Holding;
 
 /** @extends ServiceEntityRepository<HandedRelease> */
-final class HandedReleaseRepository extends ServiceEntityRepository
+final class HandedReleaseRepository extends ServiceEntityRepository implements Holding, Showing
 {
     public function __construct(ManagerRegistry $registry)
     {
         parent::__construct($registry, HandedRelease::class);
     }
 
-    /**
-     * What stands on which displays, by the id of its source; `older` where the source, or anything in it, says something else by now.
-     *
-     * @return array<string, list<array{display: string, display_name: string, number: int, revision: ?int, older: bool}>>
-     */
+    /** What stands on a display. */
+    public function on(SurveyedDisplay $display): ?HandedRelease
+    {
+        return $display->currentId === null ? null : $this->find($display->currentId);
+    }
+
+    public function letsGo(string $kind, string $id, string $name): void
+    {
+        $shownOn = array_filter($this->getEntityManager()->getConnection()->fetchFirstColumn(
+            'SELECT s.name FROM surveyed_display s JOIN handed_release r ON r.id = s.current_id WHERE r.source_kind = ? AND r.source_id = ? ORDER BY s.position, s.id',
+            [$kind, $id],
+        ), is_string(...));
+        if ($shownOn !== []) {
+            throw new Problem(409, $kind === 'media' ? 'media.shown' : 'design.shown', sprintf('"%s" is shown on %s. Hand something else over there first.', $name, implode(', ', $shownOn)));
+        }
+    }
+
+    public function goesWith(string $kind): array
+    {
+        return $kind === 'display' ? ['handed_release' => 'display_id = ?'] : [];
+    }
+
+    public function forgets(string $kind): array
+    {
+        return [];
+    }
+
     public function currentBySource(): array
     {
         $rows = $this->getEntityManager()->getConnection()->fetchAllAssociative(

@@ -8,12 +8,13 @@ use Doctrine\DBAL\ArrayParameterType;
 use Doctrine\DBAL\Connection;
 use Doctrine\ORM\EntityManagerInterface;
 use Psr\Clock\ClockInterface;
+use Psr\EventDispatcher\EventDispatcherInterface;
 use Symfony\Component\Messenger\Attribute\AsMessageHandler;
 use Symfony\Component\Messenger\MessageBusInterface;
 use Symfony\Component\Uid\Ulid;
+use UpperPane\App\Display\DisplaysChanged;
 use UpperPane\App\Http\Problem;
 use UpperPane\App\Jobs\Owner;
-use UpperPane\App\Playback\Pointers;
 use UpperPane\App\Storage\Transaction;
 use UpperPane\Core\Display\Display;
 use UpperPane\Core\Document\Refused;
@@ -36,7 +37,7 @@ final readonly class Handings implements Owner
         private Transaction $transaction,
         private Compiler $compiler,
         private Targets $targets,
-        private Pointers $pointers,
+        private EventDispatcherInterface $events,
         private MessageBusInterface $jobs,
         private ClockInterface $clock,
     ) {
@@ -91,8 +92,6 @@ final readonly class Handings implements Owner
             $this->ended($handing, Handing::FAILED, mb_strimwidth($e->getMessage(), 0, 1000, '...'));
 
             return;
-        }
-        while ($this->pointers->writeDue() > 0) {
         }
         $this->ended($handing, Handing::DONE, null);
     }
@@ -259,9 +258,9 @@ final readonly class Handings implements Owner
                 }
             }
             $connection->executeStatement('UPDATE surveyed_display s JOIN handed_release r ON r.display_id = s.id SET s.current_id = r.id WHERE r.handing_id = ?', [$handing->id]);
-            $connection->executeStatement('UPDATE player p JOIN handed_release r ON r.display_id = p.display_id SET p.pointer_due = 1 WHERE r.handing_id = ? AND p.revoked_at IS NULL', [$handing->id]);
             $connection->update('handing', ['state' => Handing::HANDED], ['id' => $handing->id]);
             $handing->state = Handing::HANDED;
+            $this->events->dispatch(new DisplaysChanged(array_map(strval(...), array_keys($want))));
         });
     }
 

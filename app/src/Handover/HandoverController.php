@@ -30,6 +30,7 @@ final readonly class HandoverController
         private Offers $offers,
         private Targets $targets,
         private Handings $handings,
+        private HandedReleaseRepository $handed,
         private ClockInterface $clock,
         private Security $security,
     ) {
@@ -102,7 +103,7 @@ final readonly class HandoverController
         $earlier = [];
         if (($handing = $body->optional('handing')) !== null) {
             foreach ($all->findBy(['handingId' => $handing->id()]) as $brought) {
-                $before = $brought->display->current === $brought ? $all->findOneBy(['display' => $brought->display, 'number' => $brought->number - 1]) : null;
+                $before = $brought->display->currentId === $brought->id ? $all->findOneBy(['display' => $brought->display, 'number' => $brought->number - 1]) : null;
                 $earlier += $before === null ? [] : [$brought->display->id => $before];
             }
 
@@ -188,7 +189,7 @@ final readonly class HandoverController
         $releases = $this->entities->getRepository(HandedRelease::class)->findBy(['display' => $display], ['number' => 'DESC'], 100);
 
         return new JsonResponse([
-            'current' => $display->current?->number,
+            'current' => $this->handed->on($display)?->number,
             'releases' => array_map(static fn (HandedRelease $release): array => $release->toArray(), $releases),
         ]);
     }

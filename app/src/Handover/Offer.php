@@ -18,6 +18,7 @@ final readonly class Offer
     /**
      * @param non-empty-list<string> $displays ids
      * @param SurveyedDisplay $first of them
+     * @param ?HandedRelease $current what stands on them
      * @param ?Contents $contents null where nothing can be worked out
      * @param list<string> $changes in words
      * @param int $newBytes of media that the displays' current release does not have
@@ -27,6 +28,7 @@ final readonly class Offer
     public function __construct(
         public array $displays,
         public SurveyedDisplay $first,
+        public ?HandedRelease $current,
         public ?Contents $contents,
         public ?Matching $matching,
         public Findings $findings,
@@ -44,24 +46,25 @@ final readonly class Offer
      *
      * @param non-empty-list<string> $displays ids
      */
-    public static function refused(array $displays, SurveyedDisplay $first, Refused $refused): self
+    public static function refused(array $displays, SurveyedDisplay $first, ?HandedRelease $current, Refused $refused): self
     {
-        return new self($displays, $first, null, null, new Findings([Finding::refused($refused)]), [], 0, null, false, null);
+        return new self($displays, $first, $current, null, null, new Findings([Finding::refused($refused)]), [], 0, null, false, null);
     }
 
     /** An earlier release of which it was not recorded what it was made from: its bytes are there still. */
-    public static function asItWas(string $display, SurveyedDisplay $first, HandedRelease $release): self
+    public static function asItWas(string $display, SurveyedDisplay $first, ?HandedRelease $current, HandedRelease $release): self
     {
         return new self(
             [$display],
             $first,
+            $current,
             null,
             null,
             new Findings([]),
             [sprintf('"%s" comes back as the file that it was: what it was made from was not recorded then, so what changes cannot be told.', $release->name)],
             0,
             null,
-            $first->current?->sha256 === $release->sha256,
+            $current?->sha256 === $release->sha256,
             null,
             $release->id,
         );
@@ -75,7 +78,7 @@ final readonly class Offer
             'match' => $this->matching?->toArray(),
             'changes' => $this->isUnchanged ? [] : $this->changes,
             'unchanged' => $this->isUnchanged,
-            'current' => $this->first->current?->toArray(),
+            'current' => $this->current?->toArray(),
             'new_bytes' => $this->newBytes,
             'planned' => $this->planned === null ? null : ['until' => (string) Instant::ofMs($this->planned->untilMs), 'then' => $this->planned->then],
             'instead_of' => $this->instead,

@@ -29,6 +29,7 @@ final readonly class Offers
         private Programmes $programmes,
         private Compiler $compiler,
         private Targets $targets,
+        private HandedReleaseRepository $releases,
         private Surroundings $surroundings,
         private ClockInterface $clock,
     ) {
@@ -50,7 +51,7 @@ final readonly class Offers
             try {
                 $offers[] = $this->offer($contents($first), $alike, $first);
             } catch (Refused $e) {
-                $offers[] = Offer::refused($alike, $first, $e);
+                $offers[] = Offer::refused($alike, $first, $this->releases->on($first), $e);
             }
         }
 
@@ -68,7 +69,7 @@ final readonly class Offers
         $known = array_map(static fn (HandedRelease $release): ?Contents => $release->contents(), $releases);
         $offers = [];
         foreach (array_diff_key($releases, array_filter($known)) as $id => $release) {
-            $offers[] = Offer::asItWas((string) $id, $release->display, $release);
+            $offers[] = Offer::asItWas((string) $id, $release->display, $this->releases->on($release->display), $release);
         }
         $known = array_filter($known);
 
@@ -97,7 +98,7 @@ final readonly class Offers
         [$from, $to] = Planned::span(1000 * $this->clock->now()->getTimestamp());
         $programme = $this->programmes->of($contents, $display);
         $release = $this->compiler->packed($contents, $programme, $display, $from, $to);
-        $current = $target->current;
+        $current = $this->releases->on($target);
         $before = $this->before($current, $display);
         $reshaped = $current?->shape !== null && $current->shape !== $target->shape;
         $there = array_flip(array_filter(array_map(static fn (Media $one): ?string => $one->id, $before?->media() ?? [])));
@@ -105,6 +106,7 @@ final readonly class Offers
         return new Offer(
             $displays,
             $target,
+            $current,
             $contents,
             Matching::of($programme->canvas(), $display->raster()),
             new Findings([...self::stops($display, $target->place->zone()), ...$this->found($programme, $display, $from)]),
@@ -115,7 +117,7 @@ final readonly class Offers
             array_sum(array_column(array_diff_key($this->compiler->files($programme), $there), 'bytes')),
             $release->planned(),
             $current !== null && !$reshaped && ($current->sha256 === $release->hash() || $current->contents()?->key() === $contents->key()),
-            $this->instead($contents, $target),
+            $this->instead($contents, $target, $current),
         );
     }
 
@@ -124,11 +126,11 @@ final readonly class Offers
      *
      * @return ?array{id: string, name: string, handed_over: bool}
      */
-    private function instead(Contents $contents, SurveyedDisplay $target): ?array
+    private function instead(Contents $contents, SurveyedDisplay $target, ?HandedRelease $current): ?array
     {
         $nearest = $contents->source->kind === 'schedule' ? null : ($this->targets->rules()->on($target->id, ...$target->place->outwards())[0] ?? null);
 
-        return $nearest instanceof Design ? ['id' => $nearest->id, 'name' => $nearest->name, 'handed_over' => $target->current?->sourceKind === 'schedule'] : null;
+        return $nearest instanceof Design ? ['id' => $nearest->id, 'name' => $nearest->name, 'handed_over' => $current?->sourceKind === 'schedule'] : null;
     }
 
     /** What plays there by a release; null where there is none, or where what it refers to is gone. */

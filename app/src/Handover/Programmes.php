@@ -8,6 +8,7 @@ use Doctrine\ORM\EntityManagerInterface;
 use UpperPane\App\Display\SurveyedDisplay;
 use UpperPane\App\Http\Problem;
 use UpperPane\App\Layout\Design;
+use UpperPane\App\Layout\DesignForms;
 use UpperPane\App\Layout\DesignKind;
 use UpperPane\App\Layout\DesignLibrary;
 use UpperPane\App\Media\MediaAsset;
@@ -19,13 +20,17 @@ use UpperPane\Core\Layout\Composer;
 use UpperPane\Core\Media\Media;
 use UpperPane\Core\Playback\Programme;
 use UpperPane\Core\Time\Schedule\Ruling;
-use UpperPane\Core\Time\Schedule\Schedule;
 
 /** What plays on a display: as it is saved by now, or as it was handed over. */
 final readonly class Programmes
 {
-    public function __construct(private EntityManagerInterface $entities, private DesignLibrary $library, private Schedules $schedules)
-    {
+    public function __construct(
+        private EntityManagerInterface $entities,
+        private DesignLibrary $library,
+        private DesignForms $forms,
+        private Schedules $schedules,
+        private HandedReleaseRepository $releases,
+    ) {
     }
 
     /** @param Node $node `{"kind": "layout"|"playlist"|"media"|"schedule", "id", "revision"?}`; a revision named must be the newest */
@@ -61,7 +66,7 @@ final readonly class Programmes
     public function standing(SurveyedDisplay $display, bool $scheduled = false): ?Playable
     {
         $ruling = $this->schedules->ruling($display);
-        $current = $scheduled && $ruling !== [] ? null : $display->current;
+        $current = $scheduled && $ruling !== [] ? null : $this->releases->on($display);
         $kind = $current === null ? 'schedule' : $current->sourceKind;
         $id = $current === null ? ($ruling[0] ?? null)?->id : $current->sourceId;
         try {
@@ -101,16 +106,11 @@ final readonly class Programmes
 
             return $media === null ? throw Problem::notFound('This media') : Programme::endless(Composer::over()->media($media, $display->raster(), $id), $display->timezone);
         }
-        if ($kind === 'schedule') {
-            $found = array_map(fn (string $one): Schedule => Schedule::fromArray($this->document($library, $contents, $one, DesignKind::Schedule)), $contents->ruling ?? $this->ruledThen($contents));
-            $nearest = array_shift($found) ?? throw Problem::notFound('This schedule');
-
-            return $this->schedules->programme($display, $nearest->together(...$found), $library);
-        }
         $design = DesignKind::from($kind);
-        $document = $this->document($library, $contents, $id, $design);
+        $form = $this->forms->of($design);
+        $ids = $form::rules() ? $contents->ruling ?? $this->ruledThen($contents) : [$id];
 
-        return Programme::endless($design === DesignKind::Layout ? $library->layout($document)->for($display->raster()) : $library->fullScreen($document, $display->raster()), $display->timezone);
+        return $ids === [] ? throw Problem::notFound("This $kind") : $form->plays($library, $display, array_map(fn (string $one): array => $this->document($library, $contents, $one, $design), $ids));
     }
 
     /** @return array<string, mixed> */

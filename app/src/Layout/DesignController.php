@@ -13,14 +13,12 @@ use Symfony\Component\HttpFoundation\JsonResponse;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\Routing\Attribute\Route;
 use Symfony\Component\Uid\Ulid;
+use UpperPane\App\Display\Place;
 use UpperPane\App\Display\SurveyedDisplay;
-use UpperPane\App\Estate\Place;
-use UpperPane\App\Handover\HandedReleaseRepository;
 use UpperPane\App\Http\Body;
 use UpperPane\App\Http\Problem;
-use UpperPane\App\Storage\Bin;
+use UpperPane\App\Storage\Deleting;
 use UpperPane\App\Storage\Transaction;
-use UpperPane\App\Time\Schedules;
 use UpperPane\Core\Document\BudgetExceeded;
 use UpperPane\Core\Document\Merge;
 use UpperPane\Core\Document\Node;
@@ -36,12 +34,11 @@ final readonly class DesignController
         private EntityManagerInterface $entities,
         private Transaction $transaction,
         private DesignRepository $designs,
-        private DesignLibrary $library,
-        private Schedules $schedules,
+        private DesignForms $forms,
         private Pictures $pictures,
-        private HandedReleaseRepository $releases,
+        private Showing $showing,
         private References $references,
-        private Bin $bin,
+        private Deleting $deleting,
         private ClockInterface $clock,
         private Security $security,
     ) {
@@ -50,7 +47,7 @@ final readonly class DesignController
     #[Route('', methods: ['GET'])]
     public function list(string $plural): JsonResponse
     {
-        $handed = $this->releases->currentBySource();
+        $handed = $this->showing->currentBySource();
         $uses = $this->references->uses();
 
         return new JsonResponse([$plural => array_map(static fn (array $design): array => $design + [
@@ -68,7 +65,7 @@ final readonly class DesignController
         $id = strtolower((string) new Ulid());
         $document = ['format' => $kind->format(), 'id' => $id, 'name' => $name] + Body::document($body->field('document'));
         $this->check($kind, $document);
-        $design = new Design($id, $kind, $name, $document, $this->displayId($body), $this->clock->now(), $this->who(), $kind === DesignKind::Schedule ? $this->placeId($body) : null);
+        $design = new Design($id, $kind, $name, $document, $this->displayId($body), $this->clock->now(), $this->who(), $this->forms->of($kind)::rules() ? $this->placeId($body) : null);
         try {
             $this->transaction->of(function () use ($design): void {
                 $this->entities->persist($design);
@@ -88,15 +85,13 @@ final readonly class DesignController
     }
 
     /** What a list needs to draw the design's true picture: its run sheet and the addresses of its media. */
-    #[Route('/{id}/picture', methods: ['GET'], requirements: ['plural' => 'layouts|playlists'])]
+    #[Route('/{id}/picture', methods: ['GET'])]
     public function picture(string $plural, string $id): JsonResponse
     {
         $design = $this->design($plural, $id);
-        $layout = $design->kind === DesignKind::Layout
-            ? $this->library->layout($design->document)
-            : $this->library->fullScreen($design->document, \UpperPane\Core\Geometry\Size::px(1920, 1080));
+        $drawn = $this->forms->of($design->kind)->drawn($design->document) ?? throw Problem::notFound('A picture of this');
 
-        return new JsonResponse($this->pictures->of($layout));
+        return new JsonResponse($this->pictures->of($drawn));
     }
 
     #[Route('/{id}', methods: ['PUT'])]
@@ -176,15 +171,7 @@ final readonly class DesignController
     public function delete(string $plural, string $id): JsonResponse
     {
         $design = $this->design($plural, $id);
-        $shownOn = $this->releases->currentBySource()[$id] ?? [];
-        if ($shownOn !== []) {
-            throw new Problem(409, 'design.shown', sprintf('"%s" is shown on %s. Hand something else over there first.', $design->name, implode(', ', array_column($shownOn, 'display_name'))));
-        }
-        $users = $this->references->names(References::DESIGN, $id);
-        if ($users !== []) {
-            throw new Problem(409, 'design.used', sprintf('"%s" is used in %s.', $design->name, implode(', ', $users)));
-        }
-        $this->transaction->of(fn () => $this->bin->put($design->kind->value, $id, $design->name, ['design' => 'id = ?'], $this->who()));
+        $this->deleting->of($design->kind->value, $design->id, $design->name, 'design', $this->who());
 
         return new JsonResponse(null, 204);
     }
@@ -265,7 +252,7 @@ final readonly class DesignController
     private function check(DesignKind $kind, array $document, ?array $stored = null): void
     {
         try {
-            $kind === DesignKind::Schedule ? $this->schedules->check($document) : $this->library->check($kind, $document);
+            $this->forms->of($kind)->check($document);
         } catch (BudgetExceeded $e) {
             try {
                 $stored === null ?: $this->check($kind, $stored);

@@ -6,7 +6,6 @@ namespace UpperPane\App\Layout;
 
 use Doctrine\ORM\EntityManagerInterface;
 use UpperPane\App\Media\MediaAsset;
-use UpperPane\Core\Document\Budget;
 use UpperPane\Core\Document\DocumentRefused;
 use UpperPane\Core\Document\Node;
 use UpperPane\Core\Document\Refused;
@@ -61,21 +60,6 @@ final readonly class DesignLibrary
     public function fullScreen(array $document, Size $raster): Composed
     {
         return $this->composer($document)->playlist(self::playlist($document), $raster);
-    }
-
-    /**
-     * Whether it may be saved: all that it names is there, and it keeps to the bounds.
-     *
-     * @param array<string, mixed> $document
-     * @throws Refused
-     */
-    public function check(DesignKind $kind, array $document): void
-    {
-        match ($kind) {
-            DesignKind::Layout => Budget::ofElements(count($this->layout($document)->elements), '/elements'),
-            DesignKind::Playlist => $this->fullScreen($document, Size::px(1920, 1080)),
-            DesignKind::Schedule => throw new \LogicException('Schedules are checked where it is known what they book.'),
-        };
     }
 
     /**

@@ -8,6 +8,8 @@ use Doctrine\Bundle\DoctrineBundle\Attribute\AsEntityListener;
 use Doctrine\DBAL\ArrayParameterType;
 use Doctrine\DBAL\Connection;
 use Doctrine\ORM\Events;
+use UpperPane\App\Http\Problem;
+use UpperPane\App\Storage\Holding;
 use UpperPane\Core\Layout\Documents;
 
 /**
@@ -16,13 +18,32 @@ use UpperPane\Core\Layout\Documents;
  * Where something is used is asked of the newest revisions; nobody searches documents for it.
  */
 #[AsEntityListener(event: Events::postPersist, method: 'noted', entity: DesignRevision::class)]
-final readonly class References
+final readonly class References implements Holding
 {
     public const DESIGN = 'design';
     public const MEDIA = 'media';
 
     public function __construct(private Connection $connection)
     {
+    }
+
+    public function letsGo(string $kind, string $id, string $name): void
+    {
+        $users = $kind === 'display' ? [] : $this->names($kind === 'media' ? self::MEDIA : self::DESIGN, $id);
+        if ($users !== []) {
+            $named = implode(', ', array_map(static fn (string $user): string => "\"$user\"", $users));
+            throw new Problem(409, $kind === 'media' ? 'media.used' : 'design.used', sprintf('"%s" is used in %s. Take it out there first.', $name, $named));
+        }
+    }
+
+    public function goesWith(string $kind): array
+    {
+        return [];
+    }
+
+    public function forgets(string $kind): array
+    {
+        return $kind === 'display' ? ['design' => 'display_id'] : [];
     }
 
     /** Of one that came too late and was kept aside nothing is noted: nobody plays it. */

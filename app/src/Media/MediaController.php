@@ -16,8 +16,7 @@ use Symfony\Component\Routing\Attribute\Route;
 use Symfony\Component\Uid\Ulid;
 use UpperPane\App\Http\Problem;
 use UpperPane\App\Http\Upload;
-use UpperPane\App\Layout\References;
-use UpperPane\App\Storage\Bin;
+use UpperPane\App\Storage\Deleting;
 use UpperPane\App\Storage\Transaction;
 use UpperPane\Core\Media\Swatches;
 
@@ -26,11 +25,10 @@ final readonly class MediaController
     public function __construct(
         private EntityManagerInterface $entities,
         private Transaction $transaction,
-        private References $references,
         private MessageBusInterface $jobs,
         private ClockInterface $clock,
         private Security $security,
-        private Bin $bin,
+        private Deleting $deleting,
         #[Target('incoming')]
         private FilesystemOperator $incoming,
     ) {
@@ -111,12 +109,7 @@ final readonly class MediaController
     public function delete(string $id): JsonResponse
     {
         $asset = $this->asset($id);
-        $users = $this->references->names(References::MEDIA, $id);
-        if ($users !== []) {
-            $names = array_map(static fn (string $name): string => "\"$name\"", $users);
-            throw new Problem(409, 'media.used', sprintf('"%s" is used in %s. Take it out there first.', $asset->name, implode(', ', $names)));
-        }
-        $this->transaction->of(fn () => $this->bin->put('media', $id, $asset->name, ['media_asset' => 'id = ?'], $this->security->getUser()?->getUserIdentifier()));
+        $this->deleting->of('media', $asset->id, $asset->name, 'media_asset', $this->security->getUser()?->getUserIdentifier());
 
         return new JsonResponse(null, 204);
     }

@@ -7,6 +7,7 @@ namespace UpperPane\App\Playback;
 use Doctrine\ORM\EntityManagerInterface;
 use Psr\Clock\ClockInterface;
 use UpperPane\App\Display\SurveyedDisplay;
+use UpperPane\App\Handover\HandedRelease;
 use UpperPane\App\Handover\HandedReleaseRepository;
 use UpperPane\App\Handover\Playable;
 use UpperPane\App\Handover\Programmes;
@@ -70,7 +71,7 @@ final readonly class FirstShownFinder
         $ruled = array_flip(array_filter($this->entities->getConnection()->fetchFirstColumn("SELECT display_id FROM design WHERE kind = 'schedule'"), is_string(...)));
         /** @var list<SurveyedDisplay> $displays */
         $displays = $this->entities->createQuery(
-            'SELECT d, r FROM ' . SurveyedDisplay::class . ' d JOIN d.current r WHERE r.sourceId IN (:sources) ORDER BY d.position, d.id',
+            'SELECT d FROM ' . SurveyedDisplay::class . ' d JOIN ' . HandedRelease::class . ' r WITH r.id = d.currentId WHERE r.sourceId IN (:sources) ORDER BY d.position, d.id',
         )->setParameter('sources', array_map(strval(...), array_keys($sources)))->getResult();
         foreach ($displays as $target) {
             $source = $this->programmes->standing($target);

@@ -11,9 +11,11 @@ use Symfony\Component\HttpFoundation\RedirectResponse;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\Routing\Attribute\Route;
 use Symfony\Component\Uid\Ulid;
+use UpperPane\App\Display\DisplaysChanged;
 use UpperPane\App\Display\SurveyedDisplay;
 use UpperPane\App\Http\Body;
 use UpperPane\App\Http\Problem;
+use UpperPane\App\Storage\Transaction;
 use UpperPane\Core\Display\Feed;
 use UpperPane\Core\Document\Node;
 use UpperPane\Core\Document\Reason;
@@ -21,7 +23,7 @@ use UpperPane\Core\Document\Reason;
 /** Players as the designer and operator see them. */
 final readonly class PlayerController
 {
-    public function __construct(private EntityManagerInterface $entities, private Pointers $pointers, private ClockInterface $clock)
+    public function __construct(private EntityManagerInterface $entities, private Transaction $transaction, private Pointers $pointers, private ClockInterface $clock)
     {
     }
 
@@ -56,10 +58,11 @@ final readonly class PlayerController
         $name = $body->optional('name')?->name(120) ?? 'Player of ' . $display->display()->name;
         $player = new Player(strtolower((string) new Ulid()), $name, $display, Player::newSecret(), $this->clock->now());
         $player->part = $this->part($display, $body->optional('part'));
-        $pairing->player = $player;
-        $this->entities->persist($player);
-        $this->entities->flush();
-        $this->pointers->writeDue();
+        $this->transaction->of(function () use ($pairing, $player, $display): void {
+            $pairing->player = $player;
+            $this->entities->persist($player);
+            $this->pointers->due(new DisplaysChanged([$display->id]));
+        });
 
         return new JsonResponse($player->toArray(), 201);
     }
@@ -96,10 +99,11 @@ final readonly class PlayerController
     public function revoke(string $id): JsonResponse
     {
         $player = $this->entities->find(Player::class, $id) ?? throw Problem::notFound('This player');
-        $player->revokedAt ??= $this->clock->now();
-        $player->pointerDue = true;
-        $this->entities->flush();
-        $this->pointers->writeDue();
+        $this->transaction->of(function () use ($player): void {
+            $player->revokedAt ??= $this->clock->now();
+            $player->pointerDue = true;
+            $this->pointers->due(new DisplaysChanged([$player->display->id]));
+        });
 
         return new JsonResponse($player->toArray());
     }

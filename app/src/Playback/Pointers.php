@@ -8,8 +8,12 @@ use Doctrine\DBAL\ArrayParameterType;
 use Doctrine\DBAL\Connection;
 use League\Flysystem\FilesystemOperator;
 use Symfony\Component\DependencyInjection\Attribute\Target;
+use Symfony\Component\EventDispatcher\Attribute\AsEventListener;
+use UpperPane\App\Display\DisplaysChanged;
 use UpperPane\App\Handover\Toolchain;
+use UpperPane\App\Jobs\Errand;
 use UpperPane\App\Media\Publisher;
+use UpperPane\App\Storage\Transaction;
 use UpperPane\Core\Display\Display;
 use UpperPane\Core\Display\Feed;
 use UpperPane\Core\Document\Json;
@@ -23,18 +27,20 @@ use UpperPane\Core\Playback\Rhythm;
  * Whoever changes what stands in a pointer notes in the same transaction that it is due; it is written from the database, by whoever comes
  * first, and is due until it is written. So what a player reads and what the desk knows agree, whatever is killed in between.
  */
-final class Pointers
+final class Pointers implements Errand
 {
     public const FORMAT = 'upper-pane/pointer@2';
 
     /** So many are written under one lock. */
     private const BATCH = 100;
+    private const CHUNK = 500;
 
     /** @var array<string, mixed> planes of the release of a hash, since many displays share one */
     private array $planes = [];
 
     public function __construct(
         private readonly Connection $connection,
+        private readonly Transaction $transaction,
         private readonly Publisher $publisher,
         private readonly Toolchain $toolchain,
         #[Target('published')]
@@ -42,10 +48,19 @@ final class Pointers
     ) {
     }
 
-    /** @param string $display id; all of its players are told anew */
-    public function due(string $display): void
+    /** All of their players are told anew, as soon as it holds. */
+    #[AsEventListener]
+    public function due(DisplaysChanged $changed): void
     {
-        $this->connection->executeStatement('UPDATE player SET pointer_due = 1 WHERE display_id = ? AND revoked_at IS NULL', [$display]);
+        foreach (array_chunk($changed->ids, self::CHUNK) as $ids) {
+            $this->connection->executeStatement('UPDATE player SET pointer_due = 1 WHERE display_id IN (?) AND revoked_at IS NULL', [$ids], [ArrayParameterType::STRING]);
+        }
+        $this->transaction->afterwards(function () use ($changed): void {
+            foreach (array_chunk($changed->ids, self::CHUNK) as $ids) {
+                while ($this->write('AND display_id IN (?)', [$ids], [ArrayParameterType::STRING]) > 0) {
+                }
+            }
+        });
     }
 
     /** All of them: after a restart, and where the page of the players is another one. */
@@ -55,10 +70,19 @@ final class Pointers
     }
 
     /** Writes some of those that are due, and tells how many. */
-    public function writeDue(): int
+    public function doDue(): int
     {
-        return $this->connection->transactional(function (Connection $connection): int {
-            $ids = $connection->fetchFirstColumn('SELECT id FROM player WHERE pointer_due = 1 ORDER BY id LIMIT ' . self::BATCH . ' FOR UPDATE SKIP LOCKED');
+        return $this->write('', [], []);
+    }
+
+    /**
+     * @param list<mixed> $values
+     * @param array<int<0, max>, ArrayParameterType> $types
+     */
+    private function write(string $which, array $values, array $types): int
+    {
+        return $this->connection->transactional(function (Connection $connection) use ($which, $values, $types): int {
+            $ids = $connection->fetchFirstColumn("SELECT id FROM player WHERE pointer_due = 1 $which ORDER BY id LIMIT " . self::BATCH . ' FOR UPDATE SKIP LOCKED', $values, $types);
             if ($ids === []) {
                 return 0;
             }

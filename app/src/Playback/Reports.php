@@ -7,13 +7,14 @@ namespace UpperPane\App\Playback;
 use Doctrine\DBAL\ArrayParameterType;
 use Doctrine\DBAL\Connection;
 use Psr\Clock\ClockInterface;
+use UpperPane\App\Jobs\Errand;
 
 /**
  * What players say of themselves: appended as it comes, without a lock and without looking at a display, and put together by the keeper.
  *
  * So ten thousand players that speak at once wait for nobody, and nobody waits for them.
  */
-final readonly class Reports
+final readonly class Reports implements Errand
 {
     /** So many are put together in one transaction. */
     private const BATCH = 1000;
@@ -39,7 +40,7 @@ final readonly class Reports
     }
 
     /** Puts together what was said, and tells how many reports that were. */
-    public function together(): int
+    public function doDue(): int
     {
         return $this->connection->transactional(function (Connection $connection): int {
             $rows = $connection->fetchAllAssociative('SELECT id, player_id, said FROM player_report ORDER BY id LIMIT ' . self::BATCH . ' FOR UPDATE SKIP LOCKED');
@@ -67,5 +68,10 @@ final readonly class Reports
 
             return count($rows);
         });
+    }
+
+    /** What was said once is put together once. */
+    public function allDue(): void
+    {
     }
 }

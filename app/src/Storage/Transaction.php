@@ -6,15 +6,32 @@ namespace UpperPane\App\Storage;
 
 use Doctrine\DBAL\Exception\RetryableException;
 use Doctrine\ORM\EntityManagerInterface;
+use Psr\Log\LoggerInterface;
 
 /** All of what is done, or nothing; again where somebody else was in the way at the same moment. */
-final readonly class Transaction
+final class Transaction
 {
     private const TRIES = 4;
     private const PAUSE_US = 40_000;
 
-    public function __construct(private EntityManagerInterface $entities)
+    private int $depth = 0;
+
+    /** @var list<\Closure(): mixed> */
+    private array $afterwards = [];
+
+    public function __construct(private readonly EntityManagerInterface $entities, private readonly LoggerInterface $logger)
     {
+    }
+
+    /**
+     * Done once all is committed. What fails then must be done by somebody else later: the answer is that it holds.
+     *
+     * @param \Closure(): mixed $work
+     */
+    public function afterwards(\Closure $work): void
+    {
+        $this->depth > 0 ?: throw new \LogicException('Only what happens in a transaction has an afterwards.');
+        $this->afterwards[] = $work;
     }
 
     /**
@@ -29,13 +46,14 @@ final readonly class Transaction
         $tries = $connection->isTransactionActive() ? 1 : self::TRIES;
         for ($try = 1;; $try++) {
             $connection->beginTransaction();
+            $this->depth++;
             try {
                 $result = $work();
                 $this->entities->flush();
                 $connection->commit();
-
-                return $result;
             } catch (\Throwable $e) {
+                $this->depth--;
+                $this->afterwards = [];
                 if ($connection->isTransactionActive()) {
                     $connection->rollBack();
                 }
@@ -44,6 +62,24 @@ final readonly class Transaction
                 }
                 $this->entities->clear();
                 usleep(random_int(0, self::PAUSE_US * $try));
+                continue;
+            }
+            if (--$this->depth === 0) {
+                $this->committed();
+            }
+
+            return $result;
+        }
+    }
+
+    private function committed(): void
+    {
+        [$afterwards, $this->afterwards] = [$this->afterwards, []];
+        foreach ($afterwards as $work) {
+            try {
+                $work();
+            } catch (\Throwable $e) {
+                $this->logger->error('After a transaction: {message}', ['message' => $e->getMessage(), 'exception' => $e]);
             }
         }
     }

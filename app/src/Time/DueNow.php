@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace UpperPane\App\Time;
 
 use Doctrine\ORM\EntityManagerInterface;
-use UpperPane\App\Estate\Place;
+use UpperPane\App\Display\Place;
 use UpperPane\App\Layout\Design;
 use UpperPane\Core\Document\Refused;
 use UpperPane\Core\Time\Schedule\Played;

@@ -14,12 +14,11 @@ use UpperPane\App\Http\Body;
 use UpperPane\App\Http\Download;
 use UpperPane\App\Http\Problem;
 use UpperPane\App\Layout\Design;
+use UpperPane\App\Layout\DesignForms;
 use UpperPane\App\Layout\DesignKind;
-use UpperPane\App\Layout\DesignLibrary;
 use UpperPane\App\Layout\Pictures;
 use UpperPane\Core\Document\DocumentRefused;
 use UpperPane\Core\Document\Reason;
-use UpperPane\Core\Geometry\Size;
 use UpperPane\Core\Media\Media;
 use UpperPane\Core\Playback\SmilText;
 use UpperPane\Core\Time\Schedule\CalendarText;
@@ -36,7 +35,7 @@ final readonly class OpenFormatsController
 {
     private const MOST_DAYS = 62;
 
-    public function __construct(private EntityManagerInterface $entities, private Schedules $schedules, private DesignLibrary $library, private Pictures $pictures)
+    public function __construct(private EntityManagerInterface $entities, private Schedules $schedules, private DesignForms $forms, private Pictures $pictures)
     {
     }
 
@@ -78,7 +77,7 @@ final readonly class OpenFormatsController
         if ($design === null || $design->kind !== DesignKind::ofPlural($plural)) {
             throw Problem::notFound('This ' . rtrim($plural, 's'));
         }
-        $layout = $design->kind === DesignKind::Layout ? $this->library->layout($design->document) : $this->library->fullScreen($design->document, Size::px(1920, 1080));
+        $layout = $this->forms->of($design->kind)->drawn($design->document) ?? throw Problem::notFound('This design');
         $files = [];
         foreach ($this->pictures->assets($layout->media()) as $asset) {
             if ($asset->file !== null) {

@@ -6,8 +6,8 @@ namespace UpperPane\App\Time;
 
 use Doctrine\ORM\EntityManagerInterface;
 use Psr\Clock\ClockInterface;
+use UpperPane\App\Display\Place;
 use UpperPane\App\Display\SurveyedDisplay;
-use UpperPane\App\Estate\Place;
 use UpperPane\App\Http\Problem;
 use UpperPane\App\Layout\Design;
 use UpperPane\App\Layout\DesignKind;

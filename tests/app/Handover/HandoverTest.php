@@ -64,7 +64,7 @@ final class HandoverTest extends ApiTestCase
         self::assertSame([204, 'plays'], [$report([]), $state()], 'what it plays is what was handed over');
 
         self::assertSame(204, $report(['build' => 'b2', 'every_s' => 60]));
-        static::getContainer()->get(Pointers::class)->writeDue();
+        static::getContainer()->get(Pointers::class)->doDue();
         self::assertSame($release['sha256'], $this->pointer($player->secret)['release']['sha256'], 'once it reads manifests');
         static::mockTime('+4 minutes');
         self::assertSame('plays', $state(), 'silent is who misses four of its own calls');
@@ -80,7 +80,7 @@ final class HandoverTest extends ApiTestCase
             ['id' => 'b', 'name' => 'B', 'plays' => ['media' => 'pier'], 'rank' => 'weekly', 'start' => '2026-06-01T09:00:00', 'end' => '2026-06-01T10:00:00', 'rrule' => 'FREQ=WEEKLY'],
         ]]];
         $source = ['kind' => 'schedule', 'id' => $this->ask('POST', '/api/schedules', $schedule)[1]['id']];
-        static::getContainer()->get(Pointers::class)->writeDue();
+        static::getContainer()->get(Pointers::class)->doDue();
         $this->fits('pointer', "pointers/$player->secret.json");
         [$release] = $this->handOver(['source' => $source, 'displays' => ['wide']])['releases'];
         $this->ask('POST', '/api/displays/wide/alignment', ['minutes' => 5]);
@@ -102,9 +102,9 @@ final class HandoverTest extends ApiTestCase
         $this->handOver(['source' => ['kind' => 'media', 'id' => $this->media()->id], 'displays' => ['wide']]);
         $this->published()->delete("pointers/$player->secret.json");
         $pointers = static::getContainer()->get(Pointers::class);
-        self::assertSame(0, $pointers->writeDue());
+        self::assertSame(0, $pointers->doDue());
         $pointers->allDue();
-        self::assertSame([1, 0], [$pointers->writeDue(), $pointers->writeDue()]);
+        self::assertSame([1, 0], [$pointers->doDue(), $pointers->doDue()]);
         self::assertSame(1, $this->pointer($player->secret)['release']['number']);
     }
 

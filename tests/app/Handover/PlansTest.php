@@ -136,7 +136,7 @@ final class PlansTest extends ApiTestCase
     {
         $plans = static::getContainer()->get(Plans::class);
         $plans->run();
-        static::getContainer()->get(Pointers::class)->writeDue();
+        static::getContainer()->get(Pointers::class)->doDue();
         $this->entities()->clear();
     }
 

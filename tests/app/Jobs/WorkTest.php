@@ -77,9 +77,9 @@ final class WorkTest extends ApiTestCase
         $keep->execute(['--seconds' => '0']);
         self::assertTrue($this->published()->fileExists("pointers/$player->secret.json"));
         $this->published()->delete("pointers/$player->secret.json");
-        $keep->execute(['--seconds' => '0', '--all-pointers' => true]);
+        $keep->execute(['--seconds' => '0', '--all' => true]);
         self::assertTrue($this->published()->fileExists("pointers/$player->secret.json"), 'held against the database');
-        self::assertSame(0, static::getContainer()->get(Pointers::class)->writeDue());
+        self::assertSame(0, static::getContainer()->get(Pointers::class)->doDue());
         self::assertSame(0, $this->ask('GET', '/api/health')[1]['workers_heard_s_ago']['keeper']);
     }
 

@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace UpperPane\Tests\App\Layout;
 
+use UpperPane\App\Display\Place;
 use UpperPane\App\Display\SurveyedDisplay;
-use UpperPane\App\Estate\Place;
 use UpperPane\Tests\App\ApiTestCase;
 use UpperPane\Tests\Core\Make;
 

@@ -39,6 +39,7 @@ final class BinTest extends ApiTestCase
         $layout = $this->made(Make::layout([], 1080, 1920));
         $this->ask('PUT', "/api/layouts/{$layout['id']}", ['base' => 1, 'document' => $layout['document'], 'display' => 'tall']);
         $this->handOver(['source' => ['kind' => 'media', 'id' => $this->media()->id], 'displays' => ['tall']]);
+        self::assertSame(['display.bound', 'media.shown'], array_map(fn (string $path): string => $this->ask('DELETE', $path)[1]['error']['code'], ['/api/displays/tall', '/api/media/pier']));
         $this->ask('DELETE', "/api/players/$player->id");
         self::assertSame(204, $this->ask('DELETE', '/api/displays/tall')[0]);
         self::assertNull($this->ask('GET', "/api/layouts/{$layout['id']}")[1]['display']);

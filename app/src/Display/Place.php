@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-namespace UpperPane\App\Estate;
+namespace UpperPane\App\Display;
 
 use Doctrine\ORM\Mapping as ORM;
 

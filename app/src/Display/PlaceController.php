@@ -2,14 +2,13 @@
 
 declare(strict_types=1);
 
-namespace UpperPane\App\Estate;
+namespace UpperPane\App\Display;
 
 use Doctrine\ORM\EntityManagerInterface;
 use Symfony\Component\HttpFoundation\JsonResponse;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\Routing\Attribute\Route;
 use Symfony\Component\Uid\Ulid;
-use UpperPane\App\Display\SurveyedDisplay;
 use UpperPane\App\Http\Body;
 use UpperPane\App\Http\Problem;
 use UpperPane\Core\Document\Node;

@@ -2,12 +2,11 @@
 
 declare(strict_types=1);
 
-namespace UpperPane\App\Http;
+namespace UpperPane\App\Jobs;
 
 use Psr\Clock\ClockInterface;
 use Symfony\Component\HttpFoundation\JsonResponse;
 use Symfony\Component\Routing\Attribute\Route;
-use UpperPane\App\Jobs\Work;
 
 /** Whether the application stands, and whether its work is done: for the start command and for whatever watches it. Sends no cookie and needs no session. */
 final readonly class HealthController
