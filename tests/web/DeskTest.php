@@ -177,19 +177,25 @@ final class DeskTest extends TestCase
 
     public function testTheEstateIsSortedByPlaceAndByHowDisplaysStand(): void
     {
-        self::assertSame([['Hall' => ['a', 'b'], 'Pier' => ['c']], ['b'], ['c'], ['a'], ['a']], self::play(<<<'TS'
+        self::assertSame([['UTC', ['Estate', 'Hall'], 'plays'], ['Hall' => ['a', 'b'], 'Pier' => ['c']], ['b'], ['c'], ['a'], ['a']], self::play(<<<'TS'
             const { useEstate } = await import('@/Estate/estate')
-            const display = (id: string, place: string, state: string, more = {}) => ({ id, place, players: [], standing: { state }, saved_not_handed_over: false, ...more })
+            const display = (id: string, place: string, standing: number, older = false) => ({ id, name: id, place, kind: 0, number: null, release: null, older, standing, due: null, players: [{ id: `p${id}`, standing }] })
             server.answer = () => ({
               body: {
-                places: [{ id: 'h', name: 'Hall' }, { id: 'e', name: 'Empty' }, { id: 'p', name: 'Pier' }],
-                displays: [display('a', 'h', 'plays', { saved_not_handed_over: true }), display('c', 'p', 'unbound'), display('b', 'h', 'silent')],
+                places: [{ id: 'h', name: 'Hall', way: ['Estate', 'Hall'] }, { id: 'e', name: 'Empty', way: [] }, { id: 'p', name: 'Pier', way: [] }],
+                kinds: [{ timezone: 'UTC' }],
+                standings: [{ state: 'plays' }, { state: 'unbound' }, { state: 'silent' }],
+                releases: [],
+                dues: [],
+                findings: [],
+                displays: [display('a', 'h', 0, true), display('c', 'p', 1), display('b', 'h', 2)],
               },
             })
             const { it } = mounted(() => useEstate())
             await pass(100)
             const ids = (list: any) => list.value.map((d: any) => d.id)
-            say([Object.fromEntries(it.byPlace.value.map((p) => [p.name, p.displays.map((d) => d.id)])), ids(it.silent), ids(it.unbound), ids(it.plays), ids(it.notHandedOver)])
+            const first = it.displays.value[0]!
+            say([[first.timezone, first.way, first.players[0]!.standing.state], Object.fromEntries(it.byPlace.value.map((p) => [p.name, p.displays.map((d) => d.id)])), ids(it.silent), ids(it.unbound), ids(it.plays), ids(it.notHandedOver)])
             TS));
     }
 
