@@ -179,7 +179,8 @@ final class DeskTest extends TestCase
     {
         self::assertSame([['UTC', ['Estate', 'Hall'], 'plays'], ['Hall' => ['a', 'b'], 'Pier' => ['c']], ['b'], ['c'], ['a'], ['a']], self::play(<<<'TS'
             const { useEstate } = await import('@/Estate/estate')
-            const display = (id: string, place: string, standing: number, older = false) => ({ id, name: id, place, kind: 0, number: null, release: null, older, standing, due: null, players: [{ id: `p${id}`, standing }] })
+            const display = (id: string, place: string, standing: number, older = false) =>
+              ({ id, name: id, place, kind: 0, number: null, release: null, older, standing, due: null, players: [{ id: `p${id}`, standing }] })
             server.answer = () => ({
               body: {
                 places: [{ id: 'h', name: 'Hall', way: ['Estate', 'Hall'] }, { id: 'e', name: 'Empty', way: [] }, { id: 'p', name: 'Pier', way: [] }],
@@ -195,7 +196,8 @@ final class DeskTest extends TestCase
             await pass(100)
             const ids = (list: any) => list.value.map((d: any) => d.id)
             const first = it.displays.value[0]!
-            say([[first.timezone, first.way, first.players[0]!.standing.state], Object.fromEntries(it.byPlace.value.map((p) => [p.name, p.displays.map((d) => d.id)])), ids(it.silent), ids(it.unbound), ids(it.plays), ids(it.notHandedOver)])
+            const one = [first.timezone, first.way, first.players[0]!.standing.state]
+            say([one, Object.fromEntries(it.byPlace.value.map((p) => [p.name, p.displays.map((d) => d.id)])), ids(it.silent), ids(it.unbound), ids(it.plays), ids(it.notHandedOver)])
             TS));
     }
 
