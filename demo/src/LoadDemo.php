@@ -13,6 +13,8 @@ use Symfony\Component\Console\Input\InputInterface;
 use Symfony\Component\Console\Output\OutputInterface;
 use Symfony\Component\DependencyInjection\Attribute\Target;
 use Symfony\Component\PasswordHasher\Hasher\UserPasswordHasherInterface;
+use Symfony\Component\Security\Core\Authentication\Token\Storage\TokenStorageInterface;
+use Symfony\Component\Security\Core\Authentication\Token\UsernamePasswordToken;
 use UpperPane\App\Account\Account;
 use UpperPane\App\Display\Place;
 use UpperPane\App\Display\SurveyedDisplay;
@@ -25,12 +27,15 @@ use UpperPane\App\Handover\Order;
 use UpperPane\App\Handover\Programmes;
 use UpperPane\App\Layout\Design;
 use UpperPane\App\Layout\DesignKind;
-use UpperPane\App\Layout\DesignRevision;
 use UpperPane\App\Media\MediaAsset;
 use UpperPane\App\Media\ProbeMedia;
 use UpperPane\App\Media\ProbeMediaHandler;
 use UpperPane\App\Playback\Player;
 use UpperPane\App\Playback\Pointers;
+use UpperPane\App\Storage\Did;
+use UpperPane\App\Storage\Record;
+use UpperPane\App\Storage\Thing;
+use UpperPane\App\Storage\Transaction;
 use UpperPane\Core\Document\Node;
 use UpperPane\Core\Document\Reason;
 
@@ -48,6 +53,9 @@ final readonly class LoadDemo
         private Offers $offers,
         private Handings $handings,
         private Pointers $pointers,
+        private Transaction $transaction,
+        private Record $record,
+        private TokenStorageInterface $tokens,
         private ClockInterface $clock,
         #[Target('incoming')]
         private FilesystemOperator $incoming,
@@ -65,6 +73,7 @@ final readonly class LoadDemo
         }
         $demo = Node::fromJson((string) file_get_contents("$this->projectDir/demo/estate.json"));
         $this->accounts($demo->field('accounts'));
+        $this->signIn('ines');
         $this->places($demo->field('places'));
         $this->displays($demo->field('displays'));
         $this->media();
@@ -75,7 +84,7 @@ final readonly class LoadDemo
             $offers = $this->offers->of($this->offers->now($source), array_map(static fn (Node $id): string => $id->id(), $row->field('displays')->items()));
             $orders = array_map(static fn (Offer $offer): Order => Order::of($offer), $offers);
             // Whoever works on it later finds it done.
-            $this->handings->work(new HandOver($this->handings->begin($source->name, $orders, 'ines')->id));
+            $this->handings->work(new HandOver($this->handings->begin($source->name, $orders)->id));
             $this->entities->clear();
         }
 
@@ -92,6 +101,18 @@ final readonly class LoadDemo
             $this->entities->persist($account);
         }
         $this->entities->flush();
+    }
+
+    /** Whoever does all this, as the record tells it. */
+    private function signIn(string $login): void
+    {
+        $account = $this->entities->find(Account::class, $login) ?? throw new \LogicException("There is no account $login.");
+        $this->tokens->setToken(new UsernamePasswordToken($account, 'desk', $account->getRoles()));
+    }
+
+    private function made(Thing $thing): void
+    {
+        $this->transaction->of(fn () => $this->record->note(Did::Made, $thing->about()));
     }
 
     private function places(Node $places): void
@@ -114,6 +135,7 @@ final readonly class LoadDemo
             $display->savedBy = 'ines';
             $this->entities->persist($display);
             $this->entities->persist(new SurveyRevision($display->id, 1, $display->document, $now, 'ines'));
+            $this->made($display);
         }
         $this->entities->flush();
     }
@@ -126,6 +148,7 @@ final readonly class LoadDemo
             $this->entities->persist($asset);
             $this->entities->flush();
             ($this->probe)(new ProbeMedia($asset->id));
+            $this->made($asset);
             if ($asset->state !== MediaAsset::READY) {
                 throw new \RuntimeException((string) $asset->refusal);
             }
@@ -151,7 +174,8 @@ final readonly class LoadDemo
                 'ines',
             );
             $this->entities->persist($design);
-            $this->entities->persist(DesignRevision::of($design));
+            $this->entities->persist($design->asRevision());
+            $this->made($design);
         }
         foreach (glob("$this->projectDir/demo/schedules/*.json") ?: [] as $file) {
             $node = Node::fromJson((string) file_get_contents($file));
@@ -160,7 +184,8 @@ final readonly class LoadDemo
             $head = $node->field('document');
             $schedule = new Design($head->field('id')->id(), DesignKind::Schedule, $head->field('name')->text(), $document, null, $this->clock->now(), 'ines', $node->field('place')->id());
             $this->entities->persist($schedule);
-            $this->entities->persist(DesignRevision::of($schedule));
+            $this->entities->persist($schedule->asRevision());
+            $this->made($schedule);
         }
         $this->entities->flush();
     }

@@ -4,9 +4,11 @@ declare(strict_types=1);
 
 namespace UpperPane\App\Display;
 
-use Doctrine\ORM\EntityManagerInterface;
 use Psr\Clock\ClockInterface;
 use Psr\EventDispatcher\EventDispatcherInterface;
+use UpperPane\App\Account\Who;
+use UpperPane\App\Storage\Did;
+use UpperPane\App\Storage\Record;
 use UpperPane\App\Storage\Transaction;
 use UpperPane\Core\Display\Display;
 use UpperPane\Core\Document\DocumentRefused;
@@ -26,10 +28,13 @@ final readonly class BulkSurvey
     private const OF_VIEWING = ['nearest_m' => 'nearest_mm', 'farthest_m' => 'farthest_mm', 'centre_height_m' => 'centre_height_mm', 'eye_height_m' => 'eye_height_mm'];
 
     public function __construct(
-        private EntityManagerInterface $entities,
+        private Displays $displays,
+        private Places $places,
         private Transaction $transaction,
-        private Surveys $surveys,
+        private AddDisplay $add,
+        private Record $record,
         private EventDispatcherInterface $events,
+        private Who $who,
         private ClockInterface $clock,
     ) {
     }
@@ -40,13 +45,13 @@ final readonly class BulkSurvey
     public function preview(SurveyTable $table): array
     {
         $places = [];
-        foreach ($this->entities->getRepository(Place::class)->findAll() as $place) {
+        foreach ($this->places->all() as $place) {
             foreach ([$place->id, $place->name, implode(' › ', $place->way()), implode(' > ', $place->way()), implode('/', $place->way())] as $called) {
                 $places[mb_strtolower($called)] = $place;
             }
         }
         [$byId, $byName] = [[], []];
-        foreach ($this->entities->getRepository(SurveyedDisplay::class)->findAll() as $display) {
+        foreach ($this->displays->all() as $display) {
             $byId[$display->id] = $display;
             $byName[$display->place->id . "\n" . mb_strtolower(is_string($display->summary['name'] ?? null) ? $display->summary['name'] : '')] = $display;
         }
@@ -74,18 +79,20 @@ final readonly class BulkSurvey
     }
 
     /** @param list<Change> $changes */
-    public function apply(array $changes, ?string $by): void
+    public function apply(array $changes): void
     {
-        $this->transaction->of(function () use ($changes, $by): void {
+        $this->transaction->of(function () use ($changes): void {
+            $added = 0;
             foreach ($changes as $change) {
-                $known = $change['known'];
+                $known = $change['known'] === null ? null : $this->displays->same($change['known']);
                 if ($known === null) {
-                    $this->surveys->add($change['place'], $change['document'], $by);
+                    $this->add->of($change['place'], $change['document'], $added++);
                     continue;
                 }
-                $known->place = $change['place'];
-                $known->survey($change['document'], $this->clock->now(), $by);
-                $this->surveys->keep($known, 'from a table');
+                $known->place = $this->places->same($change['place']);
+                $known->take($change['document'], $this->clock->now(), $this->who->login());
+                $this->displays->keep($known, 'from a table');
+                $this->record->note(Did::Saved, $known->about(), ['revision' => $known->revision, 'note' => 'from a table: ' . mb_strimwidth(implode('; ', $change['changes']), 0, 300, '...')]);
             }
             $known = array_filter(array_column($changes, 'known'));
             $this->events->dispatch(new DisplaysChanged(array_map(static fn (SurveyedDisplay $one): string => $one->id, array_values($known))));

@@ -4,18 +4,11 @@ declare(strict_types=1);
 
 namespace UpperPane\App\Display;
 
-use Doctrine\DBAL\LockMode;
-use Doctrine\ORM\EntityManagerInterface;
-use Psr\Clock\ClockInterface;
-use Psr\EventDispatcher\EventDispatcherInterface;
-use Symfony\Bundle\SecurityBundle\Security;
 use Symfony\Component\HttpFoundation\JsonResponse;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\Routing\Attribute\Route;
 use UpperPane\App\Http\Body;
-use UpperPane\App\Http\Problem;
 use UpperPane\App\Storage\Deleting;
-use UpperPane\App\Storage\Transaction;
 use UpperPane\Core\Display\Display;
 use UpperPane\Core\Display\Rotation;
 use UpperPane\Core\Display\SurveyActs;
@@ -23,42 +16,34 @@ use UpperPane\Core\Document\Node;
 use UpperPane\Core\Document\Reason;
 use UpperPane\Core\Units\UtcOffsets;
 
-/** Displays: surveyed, copied, moved, taken away; and whatever the core says of one. */
+/** Displays: surveyed, copied, moved, taken away. */
 final readonly class DisplayController
 {
     private const MOST_COPIES = 200;
+    private const MOST_MOVED = 10_000;
     /** Panels in a row or a column of a display that is begun. */
     private const MOST_SIDE = 32;
 
-    public function __construct(
-        private EntityManagerInterface $entities,
-        private Transaction $transaction,
-        private Surveys $surveys,
-        private Deleting $deleting,
-        private EventDispatcherInterface $events,
-        private ClockInterface $clock,
-        private Security $security,
-    ) {
+    public function __construct(private Displays $displays, private Places $places, private Surveys $surveys)
+    {
     }
 
     /** Surveyed already, or begun: panels of a class of sizes on a grid, in the time zone of its place, or in that of whoever asks. */
     #[Route('/api/displays', methods: ['POST'])]
-    public function create(Request $request): JsonResponse
+    public function create(Request $request, AddDisplay $add): JsonResponse
     {
         $body = Body::of($request)->object('place', 'document', 'begin');
-        $place = $this->place($body);
+        $place = $this->places->named($body->field('place'));
         $begin = $body->optional('begin');
         $document = $begin === null ? Body::document($body->field('document')) : array_diff_key($this->begun($begin, $place)->toArray(), ['id' => 1]);
-        $display = $this->surveys->add($place, $document, $this->who());
-        $this->entities->flush();
 
-        return new JsonResponse($this->surveys->whole($display), 201);
+        return new JsonResponse($this->surveys->whole($add->of($place, $document)), 201);
     }
 
     #[Route('/api/displays/{id}', methods: ['GET'])]
     public function show(string $id): JsonResponse
     {
-        return new JsonResponse($this->surveys->whole($this->display($id)));
+        return new JsonResponse($this->surveys->whole($this->displays->one($id)));
     }
 
     /** What a hand does to a survey, saved or not. */
@@ -71,93 +56,56 @@ final readonly class DisplayController
     }
 
     #[Route('/api/displays/{id}', methods: ['PUT'])]
-    public function save(string $id, Request $request): JsonResponse
+    public function save(string $id, Request $request, SaveSurvey $save): JsonResponse
     {
         $body = Body::of($request)->object('base', 'document', 'note');
-        $base = $body->field('base')->int(1);
-        $document = ['format' => Display::FORMAT, 'id' => $id] + Body::document($body->field('document'));
-        Display::fromArray($document);
-        $stale = false;
-        $display = $this->transaction->of(function () use ($id, $base, $document, $body, &$stale): SurveyedDisplay {
-            $display = $this->display($id);
-            $this->entities->refresh($display, LockMode::PESSIMISTIC_WRITE);
-            $stale = $display->revision !== $base;
-            if ($stale) {
-                $this->entities->persist(new SurveyRevision($id, null, $document, $this->clock->now(), $this->who(), "kept aside: based on revision $base"));
-            } else {
-                $display->survey($document, $this->clock->now(), $this->who());
-                $this->surveys->keep($display, $body->optional('note')?->text(1, 200));
-                $this->events->dispatch(new DisplaysChanged([$id]));
-            }
+        $saved = $save->of($id, $body->field('base')->int(1), Body::document($body->field('document')), $body->optional('note')?->text(1, 200));
 
-            return $display;
-        });
-        if ($stale) {
-            throw new Problem(409, 'revision.stale', sprintf(
-                '"%s" was surveyed anew as revision %d by %s while you worked on revision %d. Your figures are kept beside it.',
-                $display->display()->name,
-                $display->revision,
-                $display->savedBy ?? 'somebody',
-                $base,
-            ), more: ['current' => $this->surveys->whole($display)]);
-        }
-
-        return new JsonResponse($this->surveys->whole($display));
+        return new JsonResponse($saved->told($this->surveys->whole(...)));
     }
 
     #[Route('/api/displays/{id}/revisions', methods: ['GET'])]
     public function revisions(string $id): JsonResponse
     {
-        $this->display($id);
-        $revisions = $this->entities->getRepository(SurveyRevision::class)->findBy(['displayId' => $id], ['id' => 'DESC'], 100);
+        $revisions = $this->displays->revisions($this->displays->one($id));
 
         return new JsonResponse(['revisions' => array_map(static fn (SurveyRevision $revision): array => $revision->toArray(), $revisions)]);
     }
 
-    /** "Four more like this": the same survey, numbered on, at the same place or another. */
+    /** At the same place or another. */
     #[Route('/api/displays/{id}/copies', methods: ['POST'])]
-    public function copy(string $id, Request $request): JsonResponse
+    public function copy(string $id, Request $request, CopyDisplay $copy): JsonResponse
     {
         $body = Body::of($request)->object('count', 'place');
-        $like = $this->display($id);
-        $place = $body->optional('place') === null ? $like->place : $this->place($body);
-        $copies = $this->surveys->copies($like, $body->field('count')->int(1, self::MOST_COPIES), $place, $this->who());
-        $this->entities->flush();
+        $like = $this->displays->one($id);
+        $place = $body->optional('place');
+        $copies = $copy->of($like, $body->field('count')->int(1, self::MOST_COPIES), $place === null ? $like->place : $this->places->named($place));
 
-        return new JsonResponse(['displays' => array_map(static fn (SurveyedDisplay $copy): array => ['id' => $copy->id, 'name' => $copy->display()->name], $copies)], 201);
+        return new JsonResponse(['displays' => array_map(static fn (SurveyedDisplay $one): array => ['id' => $one->id, 'name' => $one->display()->name], $copies)], 201);
     }
 
     #[Route('/api/displays/move', methods: ['POST'], priority: 1)]
-    public function move(Request $request): JsonResponse
+    public function move(Request $request, MoveDisplays $move): JsonResponse
     {
         $body = Body::of($request)->object('displays', 'place');
-        $place = $this->place($body);
-        foreach ($body->field('displays')->items(10_000) as $node) {
-            $display = $this->entities->find(SurveyedDisplay::class, $node->id()) ?? throw $node->refused(Reason::RefUnknown, sprintf('is "%s", no display of the estate.', $node->id()));
-            $display->hang($place);
-        }
-        $this->entities->flush();
+        $move->of(array_map($this->displays->named(...), $body->field('displays')->items(self::MOST_MOVED)), $this->places->named($body->field('place')));
 
         return new JsonResponse(null, 204);
     }
 
     /** For so many minutes its players show who they are, instead of what is handed over; with 0 that ends. */
     #[Route('/api/displays/{id}/alignment', methods: ['POST'])]
-    public function align(string $id, Request $request): JsonResponse
+    public function align(string $id, Request $request, AlignDisplay $align): JsonResponse
     {
         $minutes = Body::of($request)->object('minutes')->field('minutes')->int(0, 240, 'min');
-        $display = $this->display($id);
-        $display->alignmentUntil = $minutes === 0 ? null : $this->clock->now()->add(new \DateInterval("PT{$minutes}M"));
-        $this->transaction->of(fn () => $this->events->dispatch(new DisplaysChanged([$display->id])));
 
-        return new JsonResponse($this->surveys->whole($display));
+        return new JsonResponse($this->surveys->whole($align->of($this->displays->one($id), $minutes)));
     }
 
     #[Route('/api/displays/{id}', methods: ['DELETE'])]
-    public function delete(string $id): JsonResponse
+    public function delete(string $id, Deleting $delete): JsonResponse
     {
-        $display = $this->display($id);
-        $this->deleting->of('display', $display->id, $display->display()->name, 'surveyed_display', $this->who());
+        $delete->of($this->displays->one($id));
 
         return new JsonResponse(null, 204);
     }
@@ -176,22 +124,5 @@ final readonly class DisplayController
             $begin->field('rows')->int(1, self::MOST_SIDE),
             Rotation::tryFrom($rotation->int()) ?? throw $rotation->refused(Reason::ValueUnknown, 'is none of 0, 90, 180, 270.'),
         );
-    }
-
-    private function display(string $id): SurveyedDisplay
-    {
-        return $this->entities->find(SurveyedDisplay::class, $id) ?? throw Problem::notFound('This display');
-    }
-
-    private function place(Node $body): Place
-    {
-        $place = $body->field('place');
-
-        return $this->entities->find(Place::class, $place->id()) ?? throw $place->refused(Reason::RefUnknown, sprintf('is "%s", no place of the estate.', $place->id()));
-    }
-
-    private function who(): ?string
-    {
-        return $this->security->getUser()?->getUserIdentifier();
     }
 }

@@ -5,10 +5,12 @@ declare(strict_types=1);
 namespace UpperPane\App\Display;
 
 use Doctrine\ORM\Mapping as ORM;
+use UpperPane\App\Storage\About;
+use UpperPane\App\Storage\Thing;
 
 /** A node of the tree that displays hang in. */
 #[ORM\Entity]
-class Place
+class Place implements Thing
 {
     public function __construct(
         #[ORM\Id]
@@ -23,6 +25,11 @@ class Place
         #[ORM\Column(length: 64, nullable: true)]
         public ?string $timezone = null,
     ) {
+    }
+
+    public function about(): About
+    {
+        return new About('place', $this->id, $this->name);
     }
 
     /** The time zone of the nearest place upwards that names one; null where none does. */

@@ -4,9 +4,7 @@ declare(strict_types=1);
 
 namespace UpperPane\App\Display;
 
-use Doctrine\ORM\EntityManagerInterface;
 use Psr\Clock\ClockInterface;
-use Symfony\Bundle\SecurityBundle\Security;
 use Symfony\Component\HttpFoundation\JsonResponse;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
@@ -28,7 +26,7 @@ final readonly class SurveyController
 {
     private const MOST_TOLD = 500;
 
-    public function __construct(private EntityManagerInterface $entities, private BulkSurvey $bulk, private Security $security, private ClockInterface $clock)
+    public function __construct(private Displays $displays, private BulkSurvey $bulk, private ClockInterface $clock)
     {
     }
 
@@ -61,7 +59,7 @@ final readonly class SurveyController
     #[Route('/api/displays/{id}/panels/{panel}/edid', methods: ['GET'])]
     public function write(string $id, string $panel): Response
     {
-        $display = ($this->entities->find(SurveyedDisplay::class, $id) ?? throw Problem::notFound('This display'))->display();
+        $display = $this->displays->one($id)->display();
         $placed = $display->wall->panel($panel) ?? throw Problem::notFound('This panel');
         $native = $placed->panel->native;
         if (min($native->width, $native->height) < Timing::LEAST_SIDE) {
@@ -87,7 +85,7 @@ final readonly class SurveyController
         $preview = $this->bulk->preview($table);
         $apply = $request->query->getBoolean('apply');
         if ($apply) {
-            $this->bulk->apply($preview['changes'], $this->security->getUser()?->getUserIdentifier());
+            $this->bulk->apply($preview['changes']);
         }
         $new = count(array_filter($preview['changes'], static fn (array $change): bool => $change['known'] === null));
 

@@ -6,11 +6,13 @@ namespace UpperPane\App\Display;
 
 use Doctrine\DBAL\Types\Types;
 use Doctrine\ORM\Mapping as ORM;
+use UpperPane\App\Storage\About;
+use UpperPane\App\Storage\Revised;
 use UpperPane\Core\Display\Display;
 
 /** A display as it was surveyed, the place where it hangs, and what is handed over to it. */
 #[ORM\Entity]
-class SurveyedDisplay
+class SurveyedDisplay implements Revised
 {
     /** Of the release that stands on it (Handover\HandedRelease). */
     #[ORM\Column(nullable: true)]
@@ -62,12 +64,38 @@ class SurveyedDisplay
         return Display::fromArray($this->document);
     }
 
-    /**
-     * Takes a new survey.
-     *
-     * @param array<string, mixed> $document
-     */
-    public function survey(array $document, \DateTimeImmutable $at, ?string $by): void
+    public function about(): About
+    {
+        return new About('display', $this->id, is_string($this->document['name'] ?? null) ? $this->document['name'] : $this->id);
+    }
+
+    public function revision(): int
+    {
+        return $this->revision;
+    }
+
+    public function savedBy(): ?string
+    {
+        return $this->savedBy;
+    }
+
+    public function document(): array
+    {
+        return $this->document;
+    }
+
+    public function asRevision(?string $note): SurveyRevision
+    {
+        return new SurveyRevision($this->id, $this->revision, $this->document, $this->savedAt ?? new \DateTimeImmutable('@0'), $this->savedBy, $note);
+    }
+
+    public function aside(array $document, \DateTimeImmutable $at, ?string $by, string $note): SurveyRevision
+    {
+        return new SurveyRevision($this->id, null, $document, $at, $by, $note);
+    }
+
+    /** A new survey. */
+    public function take(array $document, \DateTimeImmutable $at, ?string $by): void
     {
         $this->document = $document;
         $this->revision++;

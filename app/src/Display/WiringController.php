@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace UpperPane\App\Display;
 
-use Doctrine\ORM\EntityManagerInterface;
 use Psr\Clock\ClockInterface;
 use Symfony\Component\DependencyInjection\Attribute\Autowire;
 use Symfony\Component\HttpFoundation\JsonResponse;
@@ -17,7 +16,7 @@ use UpperPane\App\Http\Problem;
 final readonly class WiringController
 {
     public function __construct(
-        private EntityManagerInterface $entities,
+        private Displays $displays,
         private ClockInterface $clock,
         private string $projectDir,
         #[Autowire('%kernel.cache_dir%')]
@@ -70,7 +69,7 @@ final readonly class WiringController
     /** @return list<string> */
     private function drawn(string $id): array
     {
-        $surveyed = $this->entities->find(SurveyedDisplay::class, $id) ?? throw Problem::notFound('This display');
+        $surveyed = $this->displays->one($id);
 
         return WiringDrawing::pages($surveyed->display(), implode(' › ', $surveyed->place->way()), $surveyed->revision, $this->clock->now());
     }

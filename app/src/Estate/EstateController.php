@@ -4,22 +4,18 @@ declare(strict_types=1);
 
 namespace UpperPane\App\Estate;
 
-use Doctrine\ORM\EntityManagerInterface;
 use Psr\Clock\ClockInterface;
 use Symfony\Component\HttpFoundation\JsonResponse;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\Routing\Attribute\Route;
-use UpperPane\App\Handover\HandedReleaseRepository;
-use UpperPane\App\Jobs\Work;
-use UpperPane\App\Time\DueNow;
 
 /** The tree of places with all displays, as the stations of the desk need it; and how many need somebody, which every page of it shows. */
 final readonly class EstateController
 {
     private const JSON = JSON_THROW_ON_ERROR | JSON_UNESCAPED_SLASHES | JSON_UNESCAPED_UNICODE;
 
-    public function __construct(private EntityManagerInterface $entities, private HandedReleaseRepository $releases, private DueNow $due, private Work $work, private ClockInterface $clock)
+    public function __construct(private EstateReading $estate, private ClockInterface $clock)
     {
     }
 
@@ -27,14 +23,14 @@ final readonly class EstateController
     #[Route('/api/estate', methods: ['GET'])]
     public function show(Request $request): Response
     {
-        return self::answer($request, EstateReading::of($this->entities, $this->releases, $this->due, $this->work, EstateFilter::of($request), $this->nowMs()));
+        return self::answer($request, $this->estate->of(EstateFilter::of($request), $this->nowMs()));
     }
 
     /** How many displays there are, and how many of them stand how. */
     #[Route('/api/estate/counts', methods: ['GET'])]
     public function counts(Request $request): Response
     {
-        $all = EstateReading::of($this->entities, $this->releases, $this->due, $this->work, EstateFilter::of($request), $this->nowMs());
+        $all = $this->estate->of(EstateFilter::of($request), $this->nowMs());
         /** @var list<array{standing: int, older: bool}> $displays */
         $displays = $all['displays'];
         /** @var list<array{state: string}> $standings */

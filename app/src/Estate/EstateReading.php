@@ -6,8 +6,9 @@ namespace UpperPane\App\Estate;
 
 use Doctrine\DBAL\ArrayParameterType;
 use Doctrine\DBAL\Connection;
-use Doctrine\ORM\EntityManagerInterface;
+use UpperPane\App\Account\Reach;
 use UpperPane\App\Display\Place;
+use UpperPane\App\Display\Places;
 use UpperPane\App\Handover\HandedRelease;
 use UpperPane\App\Handover\HandedReleaseRepository;
 use UpperPane\App\Jobs\Work;
@@ -39,27 +40,38 @@ final class EstateReading
     /** @var array{kinds: list<mixed>, releases: list<mixed>, standings: list<mixed>, dues: list<mixed>} */
     private array $shared = ['kinds' => [], 'releases' => [], 'standings' => [], 'dues' => []];
 
-    private function __construct(private readonly Connection $connection, private readonly HandedReleaseRepository $releases, private readonly int $nowMs)
-    {
+    /** Unix ms */
+    private int $nowMs = 0;
+
+    public function __construct(
+        private readonly Connection $connection,
+        private readonly Places $allPlaces,
+        private readonly HandedReleaseRepository $releases,
+        private readonly DueNow $due,
+        private readonly Work $work,
+        private readonly Reach $reach,
+    ) {
     }
 
     /**
      * @param int $nowMs Unix ms
      * @return array<string, mixed>
      */
-    public static function of(EntityManagerInterface $entities, HandedReleaseRepository $releases, DueNow $due, Work $work, EstateFilter $wanted, int $nowMs): array
+    public function of(EstateFilter $wanted, int $nowMs): array
     {
-        $reading = new self($entities->getConnection(), $releases, $nowMs);
-        $places = $entities->getRepository(Place::class)->findBy([], ['position' => 'ASC', 'id' => 'ASC']);
-        [$displays, $facts, $of] = $reading->displays($wanted->in($places), $due->at($nowMs));
-        $workFindings = array_map(static fn (Finding $one): array => $one->toArray(), $work->facts()->findings($nowMs));
+        $this->nowMs = $nowMs;
+        $this->places = $this->times = [];
+        $this->shared = ['kinds' => [], 'releases' => [], 'standings' => [], 'dues' => []];
+        $places = $this->allPlaces->all();
+        [$displays, $facts, $of] = $this->displays($wanted->in($places), $this->due->at($nowMs));
+        $workFindings = array_map(static fn (Finding $one): array => $one->toArray(), $this->work->facts()->findings($nowMs));
 
         return [
             'places' => array_map(static fn (Place $place): array => $place->toArray() + ['way' => $place->way()], $places),
             'of' => $of,
-            'findings' => [...$workFindings, ...$reading->nowhere(), ...EstateFindings::of($facts, $nowMs)->toArray()['findings']],
+            'findings' => [...$workFindings, ...$this->nowhere(), ...EstateFindings::of($facts, $nowMs)->toArray()['findings']],
             'displays' => $displays,
-        ] + $reading->shared;
+        ] + $this->shared;
     }
 
     /**
@@ -69,8 +81,8 @@ final class EstateReading
     private function displays(EstateFilter $wanted, array $due): array
     {
         $rows = $this->connection->fetchAllAssociative(
-            'SELECT s.id, s.name, s.place_id, s.alike, s.revision, s.shape <> r.shape AS reshaped, r.id AS release_id, r.number, r.sha256, r.whole_sha256, r.handing_id, r.planned_until, r.plan_trouble
-             FROM surveyed_display s LEFT JOIN handed_release r ON r.id = s.current_id ORDER BY s.position, s.id',
+            "SELECT s.id, s.name, s.place_id, s.alike, s.revision, s.shape <> r.shape AS reshaped, r.id AS release_id, r.number, r.sha256, r.whole_sha256, r.handing_id, r.planned_until, r.plan_trouble
+             FROM surveyed_display s LEFT JOIN handed_release r ON r.id = s.current_id WHERE {$this->reach->condition('display', 's.id')} ORDER BY s.position, s.id",
         );
         $kinds = $this->kinds($rows);
         $heads = $this->heads($rows);
@@ -203,7 +215,7 @@ final class EstateReading
     /** @return list<array<string, mixed>> */
     private function nowhere(): array
     {
-        $rows = $this->connection->fetchAllKeyValue("SELECT id, name FROM design WHERE kind = 'schedule' AND rules_on IS NULL ORDER BY name, id");
+        $rows = $this->connection->fetchAllKeyValue("SELECT id, name FROM design WHERE kind = 'schedule' AND rules_on IS NULL AND {$this->reach->condition('design', 'id')} ORDER BY name, id");
 
         return array_map(static fn (mixed $name, int|string $id): array => EstateFindings::nowhere((string) $id, self::text($name))->toArray(), $rows, array_keys($rows));
     }

@@ -10,6 +10,7 @@ use Doctrine\Persistence\ManagerRegistry;
 use UpperPane\App\Display\SurveyedDisplay;
 use UpperPane\App\Http\Problem;
 use UpperPane\App\Layout\Showing;
+use UpperPane\App\Storage\About;
 use UpperPane\App\Storage\Holding;
 
 /** @extends ServiceEntityRepository<HandedRelease> */
@@ -20,20 +21,55 @@ final class HandedReleaseRepository extends ServiceEntityRepository implements H
         parent::__construct($registry, HandedRelease::class);
     }
 
+    /** So many of a display, and of a handover, are told. */
+    private const MOST = 100;
+    /** So many displays are named in a sentence. */
+    private const TOLD = 5;
+
+    public function numbered(string $display, int $number): HandedRelease
+    {
+        return $this->findOneBy(['display' => $display, 'number' => $number]) ?? throw Problem::notFound('This release');
+    }
+
+    /** @return list<HandedRelease> of a display, the newest first */
+    public function of(SurveyedDisplay $display): array
+    {
+        return $this->findBy(['display' => $display], ['number' => 'DESC'], self::MOST);
+    }
+
+    /** @return list<HandedRelease> that a handover brought, the first of them */
+    public function broughtBy(string $handing): array
+    {
+        return $this->findBy(['handingId' => $handing], ['id' => 'ASC'], self::MOST);
+    }
+
+    /** @return array<HandedRelease> what was on the displays of a handover before it, wherever they still have what it brought, by display */
+    public function before(string $handing): array
+    {
+        $before = [];
+        foreach ($this->findBy(['handingId' => $handing]) as $brought) {
+            $last = $brought->display->currentId === $brought->id ? $this->findOneBy(['display' => $brought->display, 'number' => $brought->number - 1]) : null;
+            $before += $last === null ? [] : [$brought->display->id => $last];
+        }
+
+        return $before;
+    }
+
     /** What stands on a display. */
     public function on(SurveyedDisplay $display): ?HandedRelease
     {
         return $display->currentId === null ? null : $this->find($display->currentId);
     }
 
-    public function letsGo(string $kind, string $id, string $name): void
+    public function letsGo(About $thing): void
     {
         $shownOn = array_filter($this->getEntityManager()->getConnection()->fetchFirstColumn(
             'SELECT s.name FROM surveyed_display s JOIN handed_release r ON r.id = s.current_id WHERE r.source_kind = ? AND r.source_id = ? ORDER BY s.position, s.id',
-            [$kind, $id],
+            [$thing->kind, $thing->id],
         ), is_string(...));
         if ($shownOn !== []) {
-            throw new Problem(409, $kind === 'media' ? 'media.shown' : 'design.shown', sprintf('"%s" is shown on %s. Hand something else over there first.', $name, implode(', ', $shownOn)));
+            $told = implode(', ', array_slice($shownOn, 0, self::TOLD)) . (count($shownOn) > self::TOLD ? sprintf(' and %d others', count($shownOn) - self::TOLD) : '');
+            throw new Problem(409, $thing->kind === 'media' ? 'media.shown' : 'design.shown', sprintf('"%s" is shown on %s. Hand something else over there first.', $thing->name, $told));
         }
     }
 

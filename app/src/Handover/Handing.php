@@ -6,6 +6,7 @@ namespace UpperPane\App\Handover;
 
 use Doctrine\DBAL\Types\Types;
 use Doctrine\ORM\Mapping as ORM;
+use UpperPane\App\Storage\About;
 use UpperPane\App\Storage\DocumentType;
 use UpperPane\Core\Document\Node;
 
@@ -62,6 +63,21 @@ class Handing
         public readonly ?string $begunBy = null,
     ) {
         $this->displays = array_slice(array_merge(...array_map(static fn (Order $order): array => $order->displays, $this->orders()), ...[[]]), 0, self::TOLD);
+    }
+
+    /** @return list<array{About, int}> what is handed over, and to how many displays */
+    public function sources(): array
+    {
+        $sources = [];
+        foreach ($this->orders() as $order) {
+            if ($order->contents !== null) {
+                $source = $order->contents->source;
+                $sources["$source->kind $source->id"] ??= [new About($source->kind, $source->id, $source->name), 0];
+                $sources["$source->kind $source->id"][1] += count($order->displays);
+            }
+        }
+
+        return array_values($sources);
     }
 
     /** @return list<Order> */

@@ -12,9 +12,12 @@ use Psr\EventDispatcher\EventDispatcherInterface;
 use Symfony\Component\Messenger\Attribute\AsMessageHandler;
 use Symfony\Component\Messenger\MessageBusInterface;
 use Symfony\Component\Uid\Ulid;
+use UpperPane\App\Account\Who;
 use UpperPane\App\Display\DisplaysChanged;
 use UpperPane\App\Http\Problem;
 use UpperPane\App\Jobs\Owner;
+use UpperPane\App\Storage\Did;
+use UpperPane\App\Storage\Record;
 use UpperPane\App\Storage\Transaction;
 use UpperPane\Core\Display\Display;
 use UpperPane\Core\Document\Refused;
@@ -31,6 +34,8 @@ final readonly class Handings implements Owner
     private const CHUNK = 500;
     /** A display that is surveyed anew while its release is compiled is compiled for again, so often. */
     private const TRIES = 3;
+    /** So many are told. */
+    private const MOST = 50;
 
     public function __construct(
         private EntityManagerInterface $entities,
@@ -39,6 +44,8 @@ final readonly class Handings implements Owner
         private Targets $targets,
         private EventDispatcherInterface $events,
         private MessageBusInterface $jobs,
+        private Record $record,
+        private Who $who,
         private ClockInterface $clock,
     ) {
     }
@@ -48,7 +55,7 @@ final readonly class Handings implements Owner
      *
      * @param list<Order> $orders
      */
-    public function begin(string $name, array $orders, ?string $by): Handing
+    public function begin(string $name, array $orders): Handing
     {
         $handing = new Handing(
             strtolower((string) new Ulid()),
@@ -56,22 +63,47 @@ final readonly class Handings implements Owner
             array_map(static fn (Order $order): array => $order->toArray(), $orders),
             array_sum(array_map(static fn (Order $order): int => count($order->displays), $orders)),
             $this->clock->now(),
-            $by,
+            $this->who->login(),
         );
         $this->transaction->of(function () use ($handing): void {
             $this->entities->persist($handing);
             $this->entities->flush();
             $this->jobs->dispatch(new HandOver($handing->id));
+            foreach ($handing->sources() as [$thing, $displays]) {
+                $this->record->note(Did::HandedOver, $thing, ['displays' => $displays]);
+            }
         });
 
         return $handing;
     }
 
+    public function one(string $id): Handing
+    {
+        return $this->entities->find(Handing::class, $id) ?? throw Problem::notFound('This handover');
+    }
+
+    /** Tries one again that failed. */
+    public function retried(string $id): Handing
+    {
+        return $this->transaction->of(function () use ($id): Handing {
+            $handing = $this->one($id);
+            if ($handing->state !== Handing::FAILED) {
+                throw new Problem(409, 'handing.not-failed', 'It has not failed; there is nothing to try again.');
+            }
+            $this->again(new HandOver($id));
+            foreach ($handing->sources() as [$thing]) {
+                $this->record->note(Did::TriedAgain, $thing);
+            }
+
+            return $handing;
+        });
+    }
+
     /** @return list<array<string, mixed>> the newest first */
-    public function latest(int $most): array
+    public function latest(): array
     {
         return array_map(Handing::told(...), $this->entities->getConnection()->fetchAllAssociative(
-            "SELECT id, name, state, done, of, displays, trouble, begun_at, begun_by, ended_at FROM handing ORDER BY begun_at DESC, id DESC LIMIT $most",
+            "SELECT id, name, state, done, of, displays, trouble, begun_at, begun_by, ended_at FROM handing ORDER BY begun_at DESC, id DESC LIMIT " . self::MOST,
         ));
     }
 
@@ -258,6 +290,12 @@ final readonly class Handings implements Owner
                 }
             }
             $connection->executeStatement('UPDATE surveyed_display s JOIN handed_release r ON r.display_id = s.id SET s.current_id = r.id WHERE r.handing_id = ?', [$handing->id]);
+            $this->record->noteSelected(
+                "SELECT ? AS who, IF(r.puts_back IS NULL, ?, ?) AS did, 'display' AS kind, s.id AS thing_id, s.name,
+                    JSON_OBJECT('what', r.name, 'release', r.number, 'back', r.puts_back) AS more
+                 FROM handed_release r JOIN surveyed_display s ON s.id = r.display_id WHERE r.handing_id = ? ORDER BY s.position, s.id",
+                [$handing->begunBy, Did::HandedOver->value, Did::PutBack->value, $handing->id],
+            );
             $connection->update('handing', ['state' => Handing::HANDED], ['id' => $handing->id]);
             $handing->state = Handing::HANDED;
             $this->events->dispatch(new DisplaysChanged(array_map(strval(...), array_keys($want))));

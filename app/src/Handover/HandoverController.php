@@ -4,27 +4,20 @@ declare(strict_types=1);
 
 namespace UpperPane\App\Handover;
 
-use Doctrine\ORM\EntityManagerInterface;
 use Psr\Clock\ClockInterface;
-use Symfony\Bundle\SecurityBundle\Security;
 use Symfony\Component\HttpFoundation\JsonResponse;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\Routing\Attribute\Route;
 use UpperPane\App\Http\Body;
 use UpperPane\App\Http\Problem;
 use UpperPane\App\Storage\Prune;
-use UpperPane\App\Storage\Transaction;
 use UpperPane\Core\Document\Node;
 use UpperPane\Core\Document\Reason;
 use UpperPane\Core\Handover\Planned;
 
 final readonly class HandoverController
 {
-    private const MOST_HANDINGS = 50;
-
     public function __construct(
-        private EntityManagerInterface $entities,
-        private Transaction $transaction,
         private Programmes $programmes,
         private Compiler $compiler,
         private Offers $offers,
@@ -32,7 +25,6 @@ final readonly class HandoverController
         private Handings $handings,
         private HandedReleaseRepository $handed,
         private ClockInterface $clock,
-        private Security $security,
     ) {
     }
 
@@ -99,19 +91,15 @@ final readonly class HandoverController
     private function earlier(Node $body): array
     {
         $body->object('releases', 'handing');
-        $all = $this->entities->getRepository(HandedRelease::class);
         $earlier = [];
         if (($handing = $body->optional('handing')) !== null) {
-            foreach ($all->findBy(['handingId' => $handing->id()]) as $brought) {
-                $before = $brought->display->currentId === $brought->id ? $all->findOneBy(['display' => $brought->display, 'number' => $brought->number - 1]) : null;
-                $earlier += $before === null ? [] : [$brought->display->id => $before];
-            }
+            $earlier = $this->handed->before($handing->id());
 
             return $earlier === [] ? throw new Problem(409, 'back.nothing', 'On none of its displays is what it brought still there, with something before it to put back.') : $earlier;
         }
         foreach ($body->field('releases')->items(10_000) as $node) {
             $node->object('display', 'number');
-            $release = $all->findOneBy(['display' => $node->field('display')->id(), 'number' => $node->field('number')->int(1)]) ?? throw Problem::notFound('This release');
+            $release = $this->handed->numbered($this->targets->display($node->field('display')->id())->id, $node->field('number')->int(1));
             $earlier[$release->display->id] = $release;
         }
 
@@ -147,24 +135,21 @@ final readonly class HandoverController
         }
         $orders = array_map(static fn (Offer $offer): Order => Order::of($offer, $back), $offers);
 
-        return new JsonResponse(['handing' => $this->handings->begin($name, $orders, $this->security->getUser()?->getUserIdentifier())->toArray()], 202);
+        return new JsonResponse(['handing' => $this->handings->begin($name, $orders)->toArray()], 202);
     }
 
     /** What was handed over last, the newest first, and how far it is. */
     #[Route('/api/handings', methods: ['GET'])]
     public function handings(): JsonResponse
     {
-        return new JsonResponse(['handings' => $this->handings->latest(self::MOST_HANDINGS)]);
+        return new JsonResponse(['handings' => $this->handings->latest()]);
     }
 
     #[Route('/api/handings/{id}', methods: ['GET'])]
     public function handing(string $id): JsonResponse
     {
-        $handing = $this->entities->find(Handing::class, $id) ?? throw Problem::notFound('This handover');
-        $releases = $this->entities->getRepository(HandedRelease::class)->findBy(['handingId' => $id], ['id' => 'ASC'], self::MOST_HANDINGS);
-
-        return new JsonResponse($handing->toArray() + [
-            'releases' => array_map(static fn (HandedRelease $release): array => ['display' => $release->display->id] + $release->toArray(), $releases),
+        return new JsonResponse($this->handings->one($id)->toArray() + [
+            'releases' => array_map(static fn (HandedRelease $release): array => ['display' => $release->display->id] + $release->toArray(), $this->handed->broughtBy($id)),
         ]);
     }
 
@@ -172,13 +157,7 @@ final readonly class HandoverController
     #[Route('/api/handings/{id}/again', methods: ['POST'])]
     public function again(string $id): JsonResponse
     {
-        $handing = $this->entities->find(Handing::class, $id) ?? throw Problem::notFound('This handover');
-        if ($handing->state !== Handing::FAILED) {
-            throw new Problem(409, 'handing.not-failed', 'It has not failed; there is nothing to try again.');
-        }
-        $this->transaction->of(fn () => $this->handings->again(new HandOver($id)));
-
-        return new JsonResponse(['handing' => $handing->toArray()], 202);
+        return new JsonResponse(['handing' => $this->handings->retried($id)->toArray()], 202);
     }
 
     /** What was handed over to a display, newest first. */
@@ -186,11 +165,10 @@ final readonly class HandoverController
     public function releases(string $id): JsonResponse
     {
         $display = $this->targets->display($id);
-        $releases = $this->entities->getRepository(HandedRelease::class)->findBy(['display' => $display], ['number' => 'DESC'], 100);
 
         return new JsonResponse([
             'current' => $this->handed->on($display)?->number,
-            'releases' => array_map(static fn (HandedRelease $release): array => $release->toArray(), $releases),
+            'releases' => array_map(static fn (HandedRelease $release): array => $release->toArray(), $this->handed->of($display)),
         ]);
     }
 }

@@ -4,14 +4,14 @@ declare(strict_types=1);
 
 namespace UpperPane\App\Handover;
 
-use Doctrine\ORM\EntityManagerInterface;
 use UpperPane\App\Display\SurveyedDisplay;
 use UpperPane\App\Http\Problem;
 use UpperPane\App\Layout\Design;
 use UpperPane\App\Layout\DesignForms;
 use UpperPane\App\Layout\DesignKind;
 use UpperPane\App\Layout\DesignLibrary;
-use UpperPane\App\Media\MediaAsset;
+use UpperPane\App\Layout\Designs;
+use UpperPane\App\Media\MediaAssets;
 use UpperPane\App\Time\Schedules;
 use UpperPane\Core\Display\Display;
 use UpperPane\Core\Document\Node;
@@ -25,7 +25,8 @@ use UpperPane\Core\Time\Schedule\Ruling;
 final readonly class Programmes
 {
     public function __construct(
-        private EntityManagerInterface $entities,
+        private Designs $designs,
+        private MediaAssets $media,
         private DesignLibrary $library,
         private DesignForms $forms,
         private Schedules $schedules,
@@ -40,22 +41,19 @@ final readonly class Programmes
         $id = $node->field('id')->id();
         $kind = $node->field('kind')->oneOf('layout', 'playlist', 'media', 'schedule');
         if ($kind === 'media') {
-            $asset = $this->entities->find(MediaAsset::class, $id) ?? throw Problem::notFound('This media');
+            $asset = $this->media->one($id);
 
             return $asset->media() === null
                 ? throw new Problem(409, 'media.unready', sprintf('"%s" is not ready to be played.', $asset->name))
                 : new Playable($kind, $id, null, $asset->name);
         }
-        $design = $this->entities->find(Design::class, $id);
-        if ($design === null || $design->kind->value !== $kind) {
-            throw Problem::notFound("This $kind");
-        }
+        $design = $this->designs->of(DesignKind::from($kind), $id);
         $revision = $node->optional('revision')?->int(1) ?? $design->revision;
         if ($revision !== $design->revision) {
             throw new Problem(409, 'revision.stale', sprintf('"%s" is at revision %d by now, you looked at %d. Look at what changed, then hand over.', $design->name, $design->revision, $revision));
         }
 
-        return new Playable($kind, $id, $revision, $design->name);
+        return Playable::kept($kind, $id, $revision, $design->name);
     }
 
     /**
@@ -102,7 +100,7 @@ final readonly class Programmes
         $library = $this->library->at($contents->parts);
         ['kind' => $kind, 'id' => $id] = $contents->source->toArray();
         if ($kind === 'media') {
-            $media = $this->entities->find(MediaAsset::class, $id)?->media() ?? ($contents->document === null ? null : Media::fromNode(Node::root($contents->document)));
+            $media = $this->media->find($id)?->media() ?? ($contents->document === null ? null : Media::fromNode(Node::root($contents->document)));
 
             return $media === null ? throw Problem::notFound('This media') : Programme::endless(Composer::over()->media($media, $display->raster(), $id), $display->timezone);
         }
@@ -129,8 +127,8 @@ final readonly class Programmes
      */
     private function ruledThen(Contents $contents): array
     {
-        $schedules = $this->entities->getConnection()->fetchFirstColumn("SELECT id FROM design WHERE kind = 'schedule'");
-        $then = array_intersect(array_map(strval(...), array_keys($contents->parts)), array_filter($schedules, is_string(...)));
+        $schedules = array_map(static fn (Design $design): string => $design->id, $this->designs->all(DesignKind::Schedule));
+        $then = array_intersect(array_map(strval(...), array_keys($contents->parts)), $schedules);
 
         return array_values(array_unique([$contents->source->id, ...$then]));
     }
@@ -144,7 +142,7 @@ final readonly class Programmes
         [$parts, $wanted] = [[], $ids];
         while ($wanted !== []) {
             $next = [];
-            foreach ($this->entities->getRepository(Design::class)->findBy(['id' => $wanted]) as $design) {
+            foreach ($this->designs->those($wanted) as $design) {
                 $parts[$design->id] = $design->revision;
                 array_push($next, ...$design->named());
             }

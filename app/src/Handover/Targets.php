@@ -5,10 +5,12 @@ declare(strict_types=1);
 namespace UpperPane\App\Handover;
 
 use Doctrine\DBAL\ArrayParameterType;
-use Doctrine\ORM\EntityManagerInterface;
+use Doctrine\DBAL\Connection;
+use UpperPane\App\Account\Reach;
+use UpperPane\App\Display\Displays;
 use UpperPane\App\Display\Place;
+use UpperPane\App\Display\Places;
 use UpperPane\App\Display\SurveyedDisplay;
-use UpperPane\App\Http\Problem;
 use UpperPane\App\Layout\Design;
 use UpperPane\App\Time\Schedules;
 use UpperPane\Core\Document\Node;
@@ -18,7 +20,7 @@ use UpperPane\Core\Time\Schedule\Ruling;
 /** Displays that something is for, read as plain rows and put together where all is alike: thousands of them are a few dozen kinds. */
 final readonly class Targets
 {
-    public function __construct(private EntityManagerInterface $entities, private Schedules $schedules)
+    public function __construct(private Connection $connection, private Displays $displays, private Places $places, private Reach $reach, private Schedules $schedules)
     {
     }
 
@@ -30,17 +32,15 @@ final readonly class Targets
     {
         $nodes = $body->optional('displays')?->items(10_000) ?? [];
         $wanted = array_fill_keys(array_map(static fn (Node $node): string => $node->id(), $nodes), true);
-        $there = array_flip($this->column('SELECT id FROM surveyed_display WHERE id IN (?)', array_map(strval(...), array_keys($wanted))));
+        $there = array_flip($this->column('SELECT s.id FROM surveyed_display s WHERE s.id IN (?)', array_map(strval(...), array_keys($wanted))));
         foreach ($nodes as $node) {
             isset($there[$node->id()]) ?: throw $node->refused(Reason::RefUnknown, sprintf('is "%s", no display of the estate.', $node->id()));
         }
-        $places = $this->entities->getRepository(Place::class)->findAll();
         $within = [];
         foreach ($body->optional('places')?->items(1000) ?? [] as $node) {
-            $place = $this->entities->find(Place::class, $node->id()) ?? throw $node->refused(Reason::RefUnknown, sprintf('is "%s", no place of the estate.', $node->id()));
-            array_push($within, ...array_map(static fn (Place $one): string => $one->id, array_filter($places, static fn (Place $one): bool => $one->isIn($place))));
+            array_push($within, ...array_map(static fn (Place $one): string => $one->id, $this->places->in($this->places->named($node))));
         }
-        $wanted += array_fill_keys($this->column('SELECT id FROM surveyed_display WHERE place_id IN (?) ORDER BY position, id', $within), true);
+        $wanted += array_fill_keys($this->column('SELECT s.id FROM surveyed_display s WHERE s.place_id IN (?)', $within), true);
 
         return $wanted === [] ? throw $body->refused(Reason::FieldMissing, 'names no display; choose at least one.') : array_map(strval(...), array_keys($wanted));
     }
@@ -53,13 +53,13 @@ final readonly class Targets
     public function alike(array $ids, array $apart = []): array
     {
         $places = [];
-        foreach ($this->entities->getRepository(Place::class)->findAll() as $place) {
+        foreach ($this->places->all() as $place) {
             $places[$place->id] = [$place->zone(), $place->outwards()];
         }
         $rules = $this->schedules->all();
         $alike = [];
         foreach (array_chunk($ids, 1000) as $chunk) {
-            $rows = $this->entities->getConnection()->fetchAllAssociative(
+            $rows = $this->connection->fetchAllAssociative(
                 'SELECT s.id, s.place_id, s.alike, r.shape, r.source_kind, r.source_id, r.source_revision, r.parts, r.ruling, r.manifest
                  FROM surveyed_display s LEFT JOIN handed_release r ON r.id = s.current_id WHERE s.id IN (?) ORDER BY s.position, s.id',
                 [$chunk],
@@ -85,7 +85,7 @@ final readonly class Targets
 
     public function display(string $id): SurveyedDisplay
     {
-        return $this->entities->find(SurveyedDisplay::class, $id) ?? throw Problem::notFound('This display');
+        return $this->displays->one($id);
     }
 
     /**
@@ -94,6 +94,8 @@ final readonly class Targets
      */
     private function column(string $sql, array $ids): array
     {
-        return $ids === [] ? [] : array_values(array_filter($this->entities->getConnection()->fetchFirstColumn($sql, [$ids], [ArrayParameterType::STRING]), is_string(...)));
+        $sql .= " AND {$this->reach->condition('display', 's.id')} ORDER BY s.position, s.id";
+
+        return $ids === [] ? [] : array_values(array_filter($this->connection->fetchFirstColumn($sql, [$ids], [ArrayParameterType::STRING]), is_string(...)));
     }
 }

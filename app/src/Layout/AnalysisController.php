@@ -4,14 +4,12 @@ declare(strict_types=1);
 
 namespace UpperPane\App\Layout;
 
-use Doctrine\ORM\EntityManagerInterface;
 use Psr\Clock\ClockInterface;
 use Symfony\Component\HttpFoundation\JsonResponse;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\Routing\Attribute\Route;
-use UpperPane\App\Display\SurveyedDisplay;
+use UpperPane\App\Display\Displays;
 use UpperPane\App\Http\Body;
-use UpperPane\App\Http\Problem;
 use UpperPane\Core\Document\Node;
 use UpperPane\Core\Document\Reason;
 use UpperPane\Core\Geometry\Size;
@@ -41,7 +39,7 @@ final readonly class AnalysisController
 {
     public function __construct(
         private DesignLibrary $library,
-        private EntityManagerInterface $entities,
+        private Displays $displays,
         private Pictures $pictures,
         private Surroundings $surroundings,
         private ClockInterface $clock,
@@ -175,7 +173,7 @@ final readonly class AnalysisController
     private function surroundings(Node $body): Surroundings
     {
         $id = $body->given('display')?->id();
-        $display = $id === null ? null : $this->entities->find(SurveyedDisplay::class, $id) ?? throw Problem::notFound('This display');
+        $display = $id === null ? null : $this->displays->one($id);
         $at = $body->optional('at');
 
         return $this->surroundings->on($display?->display())->at($at === null ? 1000 * $this->clock->now()->getTimestamp() : Instant::parse($at->text(), '/at')->ms);

@@ -6,13 +6,15 @@ namespace UpperPane\App\Layout;
 
 use Doctrine\DBAL\Types\Types;
 use Doctrine\ORM\Mapping as ORM;
+use UpperPane\App\Storage\About;
 use UpperPane\App\Storage\DocumentType;
+use UpperPane\App\Storage\Revised;
 use UpperPane\Core\Layout\Documents;
 
 /** A layout, playlist or schedule: its document as it stands, and the number of its revision. */
-#[ORM\Entity(repositoryClass: DesignRepository::class)]
+#[ORM\Entity]
 #[ORM\Index(columns: ['kind', 'name'])]
-class Design
+class Design implements Revised
 {
     #[ORM\Column]
     public int $revision = 1;
@@ -41,6 +43,45 @@ class Design
         #[ORM\Column(length: 80, nullable: true)]
         public ?string $placeId = null,
     ) {
+    }
+
+    public function about(): About
+    {
+        return new About($this->kind->value, $this->id, $this->name);
+    }
+
+    public function revision(): int
+    {
+        return $this->revision;
+    }
+
+    public function savedBy(): ?string
+    {
+        return $this->savedBy;
+    }
+
+    public function document(): array
+    {
+        return $this->document;
+    }
+
+    public function take(array $document, \DateTimeImmutable $at, ?string $by): void
+    {
+        $this->document = $document;
+        $this->name = is_string($document['name'] ?? null) ? $document['name'] : $this->name;
+        $this->revision++;
+        $this->savedAt = $at;
+        $this->savedBy = $by;
+    }
+
+    public function asRevision(?string $note = null): DesignRevision
+    {
+        return new DesignRevision($this->id, $this->revision, $this->document, $this->savedAt, $this->savedBy, $note);
+    }
+
+    public function aside(array $document, \DateTimeImmutable $at, ?string $by, string $note): DesignRevision
+    {
+        return new DesignRevision($this->id, null, $document, $at, $by, $note);
     }
 
     /** @return list<string> ids of the designs that its document names: refs of layouts and playlists, and what a schedule books */

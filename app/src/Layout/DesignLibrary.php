@@ -4,8 +4,7 @@ declare(strict_types=1);
 
 namespace UpperPane\App\Layout;
 
-use Doctrine\ORM\EntityManagerInterface;
-use UpperPane\App\Media\MediaAsset;
+use UpperPane\App\Media\MediaAssets;
 use UpperPane\Core\Document\DocumentRefused;
 use UpperPane\Core\Document\Node;
 use UpperPane\Core\Document\Refused;
@@ -22,7 +21,7 @@ use UpperPane\Core\Time\Playlist;
 final readonly class DesignLibrary
 {
     /** @param array<int> $revisions by design id: what is read as it was then; all else as it is saved by now */
-    public function __construct(private EntityManagerInterface $entities, private array $revisions = [])
+    public function __construct(private Designs $designs, private MediaAssets $media, private array $revisions = [])
     {
     }
 
@@ -33,7 +32,7 @@ final readonly class DesignLibrary
      */
     public function at(array $revisions): self
     {
-        return new self($this->entities, $revisions);
+        return new self($this->designs, $this->media, $revisions);
     }
 
     /** @return ?array<string, mixed> the document of a design of one of these kinds; null where there is none */
@@ -95,7 +94,10 @@ final readonly class DesignLibrary
     private function documents(array $ids, DesignKind ...$kinds): array
     {
         $documents = [];
-        foreach ($ids === [] ? [] : $this->entities->getRepository(Design::class)->findBy(['id' => $ids, 'kind' => $kinds]) as $design) {
+        foreach ($this->designs->those($ids) as $design) {
+            if (!in_array($design->kind, $kinds, true)) {
+                continue;
+            }
             $documents[$design->id] = $design->document;
             if ($design->revision === ($this->revisions[$design->id] ?? $design->revision)) {
                 $ids = array_values(array_diff($ids, [$design->id]));
@@ -103,7 +105,7 @@ final readonly class DesignLibrary
         }
         // As they were then; also of what is not there any more.
         foreach (array_intersect($ids, array_map(strval(...), array_keys($this->revisions))) as $id) {
-            $kept = $this->entities->getRepository(DesignRevision::class)->findOneBy(['designId' => $id, 'number' => $this->revisions[$id]]);
+            $kept = $this->designs->numbered($id, $this->revisions[$id]);
             if ($kept !== null && in_array($kept->document['format'] ?? null, array_map(static fn (DesignKind $kind): string => $kind->format(), $kinds), true)) {
                 $documents[$id] = $kept->document;
             }
@@ -131,7 +133,7 @@ final readonly class DesignLibrary
     private function media(array $ids): array
     {
         $media = [];
-        foreach ($ids === [] ? [] : $this->entities->getRepository(MediaAsset::class)->findBy(['id' => $ids]) as $asset) {
+        foreach ($this->media->those($ids) as $asset) {
             $one = $asset->media();
             if ($one !== null) {
                 $media[$asset->id] = $one;

@@ -36,11 +36,6 @@ class DesignRevision
     ) {
     }
 
-    public static function of(Design $design, ?string $note = null): self
-    {
-        return new self($design->id, $design->revision, $design->document, $design->savedAt, $design->savedBy, $note);
-    }
-
     /** @return array<string, mixed> */
     public function summary(): array
     {

@@ -4,16 +4,11 @@ declare(strict_types=1);
 
 namespace UpperPane\App\Layout;
 
-use Doctrine\ORM\EntityManagerInterface;
-use Psr\Clock\ClockInterface;
-use Symfony\Bundle\SecurityBundle\Security;
 use Symfony\Component\HttpFoundation\JsonResponse;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\Routing\Attribute\Route;
-use Symfony\Component\Uid\Ulid;
-use UpperPane\App\Display\SurveyedDisplay;
+use UpperPane\App\Display\Displays;
 use UpperPane\App\Http\Body;
-use UpperPane\App\Http\Problem;
 use UpperPane\Core\Document\DocumentRefused;
 use UpperPane\Core\Document\Node;
 use UpperPane\Core\Document\Reason;
@@ -26,7 +21,7 @@ use UpperPane\Core\Layout\Division\Recipe;
 #[Route('/api/divisions')]
 final readonly class DivisionController
 {
-    public function __construct(private EntityManagerInterface $entities, private ClockInterface $clock, private Security $security)
+    public function __construct(private KeptDivisions $kept, private Displays $displays)
     {
     }
 
@@ -36,13 +31,13 @@ final readonly class DivisionController
     {
         $raster = Size::px($request->query->getInt('width'), $request->query->getInt('height'));
         $asked = $request->query->getString('display');
-        $display = $asked === '' ? null : $this->entities->find(SurveyedDisplay::class, $asked)?->display();
+        $display = $asked === '' ? null : $this->displays->find($asked)?->display();
         $ofWall = $display !== null && (string) $display->raster() === (string) $raster ? Divisions::ofWall($display->wall) : [];
         $divisions = [];
         foreach ([...$ofWall, ...Divisions::for($raster)] as $name => $recipe) {
             $divisions[] = ['id' => null, 'name' => $name] + self::drawn($recipe, $raster);
         }
-        foreach ($this->entities->getRepository(KeptDivision::class)->findBy([], ['name' => 'ASC', 'id' => 'ASC']) as $kept) {
+        foreach ($this->kept->all() as $kept) {
             $divisions[] = ['id' => $kept->id, 'name' => $kept->name, 'saved_by' => $kept->savedBy] + self::drawn(Recipe::fromNode(Node::root($kept->recipe)), $raster);
         }
 
@@ -58,21 +53,14 @@ final readonly class DivisionController
         if ($name === '' || $recipe->areas === []) {
             throw $body->field($name === '' ? 'name' : 'recipe')->refused(Reason::ValueRange, $name === '' ? 'is empty.' : 'names no areas; a division has at least one.');
         }
-        if ($this->entities->getRepository(KeptDivision::class)->findOneBy(['name' => $name]) !== null) {
-            throw new Problem(409, 'division.exists', sprintf('A division "%s" is kept already. Give this one another name, or remove that one first.', $name));
-        }
-        $kept = new KeptDivision(strtolower((string) new Ulid()), $name, $recipe->toArray(), $this->clock->now(), $this->security->getUser()?->getUserIdentifier());
-        $this->entities->persist($kept);
-        $this->entities->flush();
 
-        return new JsonResponse(['id' => $kept->id], 201);
+        return new JsonResponse(['id' => $this->kept->keep($name, $recipe)->id], 201);
     }
 
     #[Route('/{id}', methods: ['DELETE'])]
     public function remove(string $id): JsonResponse
     {
-        $this->entities->remove($this->entities->find(KeptDivision::class, $id) ?? throw Problem::notFound('This division'));
-        $this->entities->flush();
+        $this->kept->remove($id);
 
         return new JsonResponse(null, 204);
     }

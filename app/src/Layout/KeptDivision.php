@@ -6,10 +6,12 @@ namespace UpperPane\App\Layout;
 
 use Doctrine\DBAL\Types\Types;
 use Doctrine\ORM\Mapping as ORM;
+use UpperPane\App\Storage\About;
+use UpperPane\App\Storage\Thing;
 
 /** A division that somebody kept for the team to begin with. */
 #[ORM\Entity]
-class KeptDivision
+class KeptDivision implements Thing
 {
     /** @param array<string, mixed> $recipe as it stands in a layout */
     public function __construct(
@@ -25,5 +27,10 @@ class KeptDivision
         #[ORM\Column(length: 80, nullable: true)]
         public readonly ?string $savedBy,
     ) {
+    }
+
+    public function about(): About
+    {
+        return new About('division', $this->id, $this->name);
     }
 }

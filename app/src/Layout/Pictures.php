@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 namespace UpperPane\App\Layout;
 
-use Doctrine\ORM\EntityManagerInterface;
 use Psr\Clock\ClockInterface;
 use UpperPane\App\Media\MediaAsset;
+use UpperPane\App\Media\MediaAssets;
 use UpperPane\Core\Layout\Composed;
 use UpperPane\Core\Layout\Surroundings;
 use UpperPane\Core\Media\Media;
@@ -20,7 +20,7 @@ final readonly class Pictures
     private const AHEAD_MS = 14 * 86_400_000;
     private const BEHIND_MS = 86_400_000;
 
-    public function __construct(private EntityManagerInterface $entities, private Surroundings $surroundings, private ClockInterface $clock)
+    public function __construct(private MediaAssets $media, private Surroundings $surroundings, private ClockInterface $clock)
     {
     }
 
@@ -60,6 +60,6 @@ final readonly class Pictures
     {
         $ids = array_values(array_filter(array_map(static fn (Media $one): ?string => $one->id, $media)));
 
-        return $ids === [] ? [] : $this->entities->getRepository(MediaAsset::class)->findBy(['id' => $ids]);
+        return $this->media->those($ids);
     }
 }

@@ -4,11 +4,10 @@ declare(strict_types=1);
 
 namespace UpperPane\App\Layout;
 
-use Doctrine\ORM\EntityManagerInterface;
 use Symfony\Component\HttpFoundation\JsonResponse;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\Routing\Attribute\Route;
-use UpperPane\App\Display\Place;
+use UpperPane\App\Display\Places;
 use UpperPane\App\Display\Surveys;
 use UpperPane\App\Http\Body;
 use UpperPane\App\Text\HouseFaces;
@@ -20,7 +19,7 @@ use UpperPane\Core\Layout\Type\SmallestText;
 /** What the core says of a survey that is being typed, saved or not: also how far off the texts of a layout are read on it. */
 final readonly class ReadingController
 {
-    public function __construct(private EntityManagerInterface $entities, private Surveys $surveys, private DesignLibrary $library, private HouseFaces $faces)
+    public function __construct(private Places $places, private Surveys $surveys, private DesignLibrary $library, private HouseFaces $faces)
     {
     }
 
@@ -29,7 +28,7 @@ final readonly class ReadingController
     {
         $body = Body::of($request)->object('document', 'place', 'cap_px', 'layout');
         $named = $body->given('place');
-        $place = $named === null ? null : $this->entities->find(Place::class, $named->id()) ?? throw $named->refused(Reason::RefUnknown, sprintf('is "%s", no place of the estate.', $named->id()));
+        $place = $named === null ? null : $this->places->named($named);
         $display = Display::fromNode($body->field('document'));
         $layout = $body->given('layout');
         $smallest = $layout === null ? null : $this->smallest($display, $layout);

@@ -9,6 +9,7 @@ use Doctrine\DBAL\ArrayParameterType;
 use Doctrine\DBAL\Connection;
 use Doctrine\ORM\Events;
 use UpperPane\App\Http\Problem;
+use UpperPane\App\Storage\About;
 use UpperPane\App\Storage\Holding;
 use UpperPane\Core\Layout\Documents;
 
@@ -22,17 +23,27 @@ final readonly class References implements Holding
 {
     public const DESIGN = 'design';
     public const MEDIA = 'media';
+    /** By its family. */
+    public const FACE = 'face';
+
+    /** Longer ids and families are none of ours. */
+    private const LONGEST = 80;
 
     public function __construct(private Connection $connection)
     {
     }
 
-    public function letsGo(string $kind, string $id, string $name): void
+    public function letsGo(About $thing): void
     {
-        $users = $kind === 'display' ? [] : $this->names($kind === 'media' ? self::MEDIA : self::DESIGN, $id);
+        $kind = match ($thing->kind) {
+            'layout', 'playlist', 'schedule' => self::DESIGN,
+            'media' => self::MEDIA,
+            default => null,
+        };
+        $users = $kind === null ? [] : $this->names($kind, $thing->id);
         if ($users !== []) {
             $named = implode(', ', array_map(static fn (string $user): string => "\"$user\"", $users));
-            throw new Problem(409, $kind === 'media' ? 'media.used' : 'design.used', sprintf('"%s" is used in %s. Take it out there first.', $name, $named));
+            throw new Problem(409, "$kind.used", sprintf('"%s" is used in %s. Take it out there first.', $thing->name, $named));
         }
     }
 
@@ -61,10 +72,11 @@ final readonly class References implements Holding
     public static function rows(string $design, int $revision, array $document): array
     {
         $rows = [];
-        foreach (Documents::named($document) as $kind => $ids) {
+        foreach (Documents::named($document) as $list => $ids) {
+            $kind = ['designs' => self::DESIGN, 'media' => self::MEDIA, 'faces' => self::FACE][$list];
             foreach ($ids as $id) {
-                if ($kind === 'media' || $id !== $design) {
-                    $rows[] = ['design_id' => $design, 'revision' => $revision, 'kind' => $kind === 'media' ? self::MEDIA : self::DESIGN, 'thing_id' => $id];
+                if (($kind !== self::DESIGN || $id !== $design) && mb_strlen((string) $id) <= self::LONGEST) {
+                    $rows[] = ['design_id' => $design, 'revision' => $revision, 'kind' => $kind, 'thing_id' => (string) $id];
                 }
             }
         }
@@ -120,7 +132,7 @@ final readonly class References implements Holding
     }
 
     /**
-     * @param self::DESIGN|self::MEDIA $kind
+     * @param self::DESIGN|self::MEDIA|self::FACE $kind
      * @return list<string> names of the designs that name it as they are saved by now
      */
     public function names(string $kind, string $id): array

@@ -6,6 +6,8 @@ namespace UpperPane\App\Media;
 
 use Doctrine\DBAL\Types\Types;
 use Doctrine\ORM\Mapping as ORM;
+use UpperPane\App\Storage\About;
+use UpperPane\App\Storage\Thing;
 use UpperPane\Core\Finding\Finding;
 use UpperPane\Core\Geometry\Size;
 use UpperPane\Core\Media\Media;
@@ -14,7 +16,7 @@ use UpperPane\Core\Media\MediaFindings;
 /** A picture or film that was brought in: first waiting, then ready or refused. */
 #[ORM\Entity]
 #[ORM\Index(columns: ['brought_in_at'])]
-class MediaAsset
+class MediaAsset implements Thing
 {
     public const WAITING = 'waiting';
     public const PROBING = 'probing';
@@ -59,10 +61,15 @@ class MediaAsset
         #[ORM\Column(type: Types::BIGINT)]
         public int $bytes,
         #[ORM\Column(type: Types::DATETIME_IMMUTABLE)]
-        public readonly \DateTimeImmutable $broughtInAt,
+        public \DateTimeImmutable $broughtInAt,
         #[ORM\Column(length: 80, nullable: true)]
         public ?string $broughtInBy = null,
     ) {
+    }
+
+    public function about(): About
+    {
+        return new About('media', $this->id, $this->name);
     }
 
     public function refuse(string $why): void

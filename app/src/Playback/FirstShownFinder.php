@@ -12,8 +12,8 @@ use UpperPane\App\Handover\HandedReleaseRepository;
 use UpperPane\App\Handover\Playable;
 use UpperPane\App\Handover\Programmes;
 use UpperPane\App\Http\Problem;
-use UpperPane\App\Layout\Design;
 use UpperPane\App\Layout\DesignKind;
+use UpperPane\App\Layout\Designs;
 use UpperPane\App\Layout\References;
 use UpperPane\App\Time\Schedules;
 use UpperPane\Core\Document\Node;
@@ -27,6 +27,7 @@ final readonly class FirstShownFinder
 {
     public function __construct(
         private EntityManagerInterface $entities,
+        private Designs $designs,
         private Programmes $programmes,
         private Schedules $schedules,
         private HandedReleaseRepository $releases,
@@ -116,7 +117,7 @@ final readonly class FirstShownFinder
     {
         $schedules = $kind === 'schedule' ? [$id] : array_keys(array_filter($users, static fn (DesignKind $one): bool => $one === DesignKind::Schedule));
         foreach ($schedules as $one) {
-            $design = $this->entities->find(Design::class, $one);
+            $design = $this->designs->find((string) $one);
             $target = $design === null ? null : $this->schedules->displays($design)[0] ?? null;
             if ($design === null || $target === null) {
                 continue;
@@ -131,6 +132,6 @@ final readonly class FirstShownFinder
             return NeverShown::schedule(null);
         }
 
-        return NeverShown::usedIn(array_map(fn (string|int $user): string => $this->entities->find(Design::class, (string) $user)->name ?? (string) $user, array_keys($users)));
+        return NeverShown::usedIn(array_map(fn (string|int $user): string => $this->designs->find((string) $user)->name ?? (string) $user, array_keys($users)));
     }
 }

@@ -4,12 +4,12 @@ declare(strict_types=1);
 
 namespace UpperPane\App\Playback;
 
-use Doctrine\ORM\EntityManagerInterface;
 use Psr\Clock\ClockInterface;
 use Symfony\Component\HttpFoundation\JsonResponse;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\Routing\Attribute\Route;
+use UpperPane\App\Display\Displays;
 use UpperPane\App\Display\SurveyedDisplay;
 use UpperPane\App\Handover\Compiler;
 use UpperPane\App\Handover\Playable;
@@ -41,7 +41,7 @@ final readonly class RehearsalController
     /** So many changes are read on a screen; all of them are in the table. */
     private const MOST_TOLD = 2_000;
 
-    public function __construct(private EntityManagerInterface $entities, private Programmes $programmes, private Compiler $compiler, private Schedules $schedules, private ClockInterface $clock)
+    public function __construct(private Displays $displays, private Programmes $programmes, private Compiler $compiler, private Schedules $schedules, private ClockInterface $clock)
     {
     }
 
@@ -54,7 +54,7 @@ final readonly class RehearsalController
     public function rehearse(Request $request): JsonResponse
     {
         $body = Body::of($request)->object('display', 'source', 'scheduled', 'from', 'to', 'items', 'course_only');
-        $display = $this->display($body->field('display')->id());
+        $display = $this->displays->one($body->field('display')->id());
         $clock = WallClock::in($display->display()->timezone);
         [$from, $to] = $this->span($clock, $body->optional('from'), $body->optional('to'));
         $named = $body->optional('source');
@@ -103,7 +103,7 @@ final readonly class RehearsalController
         $ids = array_filter(explode(',', $asked->getString('display')));
         $courses = [];
         foreach ($ids === [] ? throw Problem::notFound('This display') : $ids as $id) {
-            $display = $this->display($id);
+            $display = $this->displays->one($id);
             $clock = WallClock::in($display->display()->timezone);
             $given = Node::root(array_filter(['from' => $asked->getString('from'), 'to' => $asked->getString('to')]));
             [$from, $to] = $this->span($clock, $given->optional('from'), $given->optional('to'));
@@ -153,10 +153,5 @@ final readonly class RehearsalController
     private static function instant(WallClock $clock, Node $node): int
     {
         return str_ends_with($node->text(), 'Z') ? Instant::parse($node->text(), $node->path)->ms : 1000 * $clock->utcOrBefore(LocalTime::fromNode($node)->seconds);
-    }
-
-    private function display(string $id): SurveyedDisplay
-    {
-        return $this->entities->find(SurveyedDisplay::class, $id) ?? throw Problem::notFound('This display');
     }
 }

@@ -8,6 +8,7 @@ use Doctrine\DBAL\ArrayParameterType;
 use Doctrine\DBAL\Exception\UniqueConstraintViolationException;
 use Doctrine\ORM\EntityManagerInterface;
 use Psr\Clock\ClockInterface;
+use UpperPane\App\Account\Who;
 use UpperPane\App\Http\Problem;
 
 /**
@@ -19,19 +20,19 @@ final readonly class Bin
 {
     public const DAYS = 30;
 
-    public function __construct(private EntityManagerInterface $entities, private ClockInterface $clock)
+    public function __construct(private EntityManagerInterface $entities, private Who $who, private ClockInterface $clock)
     {
     }
 
     /**
      * Takes rows away, in the transaction that is open.
      *
-     * @param string $kind layout, playlist, schedule, media or display
      * @param array<string, string> $rows tables, the one that the others name first, and which of their rows, with a ? for the id
      * @param array<string, string> $named columns that name it from elsewhere, by table: they forget it, and know it again when it comes back
      */
-    public function put(string $kind, string $id, string $name, array $rows, ?string $by, array $named = []): void
+    public function put(About $thing, array $rows, array $named = []): void
     {
+        $id = $thing->id;
         $this->entities->flush();
         $connection = $this->entities->getConnection();
         [$kept, $links] = [[], []];
@@ -43,12 +44,12 @@ final readonly class Bin
             $connection->executeStatement("UPDATE $table SET $column = NULL WHERE $column = ?", [$id]);
         }
         $connection->insert('binned', [
-            'kind' => $kind,
+            'kind' => $thing->kind,
             'thing_id' => $id,
-            'name' => $name,
+            'name' => $thing->name,
             'kept' => json_encode(['rows' => $kept, 'links' => $links], JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE),
             'deleted_at' => $this->clock->now()->format('Y-m-d H:i:s'),
-            'deleted_by' => $by,
+            'deleted_by' => $this->who->login(),
         ]);
         if (isset($rows['surveyed_display'])) {
             $connection->executeStatement('UPDATE surveyed_display SET current_id = NULL WHERE id = ?', [$id]);
@@ -79,8 +80,8 @@ final readonly class Bin
         return $told;
     }
 
-    /** Puts all of it back, in the transaction that is open. */
-    public function back(int $id): void
+    /** Puts all of it back, in the transaction that is open, and says what it was. */
+    public function back(int $id): About
     {
         $connection = $this->entities->getConnection();
         $row = $connection->fetchAssociative('SELECT kind, name, thing_id, kept FROM binned WHERE id = ? FOR UPDATE', [$id]);
@@ -115,6 +116,19 @@ final readonly class Bin
         }
         $connection->delete('binned', ['id' => $id]);
         $this->entities->clear();
+
+        return self::about($row);
+    }
+
+    /** @param array<string, mixed> $row */
+    private static function about(array $row): About
+    {
+        [$kind, $id, $name] = array_map(static fn (string $column): string => is_string($row[$column]) ? $row[$column] : '', ['kind', 'thing_id', 'name']);
+
+        return new About(match ($kind) {
+            'layout', 'playlist', 'schedule', 'media', 'display', 'place', 'face', 'division' => $kind,
+            default => throw new \LogicException("Nothing of the kind $kind lies in the bin."),
+        }, $id, $name);
     }
 
     /**

@@ -10,7 +10,7 @@ use Symfony\Component\Routing\Attribute\Route;
 /** What was deleted, and putting it back. */
 final readonly class BinController
 {
-    public function __construct(private Bin $bin, private Transaction $transaction)
+    public function __construct(private Bin $bin, private Transaction $transaction, private Record $record)
     {
     }
 
@@ -23,7 +23,7 @@ final readonly class BinController
     #[Route('/api/bin/{id}/back', methods: ['POST'], requirements: ['id' => '\d+'])]
     public function back(int $id): JsonResponse
     {
-        $this->transaction->of(fn () => $this->bin->back($id));
+        $this->transaction->of(fn () => $this->record->note(Did::BroughtBack, $this->bin->back($id)));
 
         return new JsonResponse(null, 204);
     }

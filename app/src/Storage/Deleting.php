@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace UpperPane\App\Storage;
 
+use Doctrine\ORM\EntityManagerInterface;
 use Symfony\Component\DependencyInjection\Attribute\AutowireIterator;
 use UpperPane\App\Http\Problem;
 
@@ -14,25 +15,26 @@ final readonly class Deleting
     public function __construct(
         #[AutowireIterator(Holding::class)]
         private iterable $holdings,
+        private EntityManagerInterface $entities,
         private Bin $bin,
         private Transaction $transaction,
+        private Record $record,
     ) {
     }
 
-    /**
-     * @param string $table of the thing itself
-     * @throws Problem where something holds to it
-     */
-    public function of(string $kind, string $id, string $name, string $table, ?string $by): void
+    /** @throws Problem where something holds to it */
+    public function of(Thing $thing): void
     {
-        $this->transaction->of(function () use ($kind, $id, $name, $table, $by): void {
-            [$rows, $named] = [[$table => 'id = ?'], []];
+        $this->transaction->of(function () use ($thing): void {
+            [$rows, $named] = [[$this->entities->getClassMetadata($thing::class)->getTableName() => 'id = ?'], []];
+            $about = $thing->about();
             foreach ($this->holdings as $holding) {
-                $holding->letsGo($kind, $id, $name);
-                $rows += $holding->goesWith($kind);
-                $named += $holding->forgets($kind);
+                $holding->letsGo($about);
+                $rows += $holding->goesWith($about->kind);
+                $named += $holding->forgets($about->kind);
             }
-            $this->bin->put($kind, $id, $name, $rows, $by, $named);
+            $this->bin->put($about, $rows, $named);
+            $this->record->note(Did::Deleted, $about);
         });
     }
 }

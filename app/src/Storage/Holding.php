@@ -14,10 +14,9 @@ interface Holding
     /**
      * In the transaction in which it is deleted.
      *
-     * @param string $kind layout, playlist, schedule, media, display or face
      * @throws Problem where it cannot be deleted as things are
      */
-    public function letsGo(string $kind, string $id, string $name): void;
+    public function letsGo(About $thing): void;
 
     /** @return array<string, string> tables, the one that others name first, and which of their rows go with a thing of this kind, with a ? for its id */
     public function goesWith(string $kind): array;

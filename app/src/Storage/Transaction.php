@@ -42,14 +42,14 @@ final class Transaction
     public function of(\Closure $work): mixed
     {
         $connection = $this->entities->getConnection();
-        // Within another one it is a part of that, which is done again as a whole.
+        // Within another one it is a part of that, which is written, and done again, as a whole.
         $tries = $connection->isTransactionActive() ? 1 : self::TRIES;
         for ($try = 1;; $try++) {
             $connection->beginTransaction();
             $this->depth++;
             try {
                 $result = $work();
-                $this->entities->flush();
+                $this->depth > 1 ?: $this->entities->flush();
                 $connection->commit();
             } catch (\Throwable $e) {
                 $this->depth--;

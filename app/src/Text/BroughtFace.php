@@ -6,11 +6,13 @@ namespace UpperPane\App\Text;
 
 use Doctrine\DBAL\Types\Types;
 use Doctrine\ORM\Mapping as ORM;
+use UpperPane\App\Storage\About;
+use UpperPane\App\Storage\Thing;
 
 /** A type face that somebody brought in, beside those of the house. */
 #[ORM\Entity]
 #[ORM\UniqueConstraint(columns: ['family', 'weight'])]
-class BroughtFace
+class BroughtFace implements Thing
 {
     public function __construct(
         #[ORM\Id]
@@ -33,6 +35,11 @@ class BroughtFace
         #[ORM\Column(length: 80, nullable: true)]
         public readonly ?string $broughtInBy,
     ) {
+    }
+
+    public function about(): About
+    {
+        return new About('face', $this->id, "$this->family $this->weight");
     }
 
     /** @return array{id: string, family: string, weight: int, url: string, sha256: string, bytes: int, cap_share: float, brought_in_by: ?string} */

@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace UpperPane\App\Text;
 
-use Doctrine\ORM\EntityManagerInterface;
 use League\Flysystem\FilesystemOperator;
 use Symfony\Component\DependencyInjection\Attribute\Target;
 use UpperPane\App\Media\Publisher;
@@ -27,7 +26,7 @@ final readonly class HouseFaces
         #[Target('published')]
         private FilesystemOperator $published,
         private Publisher $publisher,
-        private EntityManagerInterface $entities,
+        private BroughtFaces $brought,
     ) {
     }
 
@@ -53,7 +52,7 @@ final readonly class HouseFaces
     /** @return list<Face> those of the house, then those that were brought in */
     public function all(): array
     {
-        return [...$this->own(), ...array_map(static fn (BroughtFace $face): array => $face->toArray(), $this->brought())];
+        return [...$this->own(), ...array_map(static fn (BroughtFace $face): array => $face->toArray(), $this->brought->all())];
     }
 
     /** Who measures them all: the files of the house as they lie here, the others as they were published. */
@@ -63,15 +62,9 @@ final readonly class HouseFaces
             'family' => $face->family,
             'weight' => $face->weight,
             'read' => fn (): string => $this->published->read($face->file),
-        ], $this->brought());
+        ], $this->brought->all());
 
         return new HarfBuzz([...FaceFiles::in($this->projectDir), ...$brought]);
-    }
-
-    /** @return list<BroughtFace> */
-    private function brought(): array
-    {
-        return $this->entities->getRepository(BroughtFace::class)->findBy([], ['family' => 'ASC', 'weight' => 'ASC']);
     }
 
     /** @return list<Face> */

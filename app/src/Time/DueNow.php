@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace UpperPane\App\Time;
 
-use Doctrine\ORM\EntityManagerInterface;
-use UpperPane\App\Display\Place;
+use Doctrine\DBAL\Connection;
+use UpperPane\App\Display\Places;
 use UpperPane\App\Layout\Design;
 use UpperPane\Core\Document\Refused;
 use UpperPane\Core\Time\Schedule\Played;
@@ -15,7 +15,7 @@ use UpperPane\Core\Units\WallClock;
 /** What is due at an instant on every display of the estate on which a schedule stands. Read as plain rows, since an estate has thousands. */
 final readonly class DueNow
 {
-    public function __construct(private EntityManagerInterface $entities, private Schedules $schedules)
+    public function __construct(private Connection $connection, private Places $allPlaces, private Schedules $schedules)
     {
     }
 
@@ -25,8 +25,7 @@ final readonly class DueNow
      */
     public function at(int $atMs): array
     {
-        $connection = $this->entities->getConnection();
-        $rows = $connection->fetchAllAssociative(
+        $rows = $this->connection->fetchAllAssociative(
             "SELECT s.id, s.place_id, JSON_VALUE(s.document, '$.timezone') AS timezone
              FROM surveyed_display s JOIN handed_release r ON r.id = s.current_id WHERE r.source_kind = 'schedule'",
         );
@@ -60,7 +59,7 @@ final readonly class DueNow
 
     private function name(Played $played): string
     {
-        $name = $this->entities->getConnection()->fetchOne(sprintf('SELECT name FROM %s WHERE id = ?', $played->kind === 'media' ? 'media_asset' : 'design'), [$played->id]);
+        $name = $this->connection->fetchOne(sprintf('SELECT name FROM %s WHERE id = ?', $played->kind === 'media' ? 'media_asset' : 'design'), [$played->id]);
 
         return is_string($name) ? $name : $played->id;
     }
@@ -69,7 +68,7 @@ final readonly class DueNow
     private function places(): array
     {
         $places = [];
-        foreach ($this->entities->getRepository(Place::class)->findAll() as $place) {
+        foreach ($this->allPlaces->all() as $place) {
             $places[$place->id] = $place->outwards();
         }
 

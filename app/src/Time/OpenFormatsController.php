@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace UpperPane\App\Time;
 
-use Doctrine\ORM\EntityManagerInterface;
 use Symfony\Component\HttpFoundation\JsonResponse;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
@@ -16,6 +15,7 @@ use UpperPane\App\Http\Problem;
 use UpperPane\App\Layout\Design;
 use UpperPane\App\Layout\DesignForms;
 use UpperPane\App\Layout\DesignKind;
+use UpperPane\App\Layout\Designs;
 use UpperPane\App\Layout\Pictures;
 use UpperPane\Core\Document\DocumentRefused;
 use UpperPane\Core\Document\Reason;
@@ -35,7 +35,7 @@ final readonly class OpenFormatsController
 {
     private const MOST_DAYS = 62;
 
-    public function __construct(private EntityManagerInterface $entities, private Schedules $schedules, private DesignForms $forms, private Pictures $pictures)
+    public function __construct(private Designs $designs, private Schedules $schedules, private DesignForms $forms, private Pictures $pictures)
     {
     }
 
@@ -43,7 +43,7 @@ final readonly class OpenFormatsController
     #[Route('/api/schedules/{id}/calendar.ics', methods: ['GET'])]
     public function calendar(string $id, Request $request): Response
     {
-        $design = $this->schedule($id);
+        $design = $this->designs->of(DesignKind::Schedule, $id);
         $schedule = Schedule::fromArray($design->document);
         $display = $this->display($design, $request);
 
@@ -54,7 +54,7 @@ final readonly class OpenFormatsController
     #[Route('/api/schedules/{id}/plan.csv', methods: ['GET'])]
     public function plan(string $id, Request $request): Response
     {
-        $design = $this->schedule($id);
+        $design = $this->designs->of(DesignKind::Schedule, $id);
         $display = $this->display($design, $request);
         $schedule = $display === null ? Schedule::fromArray($design->document) : $this->schedules->on($display) ?? Schedule::fromArray($design->document);
         $clock = WallClock::in($display?->display()->timezone ?? $schedule->timezone);
@@ -73,10 +73,7 @@ final readonly class OpenFormatsController
     #[Route('/api/{plural}/{id}/design.smil', methods: ['GET'], requirements: ['plural' => 'layouts|playlists'])]
     public function smil(string $plural, string $id, Request $request): Response
     {
-        $design = $this->entities->find(Design::class, $id);
-        if ($design === null || $design->kind !== DesignKind::ofPlural($plural)) {
-            throw Problem::notFound('This ' . rtrim($plural, 's'));
-        }
+        $design = $this->designs->of(DesignKind::ofPlural($plural), $id);
         $layout = $this->forms->of($design->kind)->drawn($design->document) ?? throw Problem::notFound('This design');
         $files = [];
         foreach ($this->pictures->assets($layout->media()) as $asset) {
@@ -101,13 +98,6 @@ final readonly class OpenFormatsController
         );
 
         return new JsonResponse(['document' => $schedule->booked($read['bookings'])[0]->toArray(), 'count' => count($read['bookings']), 'notes' => $read['notes']]);
-    }
-
-    private function schedule(string $id): Design
-    {
-        $design = $this->entities->find(Design::class, $id);
-
-        return $design !== null && $design->kind === DesignKind::Schedule ? $design : throw Problem::notFound('This schedule');
     }
 
     private function display(Design $design, Request $request): ?SurveyedDisplay

@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace UpperPane\App\Time;
 
-use Doctrine\ORM\EntityManagerInterface;
 use Psr\Clock\ClockInterface;
 use Symfony\Component\HttpFoundation\JsonResponse;
 use Symfony\Component\HttpFoundation\Request;
@@ -13,7 +12,8 @@ use Symfony\Component\Uid\Ulid;
 use UpperPane\App\Display\SurveyedDisplay;
 use UpperPane\App\Http\Body;
 use UpperPane\App\Http\Problem;
-use UpperPane\App\Layout\Design;
+use UpperPane\App\Layout\DesignKind;
+use UpperPane\App\Layout\Designs;
 use UpperPane\Core\Document\Node;
 use UpperPane\Core\Document\Reason;
 use UpperPane\Core\Playback\FirstShown;
@@ -39,7 +39,7 @@ final readonly class PlaysController
     /** Clashes and bookings that never get their turn are looked for so far ahead. */
     private const LOOKED_MS = 56 * 86_400_000;
 
-    public function __construct(private EntityManagerInterface $entities, private Schedules $schedules, private ClockInterface $clock)
+    public function __construct(private Designs $designs, private Schedules $schedules, private ClockInterface $clock)
     {
     }
 
@@ -70,7 +70,7 @@ final readonly class PlaysController
     private function asked(Node $body): array
     {
         $id = $body->field('schedule')->id();
-        $design = $this->entities->find(Design::class, $id) ?? throw Problem::notFound('This schedule');
+        $design = $this->designs->of(DesignKind::Schedule, $id);
         $given = $body->has('document') ? Body::document($body->field('document')) : $design->document;
         $own = Schedule::fromArray($given);
         $displays = $this->schedules->displays($design);

@@ -4,15 +4,17 @@ declare(strict_types=1);
 
 namespace UpperPane\App\Time;
 
-use Doctrine\ORM\EntityManagerInterface;
 use Psr\Clock\ClockInterface;
-use UpperPane\App\Display\Place;
+use UpperPane\App\Display\Displays;
+use UpperPane\App\Display\Places;
 use UpperPane\App\Display\SurveyedDisplay;
 use UpperPane\App\Http\Problem;
 use UpperPane\App\Layout\Design;
 use UpperPane\App\Layout\DesignKind;
 use UpperPane\App\Layout\DesignLibrary;
+use UpperPane\App\Layout\Designs;
 use UpperPane\App\Media\MediaAsset;
+use UpperPane\App\Media\MediaAssets;
 use UpperPane\Core\Display\Display;
 use UpperPane\Core\Document\Node;
 use UpperPane\Core\Document\Reason;
@@ -32,7 +34,7 @@ use UpperPane\Core\Units\WallClock;
 /** Which schedules rule on a display: its own, and those of the places it hangs in. */
 final readonly class Schedules
 {
-    public function __construct(private EntityManagerInterface $entities, private DesignLibrary $library, private ClockInterface $clock)
+    public function __construct(private Designs $designs, private Displays $displays, private Places $places, private MediaAssets $media, private DesignLibrary $library, private ClockInterface $clock)
     {
     }
 
@@ -62,7 +64,7 @@ final readonly class Schedules
     public function all(): Ruling
     {
         [$ofDisplays, $ofPlaces] = [[], []];
-        foreach ($this->entities->getRepository(Design::class)->findBy(['kind' => DesignKind::Schedule]) as $design) {
+        foreach ($this->designs->all(DesignKind::Schedule) as $design) {
             if ($design->displayId !== null) {
                 $ofDisplays[$design->displayId] = $design;
             } elseif ($design->placeId !== null) {
@@ -103,10 +105,10 @@ final readonly class Schedules
     /** @return list<SurveyedDisplay> the displays that a schedule rules on */
     public function displays(Design $schedule): array
     {
-        $all = $this->entities->getRepository(SurveyedDisplay::class)->findBy([], ['position' => 'ASC', 'id' => 'ASC']);
-        $place = $schedule->placeId === null ? null : $this->entities->find(Place::class, $schedule->placeId);
+        $display = $schedule->displayId === null ? null : $this->displays->find($schedule->displayId);
+        $place = $schedule->placeId === null ? null : $this->places->find($schedule->placeId);
 
-        return array_values(array_filter($all, static fn (SurveyedDisplay $display): bool => $display->id === $schedule->displayId || ($place !== null && $display->place->isIn($place))));
+        return $display !== null ? [$display] : $this->displays->hangingIn($place === null ? [] : $this->places->in($place));
     }
 
     /**
@@ -163,12 +165,12 @@ final readonly class Schedules
 
     private function asset(Played $played): ?MediaAsset
     {
-        return $this->entities->find(MediaAsset::class, $played->id);
+        return $this->media->find($played->id);
     }
 
     private function design(Played $played): ?Design
     {
-        $design = $this->entities->find(Design::class, $played->id);
+        $design = $this->designs->find($played->id);
 
         return $design?->kind->value === $played->kind ? $design : null;
     }

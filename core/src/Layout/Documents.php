@@ -15,23 +15,23 @@ final readonly class Documents
 {
     /**
      * @param array<mixed> $document a layout, a playlist or a schedule
-     * @return array{designs: list<string>, media: list<string>} ids, each once
+     * @return array{designs: list<string>, media: list<string>, faces: list<string>} ids, and families of type faces, each once
      */
     public static function named(array $document): array
     {
-        $found = ['designs' => [], 'media' => []];
+        $found = ['designs' => [], 'media' => [], 'faces' => []];
         self::collect(match ($document['format'] ?? null) {
             Playlist::FORMAT => Playlist::fields(),
             Schedule::FORMAT => Schedule::fields(),
             default => Layout::fields(),
         }, $document, $found);
 
-        return ['designs' => array_values($found['designs']), 'media' => array_values($found['media'])];
+        return ['designs' => array_values($found['designs']), 'media' => array_values($found['media']), 'faces' => array_values($found['faces'])];
     }
 
     /**
      * @param array<mixed> $value
-     * @param array{designs: array<string>, media: array<string>} $found
+     * @param array{designs: array<string>, media: array<string>, faces: array<string>} $found
      */
     private static function collect(Fields $fields, array $value, array &$found): void
     {
@@ -40,6 +40,8 @@ final readonly class Documents
                 $found['designs'][$one] = $one;
             } elseif (is_string($one) && $role === Role::MediaId) {
                 $found['media'][$one] = $one;
+            } elseif (is_string($one) && $role === Role::Face) {
+                $found['faces'][$one] = $one;
             } elseif (is_array($one) && $role === Role::Layout) {
                 is_string($one['ref'] ?? null) ? $found['designs'][$one['ref']] = $one['ref'] : self::collect(Layout::fields(), $one, $found);
             }

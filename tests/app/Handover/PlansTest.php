@@ -114,7 +114,7 @@ final class PlansTest extends ApiTestCase
     /** @return string id of a schedule that is handed over */
     private function handedOver(): string
     {
-        $surveys = static::getContainer()->get(\UpperPane\App\Display\Surveys::class);
+        $surveys = static::getContainer()->get(\UpperPane\App\Display\Displays::class);
         $surveys->keep($this->entities()->find(SurveyedDisplay::class, 'wide') ?? throw new \LogicException(), null);
         $this->entities()->flush();
         $layout = $this->made($this->whole($this->media()))['id'];

@@ -132,7 +132,7 @@ final class RehearsalTest extends ApiTestCase
         $this->signIn();
         [$day, $night] = [$this->media()->id, $this->media('quay')->id];
         [$wide, $tall] = array_map(fn (string $id): SurveyedDisplay => $this->entities()->find(SurveyedDisplay::class, $id) ?? self::fail("no $id"), ['wide', 'tall']);
-        $tall->survey(['timezone' => 'Pacific/Chatham'] + $tall->document, new \DateTimeImmutable('2026-01-01'), null);
+        $tall->take(['timezone' => 'Pacific/Chatham'] + $tall->document, new \DateTimeImmutable('2026-01-01'), null);
         $tall->hang($wide->place);
         $this->entities()->flush();
         // Booked for now as Lisbon has it; half the world away that hour is another one.

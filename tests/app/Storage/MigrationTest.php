@@ -14,6 +14,7 @@ use Psr\Log\NullLogger;
 use UpperPane\Migrations\Version20261127080000;
 use UpperPane\Migrations\Version20261127090000;
 use UpperPane\Migrations\Version20261127100000;
+use UpperPane\Migrations\Version20261127110000;
 use UpperPane\Tests\Core\Make;
 
 /**
@@ -22,7 +23,7 @@ use UpperPane\Tests\Core\Make;
  */
 final class MigrationTest extends TestCase
 {
-    private const MIGRATIONS = [Version20261127080000::class, Version20261127090000::class, Version20261127100000::class];
+    private const MIGRATIONS = [Version20261127080000::class, Version20261127090000::class, Version20261127100000::class, Version20261127110000::class];
 
     private Connection $connection;
 

@@ -63,7 +63,7 @@ final class ScheduleTest extends ApiTestCase
         $azores = ['timezone' => 'Atlantic/Azores', 'id' => $id, 'name' => 'x'] + $this->document($layout);
         $display = $this->entities()->find(SurveyedDisplay::class, 'wide');
         self::assertNotNull($display);
-        $display->survey(['timezone' => 'Atlantic/Azores'] + $display->document, new \DateTimeImmutable('2026-01-01'), null);
+        $display->take(['timezone' => 'Atlantic/Azores'] + $display->document, new \DateTimeImmutable('2026-01-01'), null);
         $this->entities()->flush();
         $there = $this->ask('POST', '/api/plays', ['schedule' => $id, 'document' => $azores, 'day' => '2026-10-25', 'days' => 1])[1];
         self::assertSame(['2026-10-25T00:00:00Z', '2026-10-26T01:00:00Z'], [$there['days'][0]['from'], $there['days'][0]['to']]);

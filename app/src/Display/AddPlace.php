@@ -1,0 +1,28 @@
+<?php
+
+declare(strict_types=1);
+
+namespace UpperPane\App\Display;
+
+use Symfony\Component\Uid\Ulid;
+use UpperPane\App\Storage\Did;
+use UpperPane\App\Storage\Record;
+use UpperPane\App\Storage\Transaction;
+
+final readonly class AddPlace
+{
+    public function __construct(private Places $places, private Transaction $transaction, private Record $record)
+    {
+    }
+
+    public function of(string $name, ?Place $parent, ?string $timezone): Place
+    {
+        return $this->transaction->of(function () use ($name, $parent, $timezone): Place {
+            $place = new Place(strtolower((string) new Ulid()), $name, $parent === null ? null : $this->places->same($parent), count($this->places->all()), $timezone);
+            $this->places->add($place);
+            $this->record->note(Did::Made, $place->about());
+
+            return $place;
+        });
+    }
+}

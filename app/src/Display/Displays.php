@@ -1,0 +1,81 @@
+<?php
+
+declare(strict_types=1);
+
+namespace UpperPane\App\Display;
+
+use UpperPane\App\Storage\Reached;
+
+/**
+ * Displays as they were surveyed.
+ *
+ * @extends Reached<SurveyedDisplay>
+ */
+final readonly class Displays extends Reached
+{
+    /** So many of its revisions are told. */
+    private const MOST_REVISIONS = 100;
+
+    protected static function entity(): string
+    {
+        return SurveyedDisplay::class;
+    }
+
+    protected static function kind(): string
+    {
+        return 'display';
+    }
+
+    protected static function unknown(): string
+    {
+        return 'no display of the estate';
+    }
+
+    /** @return list<SurveyedDisplay> in the order of the estate */
+    public function all(): array
+    {
+        return $this->asked($this->within('x')->orderBy('x.position')->addOrderBy('x.id'));
+    }
+
+    /**
+     * @param list<Place> $places
+     * @return list<SurveyedDisplay> those that hang in these places themselves
+     */
+    public function hangingIn(array $places): array
+    {
+        return $places === [] ? [] : $this->asked($this->within('x')->andWhere('x.place IN (:places)')->setParameter('places', $places)->orderBy('x.position')->addOrderBy('x.id'));
+    }
+
+    /** Whether there is one of this id, whoever reaches it. */
+    public function isTaken(string $id): bool
+    {
+        return $this->entities->find(SurveyedDisplay::class, $id) !== null;
+    }
+
+    public function lastPosition(): int
+    {
+        $last = $this->entities->getConnection()->fetchOne('SELECT COALESCE(MAX(position), 0) FROM surveyed_display');
+
+        return is_numeric($last) ? (int) $last : 0;
+    }
+
+    /** @return list<string> names of all that are called so, with or without a number behind it */
+    public function names(string $stem): array
+    {
+        $like = addcslashes($stem, '%_\\') . '%';
+
+        return array_values(array_filter($this->entities->getConnection()->fetchFirstColumn('SELECT name FROM surveyed_display WHERE name LIKE ?', [$like]), is_string(...)));
+    }
+
+    /** @return list<SurveyRevision> the newest first */
+    public function revisions(SurveyedDisplay $display): array
+    {
+        return $this->entities->getRepository(SurveyRevision::class)->findBy(['displayId' => $display->id], ['id' => 'DESC'], self::MOST_REVISIONS);
+    }
+
+    public function keep(SurveyedDisplay $display, ?string $note = null): void
+    {
+        $this->entities->persist($display);
+        $this->entities->persist($display->asRevision($note));
+    }
+}

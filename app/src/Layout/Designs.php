@@ -1,0 +1,105 @@
+<?php
+
+declare(strict_types=1);
+
+namespace UpperPane\App\Layout;
+
+use UpperPane\App\Http\Problem;
+use UpperPane\App\Storage\Reached;
+
+/**
+ * Layouts, playlists and schedules.
+ *
+ * @extends Reached<Design>
+ */
+final readonly class Designs extends Reached
+{
+    /** So many of its revisions are told. */
+    private const MOST_REVISIONS = 200;
+
+    protected static function entity(): string
+    {
+        return Design::class;
+    }
+
+    protected static function kind(): string
+    {
+        return 'design';
+    }
+
+    protected static function unknown(): string
+    {
+        return 'and there is none of that id';
+    }
+
+    public function of(DesignKind $kind, string $id, bool $lock = false): Design
+    {
+        $design = $lock ? $this->locked($id) : $this->find($id);
+
+        return $design !== null && $design->kind === $kind ? $design : throw Problem::notFound("This $kind->value");
+    }
+
+    /** @return list<Design> in the order of their names */
+    public function all(DesignKind $kind): array
+    {
+        return $this->asked($this->within('x')->andWhere('x.kind = :kind')->setParameter('kind', $kind)->orderBy('x.name')->addOrderBy('x.id'));
+    }
+
+    /** The one that rules on a display or in a place. */
+    public function ruling(DesignKind $kind, ?string $display, ?string $place): ?Design
+    {
+        $query = $this->within('x')->andWhere('x.kind = :kind')->setParameter('kind', $kind)->setMaxResults(1);
+        $display === null
+            ? $query->andWhere('x.placeId = :place')->setParameter('place', $place)
+            : $query->andWhere('x.displayId = :display')->setParameter('display', $display);
+
+        return $this->asked($query)[0] ?? null;
+    }
+
+    /** A revision that was saved, or kept aside, by its own id. */
+    public function kept(Design $design, int $id): DesignRevision
+    {
+        $kept = $this->entities->find(DesignRevision::class, $id);
+
+        return $kept !== null && $kept->designId === $design->id ? $kept : throw Problem::notFound('This revision');
+    }
+
+    /** A revision by its number; null where there is none, or none any more. */
+    public function numbered(string $design, int $number): ?DesignRevision
+    {
+        return $this->entities->getRepository(DesignRevision::class)->findOneBy(['designId' => $design, 'number' => $number]);
+    }
+
+    /** @return list<DesignRevision> the newest first */
+    public function revisions(Design $design): array
+    {
+        return $this->entities->getRepository(DesignRevision::class)->findBy(['designId' => $design->id], ['id' => 'DESC'], self::MOST_REVISIONS);
+    }
+
+    /**
+     * All designs of a kind by name, as Design::summary tells them; their documents stay where they are, since a list has hundreds.
+     *
+     * @return list<array{id: string, ...<string, mixed>}>
+     */
+    public function summaries(DesignKind $kind): array
+    {
+        $rows = $this->entities->getConnection()->fetchAllAssociative(
+            "SELECT id, name, revision, display_id, place_id, DATE_FORMAT(saved_at, '%Y-%m-%dT%H:%i:%sZ') AS saved_at, saved_by,
+                JSON_VALUE(document, '$.canvas.width') AS width, JSON_VALUE(document, '$.canvas.height') AS height
+             FROM design WHERE kind = ? AND {$this->reach->condition('design', 'id')} ORDER BY name, id",
+            [$kind->value],
+        );
+
+        return array_map(static fn (array $row): array => [
+            'id' => is_string($row['id']) ? $row['id'] : '',
+            'kind' => $kind->value,
+            'name' => $row['name'],
+            'revision' => $row['revision'],
+            'display' => $row['display_id'],
+            'place' => $row['place_id'],
+            'canvas' => is_numeric($row['width']) && is_numeric($row['height']) ? ['width' => (int) $row['width'], 'height' => (int) $row['height']] : null,
+            'saved_at' => $row['saved_at'],
+            'saved_by' => $row['saved_by'],
+        ], $rows);
+    }
+}
