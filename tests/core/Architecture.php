@@ -45,6 +45,15 @@ final class Architecture
         }
     }
 
+    public function testControllersAskRepositoriesAndActs(): Rule
+    {
+        return PHPat::rule()
+            ->classes(Selector::classname('/^UpperPane\\\\App\\\\.+Controller$/', true))
+            ->shouldNotDependOn()
+            ->classes(Selector::inNamespace('Doctrine'))
+            ->because('what is kept is asked for within the reach of who asks, and changed by acts that note who did it');
+    }
+
     public function testGroundUsesNoRoom(): Rule
     {
         return PHPat::rule()

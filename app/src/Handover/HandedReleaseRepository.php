@@ -7,6 +7,7 @@ namespace UpperPane\App\Handover;
 use Doctrine\Bundle\DoctrineBundle\Repository\ServiceEntityRepository;
 use Doctrine\DBAL\ArrayParameterType;
 use Doctrine\Persistence\ManagerRegistry;
+use UpperPane\App\Account\Reach;
 use UpperPane\App\Display\SurveyedDisplay;
 use UpperPane\App\Http\Problem;
 use UpperPane\App\Layout\Showing;
@@ -16,7 +17,7 @@ use UpperPane\App\Storage\Holding;
 /** @extends ServiceEntityRepository<HandedRelease> */
 final class HandedReleaseRepository extends ServiceEntityRepository implements Holding, Showing
 {
-    public function __construct(ManagerRegistry $registry)
+    public function __construct(ManagerRegistry $registry, private readonly Reach $reach)
     {
         parent::__construct($registry, HandedRelease::class);
     }
@@ -88,7 +89,7 @@ final class HandedReleaseRepository extends ServiceEntityRepository implements H
         $rows = $this->getEntityManager()->getConnection()->fetchAllAssociative(
             "SELECT s.id AS display, s.name AS display_name, r.number, r.source_revision, r.source_id,
                 COALESCE(r.parts, JSON_ARRAY(JSON_OBJECT('id', r.source_id, 'revision', r.source_revision)) COLLATE utf8mb4_bin) AS parts, COALESCE(s.shape <> r.shape, 0) AS reshaped
-             FROM surveyed_display s JOIN handed_release r ON r.id = s.current_id ORDER BY s.position, s.id",
+             FROM surveyed_display s JOIN handed_release r ON r.id = s.current_id WHERE {$this->reach->condition('display', 's.id')} ORDER BY s.position, s.id",
         );
         $changed = $this->changed(array_column($rows, 'parts'));
         $bySource = [];

@@ -6,6 +6,7 @@ import ReleaseList from '../Handover/ReleaseList.vue'
 import { type DisplayState, type PlayerState } from '../Estate/estate'
 import { api, Problem, sentence } from '../ui/api'
 import { ago, size } from '../ui/format'
+import RecordButton from '../ui/RecordButton.vue'
 
 /** One display: its survey, its players, and the way to bind a new one. */
 const props = defineProps<{ display: DisplayState; at: number }>()
@@ -111,7 +112,8 @@ async function revoke(player: PlayerState) {
     <form class="more" @submit.prevent="copy">
       <BFormInput v-model.number="count" type="number" min="1" max="200" size="sm" aria-label="How many more" />
       <BButton type="submit" variant="outline-dark" size="sm">more like this</BButton>
-      <button type="button" class="btn btn-link btn-sm ms-auto" @click="remove">Take away…</button>
+      <span class="ms-auto"><RecordButton :id="display.id" kind="display" :name="display.name" :timezone="display.timezone" /></span>
+      <button type="button" class="btn btn-link btn-sm" @click="remove">Take away…</button>
     </form>
     <ReleaseList :display="display" />
     <h3>Players</h3>

@@ -3,6 +3,7 @@ import { useQueryClient } from '@tanstack/vue-query'
 import { computed, ref, watch } from 'vue'
 import type { PlaceState } from '../Estate/estate'
 import { api, sentence } from '../ui/api'
+import RecordList from '../ui/RecordList.vue'
 import { useSizes } from './survey'
 
 /** A place of the tree: new, or changed; its time zone is that of all displays in it unless they say otherwise. */
@@ -69,6 +70,10 @@ const remove = () => act(() => api.delete(`places/${props.place!.id}`))
         <BButton v-if="place" variant="outline-dark" @click="remove">Take away</BButton>
         <BButton type="submit" variant="primary">{{ place ? 'Save' : 'Make it' }}</BButton>
       </div>
+      <details v-if="place">
+        <summary>Record</summary>
+        <RecordList :id="place.id" kind="place" :timezone="place.zone ?? undefined" />
+      </details>
     </form>
   </BModal>
 </template>

@@ -172,7 +172,7 @@ const words = computed(() => {
 
 <template>
   <main class="station">
-    <DesignHead :work="work" noun="display" :handover="`/handover?display=${id}`">
+    <DesignHead :id="id" :work="work" noun="display" :handover="`/handover?display=${id}`">
       {{ words }}
       <template #actions>
         <RouterLink class="btn btn-outline-dark" :to="`/displays/${id}/wiring`" @click.capture="toWiring">Wiring sheet</RouterLink>

@@ -4,6 +4,7 @@ import { computed, ref } from 'vue'
 import { useRouter } from 'vue-router'
 import { offerActions } from '../ui/actions'
 import FirstShown from '../Playback/FirstShown.vue'
+import RecordButton from '../ui/RecordButton.vue'
 import TypedLine from '../ui/TypedLine.vue'
 import CompareVersions from './CompareVersions.vue'
 import SaveNote from './SaveNote.vue'
@@ -15,8 +16,8 @@ const props = defineProps<{
   work: DesignWork<D>
   noun: 'layout' | 'playlist' | 'display' | 'schedule'
   handover: string
-  /** Its id, and where it is rehearsed; neither of a display. */
-  id?: string
+  id: string
+  /** Where it is rehearsed; of a display nowhere, it is what things are rehearsed on. */
   rehearsal?: string
 }>()
 const plural = computed(() => `${props.noun}s` as 'layouts' | 'playlists' | 'schedules')
@@ -56,12 +57,14 @@ useEventListener('keydown', (e: KeyboardEvent) => {
     <div class="words">
       <div class="named">
         <TypedLine v-if="work.document.value" class="title" :value="work.document.value.name" :label="`Name of the ${noun}`" @change="rename" />
-        <FirstShown v-if="id && work.document.value" :id="id" :plural="plural" :revision="work.revision.value" />
+        <FirstShown v-if="noun !== 'display' && work.document.value" :id="id" :plural="plural" :revision="work.revision.value" />
       </div>
       <p class="facts m-0 text-truncate">
         <slot></slot>
         ·
         <SaveNote :state="work.state.value" :revision="work.revision.value" :saved-at="work.savedAt.value" />
+        ·
+        <RecordButton :id="id" :kind="noun" :name="work.document.value?.name ?? noun" />
       </p>
     </div>
     <div class="actions">

@@ -7,6 +7,7 @@ import { api, sentence } from '../ui/api'
 import { useAsked } from '../ui/asked'
 import { bytes } from '../ui/format'
 import DropNote from '../ui/DropNote.vue'
+import RecordButton from '../ui/RecordButton.vue'
 import { useShelf } from '../ui/shelf'
 
 /** The type faces that designs may be set in: those of the house, and those that were brought in. All are shipped to players with what is set in them. */
@@ -59,7 +60,7 @@ async function bringIn(files: File[] | FileList | null) {
 const { isOverDropZone } = useDropZone(area, { onDrop: (files) => void bringIn(files) })
 
 async function remove(face: KnownFace) {
-  if (!confirm(`Take ${face.family} ${face.weight} away? What is handed over keeps it.`)) return
+  if (!confirm(`Take ${face.family} ${face.weight} away? What is handed over keeps it, and it lies in the bin for 30 days.`)) return
   said.value = []
   try {
     await api.delete(`faces/${face.id}`)
@@ -106,7 +107,8 @@ onBeforeUnmount(() => shelf.clear())
             <td class="sample" :style="{ fontFamily: `'${family}', sans-serif`, fontWeight: face.weight }">{{ words }}</td>
             <td class="figures soft">{{ face.cap_share ? `capitals ${(100 * face.cap_share).toFixed(0)} %` : '' }}</td>
             <td class="figures soft">{{ bytes(face.bytes) }}</td>
-            <td>
+            <td class="acts">
+              <RecordButton v-if="face.id" :id="face.id" kind="face" :name="`${family} ${face.weight}`" />
               <button
                 v-if="face.id"
                 type="button"

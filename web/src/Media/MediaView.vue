@@ -11,6 +11,7 @@ import FirstShown from '../Playback/FirstShown.vue'
 import { bytes, moment } from '../ui/format'
 import { useGrowing } from '../ui/growing'
 import ListEnd from '../ui/ListEnd.vue'
+import RecordButton from '../ui/RecordButton.vue'
 import { useShelf } from '../ui/shelf'
 import { type MediaState, facts, useMedia } from './media'
 
@@ -156,7 +157,8 @@ onBeforeUnmount(() => shelf.clear())
           <div v-else-if="isUseless(m)" class="small said-error">{{ m.refusal }}</div>
           <div class="foot figures soft" :title="`brought in ${moment(m.brought_in_at)}`">
             <span>{{ bytes(m.bytes) }}</span>
-            <span>
+            <span class="acts">
+              <RecordButton :id="m.id" kind="media" :name="m.name" />
               <RouterLink v-if="m.state === 'ready'" :to="`/handover?media=${m.id}`">hand over</RouterLink>
               <button v-if="m.state === 'failed'" type="button" class="btn btn-link btn-sm p-0 me-2" @click="again(m)">try again</button>
               <button

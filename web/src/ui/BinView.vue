@@ -4,12 +4,14 @@ import { computed, onBeforeUnmount, ref, watchEffect } from 'vue'
 import { api, sentence } from './api'
 import { useAsked } from './asked'
 import { moment } from './format'
+import type { RecordedKind } from './record'
+import RecordButton from './RecordButton.vue'
 import { useShelf } from './shelf'
 
 /** What was deleted: it lies here for 30 days, and comes back whole. */
 interface Binned {
   id: number
-  kind: 'layout' | 'playlist' | 'schedule' | 'media' | 'display'
+  kind: Exclude<RecordedKind, 'place'>
   thing: string
   name: string
   deleted_at: string
@@ -23,6 +25,7 @@ const KINDS: Record<Binned['kind'], string> = {
   schedule: 'schedule',
   media: 'picture or film',
   display: 'display',
+  face: 'type face',
 }
 const LEADS: Record<Binned['kind'], (thing: string) => string> = {
   layout: (id) => `/layouts/${id}`,
@@ -30,6 +33,7 @@ const LEADS: Record<Binned['kind'], (thing: string) => string> = {
   schedule: (id) => `/schedules/${id}`,
   media: () => '/media',
   display: (id) => `/displays?display=${id}`,
+  face: () => '/media/faces',
 }
 const shelf = useShelf()
 const queries = useQueryClient()
@@ -47,7 +51,11 @@ async function putBack(one: Binned) {
   try {
     await api.post(`bin/${one.id}/back`, {})
     back.value = one
-    await Promise.all(['bin', 'layouts', 'playlists', 'schedules', 'media', 'estate'].map((key) => queries.invalidateQueries({ queryKey: [key] })))
+    await Promise.all(
+      ['bin', 'layouts', 'playlists', 'schedules', 'media', 'estate', 'known-faces', 'faces'].map((key) =>
+        queries.invalidateQueries({ queryKey: [key] }),
+      ),
+    )
   } catch (e) {
     trouble.value = sentence(e)
   }
@@ -78,7 +86,7 @@ onBeforeUnmount(() => shelf.clear())
       <p v-else-if="query.error.value && all.length === 0" class="empty said-error">{{ query.error.value.message }}</p>
       <div v-else-if="all.length === 0" class="empty">
         <h2>Nothing lies here</h2>
-        <p>Layouts, playlists, schedules, media and displays that are deleted come here first.</p>
+        <p>Layouts, playlists, schedules, media, type faces and displays that are deleted come here first.</p>
       </div>
       <p v-else-if="found.length === 0" class="empty">Nothing fits this search.</p>
       <table v-else class="table">
@@ -99,7 +107,8 @@ onBeforeUnmount(() => shelf.clear())
             <td class="figures">{{ moment(b.deleted_at) }}</td>
             <td>{{ b.deleted_by }}</td>
             <td class="figures">{{ moment(b.gone_at) }}</td>
-            <td class="text-end">
+            <td class="text-end acts">
+              <RecordButton :id="b.thing" :kind="b.kind" :name="b.name" />
               <button type="button" class="btn btn-outline-dark btn-sm" :aria-label="`Put ${b.name} back`" @click="putBack(b)">Put back</button>
             </td>
           </tr>

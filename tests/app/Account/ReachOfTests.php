@@ -1,0 +1,19 @@
+<?php
+
+declare(strict_types=1);
+
+namespace UpperPane\Tests\App\Account;
+
+use UpperPane\App\Account\Reach;
+
+/** Reaches everything but what a test hides. */
+final class ReachOfTests implements Reach
+{
+    /** @var array<string, string> id of what is hidden, by kind */
+    public static array $hidden = [];
+
+    public function condition(string $kind, string $id): string
+    {
+        return isset(self::$hidden[$kind]) ? sprintf("%s <> '%s'", $id, self::$hidden[$kind]) : self::ALL;
+    }
+}

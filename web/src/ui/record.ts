@@ -1,0 +1,2 @@
+/** Things of which it is recorded who did what with them. */
+export type RecordedKind = 'layout' | 'playlist' | 'schedule' | 'media' | 'display' | 'place' | 'face'
