@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace UpperPane\Tests\Browser;
 
+use Facebook\WebDriver\WebDriverBy;
 use PHPUnit\Framework\TestCase;
 use UpperPane\Tests\Browser\Support\Chrome;
 use UpperPane\Tests\Browser\Support\Desk;
@@ -41,6 +42,11 @@ final class BackTest extends TestCase
         $desk->see('.modal [role=status]', 'Back.');
         self::assertSame('great-pellan-market.png', $stands());
 
+        // The record of the display says who did it.
+        $desk->go(Desk::url('/displays?display=pier-great-pellan'));
+        $desk->press('[aria-label="Record of Pier Great Pellan"]');
+        $desk->see('.modal li', "ines put \"great-pellan-market.png\" back, release $first as release ");
+
         // From Playback: what was there before.
         $desk->go(Desk::url('/playback'));
         $desk->press('[aria-label="Put back what was on Pier Great Pellan before"]');
@@ -63,5 +69,27 @@ final class BackTest extends TestCase
         $desk->go(Desk::url('/work'));
         $desk->see('tr', 'handed over to Pier Great Pellan, Pier Tolm');
         $desk->see('tr', 'makes releases and hands them over');
+    }
+
+    public function testWhatWasDeletedComesBackAndItsRecordSaysWhoDidWhat(): void
+    {
+        $desk = $this->desk;
+        $desk->go(Desk::url('/layouts'))->see('.design');
+        $document = ['canvas' => ['width' => 800, 'height' => 600], 'background' => ['color' => '#1b3a4b'], 'elements' => []];
+        $layout = Desk::post($desk, 'layouts', ['name' => 'Tide over', 'document' => $document])['id'];
+        $desk->go(Desk::url("/layouts/$layout"));
+        $desk->type('[aria-label="Name of the layout"]', 'Tide under');
+        $desk->see('.head', 'revision 2');
+        $desk->press('[aria-label="Record of Tide under"]');
+        $desk->see('.modal li', 'ines saved revision 2');
+        Desk::post($desk, "layouts/$layout", [], 'DELETE');
+
+        $desk->go(Desk::url('/bin'));
+        $desk->press('[aria-label="Record of Tide under"]');
+        $desk->see('.modal li', 'ines deleted it');
+        $desk->press('.modal .btn-close');
+        $desk->press('[aria-label="Put Tide under back"]');
+        $desk->see('[role=status]', '"Tide under" is back.')->findElement(WebDriverBy::tagName('a'))->click();
+        $desk->see('.head', 'revision 2');
     }
 }

@@ -65,15 +65,15 @@ class Handing
         $this->displays = array_slice(array_merge(...array_map(static fn (Order $order): array => $order->displays, $this->orders()), ...[[]]), 0, self::TOLD);
     }
 
-    /** @return list<array{About, int}> what is handed over, and to how many displays */
+    /** @return list<array{About, non-empty-list<string>}> what is handed over, and ids of the displays that it goes to */
     public function sources(): array
     {
         $sources = [];
         foreach ($this->orders() as $order) {
             if ($order->contents !== null) {
                 $source = $order->contents->source;
-                $sources["$source->kind $source->id"] ??= [new About($source->kind, $source->id, $source->name), 0];
-                $sources["$source->kind $source->id"][1] += count($order->displays);
+                $known = $sources["$source->kind $source->id"][1] ?? [];
+                $sources["$source->kind $source->id"] = [new About($source->kind, $source->id, $source->name), [...$known, ...$order->displays]];
             }
         }
 

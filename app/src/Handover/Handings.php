@@ -70,7 +70,7 @@ final readonly class Handings implements Owner
             $this->entities->flush();
             $this->jobs->dispatch(new HandOver($handing->id));
             foreach ($handing->sources() as [$thing, $displays]) {
-                $this->record->note(Did::HandedOver, $thing, ['displays' => $displays]);
+                $this->record->note(Did::HandedOver, $thing, ['where' => $this->targets->inWords($displays)]);
             }
         });
 

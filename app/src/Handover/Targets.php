@@ -20,6 +20,9 @@ use UpperPane\Core\Time\Schedule\Ruling;
 /** Displays that something is for, read as plain rows and put together where all is alike: thousands of them are a few dozen kinds. */
 final readonly class Targets
 {
+    /** So many are named in a sentence. */
+    private const NAMED = 3;
+
     public function __construct(private Connection $connection, private Displays $displays, private Places $places, private Reach $reach, private Schedules $schedules)
     {
     }
@@ -75,6 +78,15 @@ final readonly class Targets
         }
 
         return array_values($alike);
+    }
+
+    /** @param non-empty-list<string> $ids */
+    public function inWords(array $ids): string
+    {
+        $names = $this->column('SELECT s.name FROM surveyed_display s WHERE s.id IN (?)', array_slice($ids, 0, self::NAMED));
+        $others = count($ids) - count($names);
+
+        return implode(', ', $names) . ($others > 0 ? sprintf(' and %d %s', $others, $others === 1 ? 'other' : 'others') : '');
     }
 
     /** @return Ruling<Design> every schedule, where it rules */

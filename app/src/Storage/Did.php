@@ -35,7 +35,7 @@ enum Did: string
             self::Moved => sprintf('moved it from "%s" to "%s"', $text('from'), $text('to')),
             self::Aligned => $text('minutes') === '0' ? 'ended its alignment' : sprintf('had it aligned for %s min', $text('minutes')),
             self::HandedOver => $text('release') === ''
-                ? sprintf('handed it over to %s %s', $text('displays'), $text('displays') === '1' ? 'display' : 'displays')
+                ? sprintf('handed it over to %s', $text('where'))
                 : sprintf('handed over "%s" as release %s', $text('what'), $text('release')),
             self::PutBack => sprintf('put "%s" back, release %s as release %s', $text('what'), $text('back'), $text('release')),
             self::Bound => sprintf('bound the player "%s"', $text('player')),

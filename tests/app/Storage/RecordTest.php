@@ -21,7 +21,9 @@ final class RecordTest extends ApiTestCase
     {
         $layout = $this->made($this->whole($this->media()), 'Noon');
         $path = "/api/layouts/{$layout['id']}";
-        $save = fn (int $base, string $name, string ...$note): int => $this->ask('PUT', $path, ['base' => $base, 'document' => ['name' => $name] + $layout['document']] + array_filter(['note' => $note[0] ?? null]))[0];
+        $document = static fn (string $name): array => ['name' => $name] + $layout['document'];
+        $save = fn (int $base, string $name, string ...$note): int
+            => $this->ask('PUT', $path, ['base' => $base, 'document' => $document($name)] + array_filter(['note' => $note[0] ?? null]))[0];
         $save(1, 'Noon b');
         static::mockTime('+20 minutes');
         $save(2, 'Noon c');
@@ -42,7 +44,7 @@ final class RecordTest extends ApiTestCase
         self::assertSame([
             'brought it back from the bin',
             'deleted it',
-            'handed it over to 1 display',
+            'handed it over to Wide',
             'saved revision 7',
             'saved revision 6, as agreed',
             'saved revision 5',

@@ -51,14 +51,14 @@ final class Desk
      * @param array<string, mixed> $body
      * @return array<string, mixed>
      */
-    public static function post(Chrome $chrome, string $path, array $body): array
+    public static function post(Chrome $chrome, string $path, array $body, string $method = 'POST'): array
     {
         $answer = $chrome->driver->executeAsyncScript(<<<'JS'
-            const [path, body, done] = arguments
+            const [path, body, method, done] = arguments
             const { csrf } = await (await fetch('/api/session')).json()
-            const answer = await fetch('/api/' + path, { method: 'POST', headers: { 'Content-Type': 'application/json', 'X-CSRF-Token': csrf }, body })
-            done(await answer.json())
-            JS, [$path, json_encode($body)]);
+            const answer = await fetch('/api/' + path, { method, headers: { 'Content-Type': 'application/json', 'X-CSRF-Token': csrf }, body })
+            done(answer.status === 204 ? {} : await answer.json())
+            JS, [$path, json_encode($body), $method]);
         assert(is_array($answer) && !isset($answer['error']), (string) json_encode($answer));
 
         return $answer;

@@ -58,13 +58,12 @@ useEventListener('keydown', (e: KeyboardEvent) => {
       <div class="named">
         <TypedLine v-if="work.document.value" class="title" :value="work.document.value.name" :label="`Name of the ${noun}`" @change="rename" />
         <FirstShown v-if="noun !== 'display' && work.document.value" :id="id" :plural="plural" :revision="work.revision.value" />
+        <RecordButton v-if="work.document.value" :id="id" :kind="noun" :name="work.document.value.name" />
       </div>
       <p class="facts m-0 text-truncate">
         <slot></slot>
         ·
         <SaveNote :state="work.state.value" :revision="work.revision.value" :saved-at="work.savedAt.value" />
-        ·
-        <RecordButton :id="id" :kind="noun" :name="work.document.value?.name ?? noun" />
       </p>
     </div>
     <div class="actions">

@@ -155,9 +155,9 @@ onBeforeUnmount(() => shelf.clear())
           </div>
           <div v-if="m.state === 'ready'" class="figures soft">{{ facts(m) }}</div>
           <div v-else-if="isUseless(m)" class="small said-error">{{ m.refusal }}</div>
-          <div class="foot figures soft" :title="`brought in ${moment(m.brought_in_at)}`">
-            <span>{{ bytes(m.bytes) }}</span>
-            <span class="acts">
+          <div class="foot soft" :title="`brought in ${moment(m.brought_in_at)}`">
+            <span class="figures">{{ bytes(m.bytes) }}</span>
+            <span>
               <RecordButton :id="m.id" kind="media" :name="m.name" />
               <RouterLink v-if="m.state === 'ready'" :to="`/handover?media=${m.id}`">hand over</RouterLink>
               <button v-if="m.state === 'failed'" type="button" class="btn btn-link btn-sm p-0 me-2" @click="again(m)">try again</button>
@@ -228,10 +228,12 @@ onBeforeUnmount(() => shelf.clear())
   border-top: 1px solid var(--rule);
   margin-top: 4px;
   padding-top: 2px;
+  font-size: 0.8125rem;
+  white-space: nowrap;
 }
 .foot > span:last-child {
   display: flex;
-  gap: 10px;
+  gap: 9px;
 }
 .foot .btn {
   font-family: inherit;

@@ -363,10 +363,8 @@ h2 {
   border-bottom: 1px solid var(--rule);
 }
 .list button,
-a.of-place {
+.list .of-place {
   text-decoration: none;
-}
-.of-place {
   display: grid;
   width: 100%;
   border: 0;
