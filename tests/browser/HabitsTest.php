@@ -43,7 +43,11 @@ final class HabitsTest extends TestCase
         $this->keys(WebDriverKeys::ENTER);
         $this->desk->see('.bar [aria-pressed=true]', 'zone');
         $this->find('nothing of this name');
-        $this->desk->see('.finder', 'Nothing begins with these words.');
+        $this->desk->see('.finder', 'no screen says them');
+        $this->keys(WebDriverKeys::ESCAPE);
+        $this->find('14:20 next');
+        $this->desk->see('.finder [aria-selected=true]', '“Next sailing 14:20”');
+        $this->desk->see('.finder [aria-selected=true]', 'Hall wall, day, on Hall wall');
         $this->keys(WebDriverKeys::ESCAPE);
         $this->desk->until(fn (): bool => $this->desk->find('.finder') === null, 'the finder to close');
         $this->desk->see('.bar [aria-pressed=true]', 'zone');
@@ -83,6 +87,9 @@ final class HabitsTest extends TestCase
         $this->desk->go(Desk::url('/layouts?only=open'));
         $this->desk->see('.choice [aria-pressed=true]', 'to hand over');
         $this->desk->see('main', 'Layouts');
+        $this->desk->go(Desk::url('/layouts?search=next%20sailing'));
+        $this->desk->see('.design', 'says “Next sailing 14:20”');
+        self::assertCount(1, $this->desk->driver->findElements(WebDriverBy::cssSelector('.design')));
         $this->desk->go(Desk::url('/displays?orientation=portrait'));
         $this->desk->see('tbody', 'Gate totem A');
         self::assertNull($this->desk->find('tbody', 'Check-in 1'));

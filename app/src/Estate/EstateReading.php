@@ -11,6 +11,7 @@ use UpperPane\App\Display\Place;
 use UpperPane\App\Display\Places;
 use UpperPane\App\Handover\HandedRelease;
 use UpperPane\App\Handover\HandedReleaseRepository;
+use UpperPane\App\Handover\MadeOf;
 use UpperPane\App\Jobs\Work;
 use UpperPane\App\Playback\Player;
 use UpperPane\App\Time\DueNow;
@@ -47,6 +48,7 @@ final class EstateReading
         private readonly Connection $connection,
         private readonly Places $allPlaces,
         private readonly HandedReleaseRepository $releases,
+        private readonly MadeOf $madeOf,
         private readonly DueNow $due,
         private readonly Work $work,
         private readonly Reach $reach,
@@ -80,13 +82,15 @@ final class EstateReading
      */
     private function displays(EstateFilter $wanted, array $due): array
     {
+        $older = HandedReleaseRepository::OLDER;
         $rows = $this->connection->fetchAllAssociative(
-            "SELECT s.id, s.name, s.place_id, s.alike, s.revision, s.shape <> r.shape AS reshaped, r.id AS release_id, r.number, r.sha256, r.whole_sha256, r.handing_id, r.planned_until, r.plan_trouble
+            "SELECT s.id, s.name, s.place_id, s.alike, s.revision, {$older} AS older, r.id AS release_id, r.made_of, r.number, r.sha256, r.whole_sha256, r.handing_id, r.planned_until, r.plan_trouble
              FROM surveyed_display s LEFT JOIN handed_release r ON r.id = s.current_id WHERE {$this->reach->condition('display', 's.id')} ORDER BY s.position, s.id",
         );
         $kinds = $this->kinds($rows);
         $heads = $this->heads($rows);
         $players = $this->players();
+        $changed = $this->madeOf->changed();
         [$displays, $facts] = [[], []];
         foreach ($rows as $row) {
             $id = self::text($row['id']);
@@ -99,7 +103,7 @@ final class EstateReading
             $head = $heads[$key] ?? null;
             $hashes = self::hashes($row);
             $number = is_int($row['number']) ? $row['number'] : null;
-            $isOlder = $head !== null && ($head['changed'] || $row['reshaped'] === 1);
+            $isOlder = $head !== null && ($row['older'] === 1 || isset($changed[self::text($row['made_of'])]));
             [$told, $calls, $standings] = [[], [], []];
             foreach ($players[$id] ?? [] as $player) {
                 $call = $this->call($player);
@@ -166,7 +170,7 @@ final class EstateReading
      * What is said of the releases of one handover that are alike, but for their numbers.
      *
      * @param list<Row> $rows
-     * @return array<string, array{told: array<string, mixed>, source: string, changed: bool, planned: ?Finding}>
+     * @return array<string, array{told: array<string, mixed>, source: string, planned: ?Finding}>
      */
     private function heads(array $rows): array
     {
@@ -182,9 +186,8 @@ final class EstateReading
                 $releases[is_int($row['id']) ? $row['id'] : 0] = $row;
             }
         }
-        $changed = $this->releases->changed(array_column($releases, 'parts'));
 
-        return array_map(function (mixed $id) use ($releases, $changed): array {
+        return array_map(function (mixed $id) use ($releases): array {
             $row = $releases[is_int($id) ? $id : 0];
             $until = is_string($row['planned_until']) ? strtotime($row['planned_until'] . ' UTC') : false;
             [$then, $trouble] = array_map(static fn (string $column): ?string => is_string($row[$column]) ? $row[$column] : null, ['planned_then', 'plan_trouble']);
@@ -192,7 +195,6 @@ final class EstateReading
             return [
                 'told' => array_diff_key(HandedRelease::told($row), ['number' => 1]),
                 'source' => self::text($row['source_kind']) . ':' . self::text($row['source_id']),
-                'changed' => isset($changed[self::text($row['parts'])]),
                 'planned' => $until === false ? null : (new Planned($until * 1000, $then, $trouble))->finding($this->nowMs),
             ];
         }, $firsts);

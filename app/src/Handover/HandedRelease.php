@@ -18,6 +18,7 @@ use UpperPane\App\Storage\DocumentType;
 #[ORM\UniqueConstraint(columns: ['display_id', 'number'])]
 #[ORM\Index(columns: ['handing_id'])]
 #[ORM\Index(columns: ['planned_until'])]
+#[ORM\Index(name: 'made_of', columns: ['made_of'])]
 class HandedRelease
 {
     #[ORM\Id]
@@ -59,9 +60,9 @@ class HandedRelease
         /** Of the display when it was handed over: where it changed since, the release is older. */
         #[ORM\Column(length: 64, nullable: true)]
         public readonly ?string $shape = null,
-        /** @var ?list<array{id: string, revision: int}> every design that is in it: where one of them changed since, the release is older */
-        #[ORM\Column(type: 'json', nullable: true)]
-        public readonly ?array $parts = null,
+        /** Names the revisions of all designs that are in it (MadeOf): where one of them changed since, the release is older. */
+        #[ORM\Column(length: 32, nullable: true, options: ['fixed' => true, 'charset' => 'ascii', 'collation' => 'ascii_bin'])]
+        public readonly ?string $madeOf = null,
         /** Until when it says what plays by a schedule, and the standby from then on. */
         #[ORM\Column(type: Types::DATETIME_IMMUTABLE, nullable: true)]
         public readonly ?\DateTimeImmutable $plannedUntil = null,
@@ -93,14 +94,18 @@ class HandedRelease
     ) {
     }
 
-    /** What it was made from; null where that was not recorded. */
-    public function contents(): ?Contents
+    /**
+     * What it was made from; null where that was not recorded.
+     *
+     * @param array<int> $parts revisions by the ids of their designs
+     */
+    public function contents(array $parts): ?Contents
     {
-        if ($this->parts === null && $this->sourceKind !== 'media') {
+        if ($this->madeOf === null && $this->sourceKind !== 'media') {
             return null;
         }
 
-        return new Contents(Playable::kept($this->sourceKind, $this->sourceId, $this->sourceRevision, $this->name), array_column($this->parts ?? [], 'revision', 'id'), $this->ruling, $this->document);
+        return new Contents(Playable::kept($this->sourceKind, $this->sourceId, $this->sourceRevision, $this->name), $parts, $this->ruling, $this->document);
     }
 
     /** @return array<string, mixed> */

@@ -17,15 +17,20 @@ use UpperPane\App\Storage\Holding;
 /** @extends ServiceEntityRepository<HandedRelease> */
 final class HandedReleaseRepository extends ServiceEntityRepository implements Holding, Showing
 {
-    public function __construct(ManagerRegistry $registry, private readonly Reach $reach)
-    {
-        parent::__construct($registry, HandedRelease::class);
-    }
-
     /** So many of a display, and of a handover, are told. */
     private const MOST = 100;
     /** So many displays are named in a sentence. */
     private const TOLD = 5;
+    /** So many displays of a source are named in a list. */
+    private const SOME = 3;
+
+    /** Of a release r on a display s, beside what MadeOf says: that the display was surveyed anew, or that of one from before the source alone is known. */
+    public const OLDER = '(COALESCE(s.shape <> r.shape, 0) OR (r.made_of IS NULL AND EXISTS (SELECT 1 FROM design d WHERE d.id = r.source_id AND d.revision > r.source_revision)))';
+
+    public function __construct(ManagerRegistry $registry, private readonly Reach $reach, private readonly MadeOf $madeOf)
+    {
+        parent::__construct($registry, HandedRelease::class);
+    }
 
     public function numbered(string $display, int $number): HandedRelease
     {
@@ -84,59 +89,62 @@ final class HandedReleaseRepository extends ServiceEntityRepository implements H
         return [];
     }
 
-    public function currentBySource(): array
+    public function standing(): array
     {
-        $rows = $this->getEntityManager()->getConnection()->fetchAllAssociative(
-            "SELECT s.id AS display, s.name AS display_name, r.number, r.source_revision, r.source_id,
-                COALESCE(r.parts, JSON_ARRAY(JSON_OBJECT('id', r.source_id, 'revision', r.source_revision)) COLLATE utf8mb4_bin) AS parts, COALESCE(s.shape <> r.shape, 0) AS reshaped
-             FROM surveyed_display s JOIN handed_release r ON r.id = s.current_id WHERE {$this->reach->condition('display', 's.id')} ORDER BY s.position, s.id",
+        $connection = $this->getEntityManager()->getConnection();
+        $within = $this->reach->condition('display', 's.id');
+        $changed = $this->madeOf->changed();
+        $standing = [];
+        $counts = $connection->fetchAllAssociative(
+            'SELECT r.source_id, r.made_of, ' . self::OLDER . " AS older, COUNT(*) AS displays
+             FROM surveyed_display s JOIN handed_release r ON r.id = s.current_id WHERE $within GROUP BY 1, 2, 3",
         );
-        $changed = $this->changed(array_column($rows, 'parts'));
-        $bySource = [];
-        foreach ($rows as $row) {
-            /** @var array{display: string, display_name: string, number: int, source_revision: ?int, source_id: string, parts: string, reshaped: int} $row */
-            $bySource[$row['source_id']][] = [
-                'display' => $row['display'],
-                'display_name' => $row['display_name'],
-                'number' => $row['number'],
-                'revision' => $row['source_revision'],
-                'older' => $row['reshaped'] === 1 || isset($changed[$row['parts']]),
-            ];
+        foreach ($counts as $row) {
+            /** @var array{source_id: string, made_of: ?string, older: int, displays: int} $row */
+            $source = $row['source_id'];
+            $standing[$source] ??= ['displays' => 0, 'older' => 0, 'some' => []];
+            $standing[$source]['displays'] += $row['displays'];
+            $standing[$source]['older'] += $row['older'] === 1 || isset($changed[$row['made_of'] ?? '']) ? $row['displays'] : 0;
+        }
+        $names = $connection->fetchAllNumeric(
+            "SELECT source_id, name FROM (SELECT r.source_id, s.name, ROW_NUMBER() OVER (PARTITION BY r.source_id ORDER BY s.position, s.id) AS place
+                FROM surveyed_display s JOIN handed_release r ON r.id = s.current_id WHERE $within) ranked WHERE place <= ? ORDER BY place",
+            [self::SOME],
+        );
+        foreach ($names as [$source, $name]) {
+            if (is_string($source) && is_string($name) && isset($standing[$source])) {
+                $standing[$source]['some'][] = $name;
+            }
         }
 
-        return $bySource;
+        return $standing;
     }
 
     /**
-     * Which of these say something else by now. Thousands of displays play the same few things, so each is looked at once.
+     * Displays on which something stands that says something else by now, or was handed over before they were surveyed anew.
      *
-     * @param list<mixed> $parts of releases, as they are kept
-     * @return array<string, true>
+     * @return array<true> by id
      */
-    public function changed(array $parts): array
+    public function older(): array
     {
-        $connection = $this->getEntityManager()->getConnection();
-        $now = $connection->fetchAllKeyValue('SELECT id, revision FROM design');
-        $newer = [];
-        foreach (array_unique(array_filter($parts, is_string(...))) as $text) {
-            foreach ((array) json_decode($text, true) as $part) {
-                if (is_array($part) && is_string($part['id'] ?? null) && is_int($part['revision'] ?? null) && ($now[$part['id']] ?? 0) > $part['revision']) {
-                    $newer[$text][] = [$part['id'], $part['revision']];
-                }
+        $older = [];
+        $changed = $this->madeOf->changed();
+        $rows = $this->getEntityManager()->getConnection()->fetchAllNumeric(
+            'SELECT s.id, r.made_of, ' . self::OLDER . " FROM surveyed_display s JOIN handed_release r ON r.id = s.current_id WHERE {$this->reach->condition('display', 's.id')}",
+        );
+        foreach ($rows as [$id, $madeOf, $is]) {
+            if (is_string($id) && ($is === 1 || isset($changed[is_string($madeOf) ? $madeOf : '']))) {
+                $older[$id] = true;
             }
         }
-        $same = [];
-        foreach (array_unique(array_merge(...array_values($newer)), SORT_REGULAR) as [$id, $revision]) {
-            $same["$id $revision"] = $connection->fetchOne(
-                'SELECT JSON_EQUALS(v.document, d.document) FROM design_revision v JOIN design d ON d.id = v.design_id WHERE v.design_id = ? AND v.number = ?',
-                [$id, $revision],
-            ) === 1;
-        }
 
-        return array_fill_keys(array_keys(array_filter(
-            $newer,
-            static fn (array $those): bool => array_filter($those, static fn (array $one): bool => !$same["$one[0] $one[1]"]) !== [],
-        )), true);
+        return $older;
+    }
+
+    /** What a release was made from; null where that was not recorded. */
+    public function contents(HandedRelease $release): ?Contents
+    {
+        return $release->contents($release->madeOf === null ? [] : $this->madeOf->parts($release->madeOf));
     }
 
     /**
@@ -149,8 +157,7 @@ final class HandedReleaseRepository extends ServiceEntityRepository implements H
     {
         return $this->getEntityManager()->getConnection()->fetchAllAssociative(
             'SELECT r.id, r.number, r.sha256, r.file, r.bytes, r.source_kind, r.source_id, r.source_revision, r.name, r.handed_over_at, r.handed_over_by, r.planned_until, r.planned_then,
-                r.plan_trouble, r.puts_back, r.pruned,
-                COALESCE(r.parts, JSON_ARRAY(JSON_OBJECT(\'id\', r.source_id, \'revision\', r.source_revision)) COLLATE utf8mb4_bin) AS parts FROM handed_release r WHERE r.id IN (?)',
+                r.plan_trouble, r.puts_back, r.pruned FROM handed_release r WHERE r.id IN (?)',
             [$ids],
             [ArrayParameterType::INTEGER],
         );

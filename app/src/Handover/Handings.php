@@ -42,6 +42,7 @@ final readonly class Handings implements Owner
         private Transaction $transaction,
         private Compiler $compiler,
         private Targets $targets,
+        private MadeOf $madeOf,
         private EventDispatcherInterface $events,
         private MessageBusInterface $jobs,
         private Record $record,
@@ -165,7 +166,8 @@ final readonly class Handings implements Owner
     /**
      * Every release that is needed, compiled and published: until a pointer names it nobody plays it.
      *
-     * @return list<array{array<string, mixed>, array<int>, array<string>}> the columns of its releases, the numbers of those that it puts back, and what each display is like, by id
+     * @return list<array{array<string, mixed>, array<int>, array<string>, array<int>}> the columns of its releases, the numbers of those that it puts back and what each display is like, by id, and
+     *         the revisions that they are made of
      */
     private function compiled(Handing $handing): array
     {
@@ -175,7 +177,7 @@ final readonly class Handings implements Owner
         foreach ($handing->orders() as $order) {
             foreach ($this->kinds($order->displays) as $like => $ids) {
                 $columns = $order->contents === null ? $this->asItWas($order) : $this->made($order->contents, $this->targets->display($ids[0])->display(), ...$span);
-                $compiled[] = [$columns, $order->putsBack, array_fill_keys($ids, (string) $like)];
+                $compiled[] = [$columns, $order->putsBack, array_fill_keys($ids, (string) $like), $order->contents->parts ?? []];
                 $handing->done += count($ids);
                 $this->entities->flush();
             }
@@ -196,10 +198,6 @@ final readonly class Handings implements Owner
             throw $e->in(sprintf('On "%s": ', $display->name), $e->path);
         }
         $planned = $release->planned();
-        $parts = [];
-        foreach ($contents->parts as $id => $revision) {
-            $parts[] = ['id' => (string) $id, 'revision' => $revision];
-        }
 
         return $this->compiler->published($release) + [
             'manifest' => 1,
@@ -208,7 +206,7 @@ final readonly class Handings implements Owner
             'source_revision' => $contents->source->revision,
             'name' => $contents->source->name,
             'document' => $contents->document === null ? null : json_encode($contents->document, JSON_THROW_ON_ERROR),
-            'parts' => json_encode($parts, JSON_THROW_ON_ERROR),
+            'made_of' => MadeOf::key($contents->parts),
             'ruling' => json_encode($contents->ruling, JSON_THROW_ON_ERROR),
             'planned_until' => $planned === null ? null : gmdate('Y-m-d H:i:s', intdiv($planned->untilMs, 1000)),
             'planned_then' => $planned?->then,
@@ -219,7 +217,7 @@ final readonly class Handings implements Owner
     private function asItWas(Order $order): array
     {
         $was = $this->entities->getConnection()->fetchAssociative(
-            'SELECT file, sha256, bytes, manifest, source_kind, source_id, source_revision, name, document, parts, ruling, planned_until, planned_then FROM handed_release WHERE id = ?',
+            'SELECT file, sha256, bytes, manifest, source_kind, source_id, source_revision, name, document, made_of, ruling, planned_until, planned_then FROM handed_release WHERE id = ?',
             [$order->asItWas],
         );
 
@@ -258,7 +256,7 @@ final readonly class Handings implements Owner
     }
 
     /**
-     * @param list<array{array<string, mixed>, array<int>, array<string>}> $compiled
+     * @param list<array{array<string, mixed>, array<int>, array<string>, array<int>}> $compiled
      * @param bool $last whether it fails where a display was surveyed anew meanwhile
      */
     private function handOver(Handing $handing, array $compiled, bool $last): void
@@ -280,7 +278,8 @@ final readonly class Handings implements Owner
                 return;
             }
             $about = ['handing_id' => $handing->id, 'handed_over_at' => $this->clock->now()->format('Y-m-d H:i:s'), 'handed_over_by' => $handing->begunBy];
-            foreach ($compiled as [$columns, $back, $likes]) {
+            foreach ($compiled as [$columns, $back, $likes, $parts]) {
+                $this->madeOf->keep($parts);
                 $byNumber = [];
                 foreach (array_keys($likes) as $id) {
                     $byNumber[$back[$id] ?? 0][] = (string) $id;

@@ -66,7 +66,7 @@ final readonly class Offers
      */
     public function back(array $releases): array
     {
-        $known = array_map(static fn (HandedRelease $release): ?Contents => $release->contents(), $releases);
+        $known = array_map($this->releases->contents(...), $releases);
         $offers = [];
         foreach (array_diff_key($releases, array_filter($known)) as $id => $release) {
             $offers[] = Offer::asItWas((string) $id, $release->display, $this->releases->on($release->display), $release);
@@ -116,7 +116,7 @@ final readonly class Offers
             ],
             array_sum(array_column(array_diff_key($this->compiler->files($programme), $there), 'bytes')),
             $release->planned(),
-            $current !== null && !$reshaped && ($current->sha256 === $release->hash() || $current->contents()?->key() === $contents->key()),
+            $current !== null && !$reshaped && ($current->sha256 === $release->hash() || $this->releases->contents($current)?->key() === $contents->key()),
             $this->instead($contents, $target, $current),
         );
     }
@@ -136,7 +136,7 @@ final readonly class Offers
     /** What plays there by a release; null where there is none, or where what it refers to is gone. */
     private function before(?HandedRelease $release, Display $display): ?Programme
     {
-        $contents = $release?->contents();
+        $contents = $release === null ? null : $this->releases->contents($release);
         try {
             return $contents === null ? null : $this->programmes->of($contents, $display);
         } catch (Refused | Problem) {

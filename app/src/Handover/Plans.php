@@ -22,8 +22,13 @@ use UpperPane\Core\Handover\Planned;
  */
 final readonly class Plans implements Chore
 {
-    public function __construct(private EntityManagerInterface $entities, private Transaction $transaction, private Compiler $compiler, private ClockInterface $clock)
-    {
+    public function __construct(
+        private EntityManagerInterface $entities,
+        private HandedReleaseRepository $releases,
+        private Transaction $transaction,
+        private Compiler $compiler,
+        private ClockInterface $clock,
+    ) {
     }
 
     public static function name(): string
@@ -64,7 +69,7 @@ final readonly class Plans implements Chore
     {
         $rows = $this->entities->getConnection()->fetchAllAssociative(
             'SELECT r.id, r.planned_until, r.manifest FROM handed_release r JOIN surveyed_display s ON s.current_id = r.id
-             WHERE r.manifest = 0 OR r.planned_until IS NOT NULL ORDER BY r.source_id, r.parts, s.alike, r.id',
+             WHERE r.manifest = 0 OR r.planned_until IS NOT NULL ORDER BY r.source_id, r.made_of, s.alike, r.id',
         );
         $due = [];
         foreach ($rows as ['id' => $id, 'planned_until' => $until, 'manifest' => $manifest]) {
@@ -78,7 +83,7 @@ final readonly class Plans implements Chore
 
     private function renew(HandedRelease $release, int $nowMs): void
     {
-        $contents = $release->contents() ?? throw new Problem(409, 'release.unknown', 'What it was made from was not recorded.');
+        $contents = $this->releases->contents($release) ?? throw new Problem(409, 'release.unknown', 'What it was made from was not recorded.');
         $compiled = $this->compiler->release($contents, $this->surveyed($release), ...Planned::span($nowMs));
         $file = $this->compiler->published($compiled);
         $planned = $compiled->planned();

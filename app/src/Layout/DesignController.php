@@ -35,11 +35,11 @@ final readonly class DesignController
     #[Route('', methods: ['GET'])]
     public function list(string $plural, Showing $showing, References $references): JsonResponse
     {
-        $handed = $showing->currentBySource();
+        $standing = $showing->standing();
         $uses = $references->uses();
 
         return new JsonResponse([$plural => array_map(static fn (array $design): array => $design + [
-            'handed_over' => $handed[$design['id']] ?? [],
+            'standing' => $standing[$design['id']] ?? ['displays' => 0, 'older' => 0, 'some' => []],
             'used_in' => $uses[$design['id']] ?? [],
         ], $this->designs->summaries(DesignKind::ofPlural($plural)))]);
     }

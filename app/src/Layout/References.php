@@ -14,9 +14,9 @@ use UpperPane\App\Storage\Holding;
 use UpperPane\Core\Layout\Documents;
 
 /**
- * Which revision of which design names which other designs and media: as rows, written with each revision.
+ * Which revision of which design names which other designs and media, and says which words: as rows, written with each revision.
  *
- * Where something is used is asked of the newest revisions; nobody searches documents for it.
+ * Where something is used or said is asked of these; nobody searches documents for it.
  */
 #[AsEntityListener(event: Events::postPersist, method: 'noted', entity: DesignRevision::class)]
 final readonly class References implements Holding
@@ -25,6 +25,8 @@ final readonly class References implements Holding
     public const MEDIA = 'media';
     /** By its family. */
     public const FACE = 'face';
+    /** What viewers read, by what names it in `shown_words`. */
+    public const WORDS = 'words';
 
     /** Longer ids and families are none of ours. */
     private const LONGEST = 80;
@@ -49,7 +51,7 @@ final readonly class References implements Holding
 
     public function goesWith(string $kind): array
     {
-        return [];
+        return in_array($kind, ['layout', 'playlist', 'schedule'], true) ? ['reference' => 'design_id = ?'] : [];
     }
 
     public function forgets(string $kind): array
@@ -60,9 +62,31 @@ final readonly class References implements Holding
     /** Of one that came too late and was kept aside nothing is noted: nobody plays it. */
     public function noted(DesignRevision $revision): void
     {
-        foreach ($revision->number === null ? [] : self::rows($revision->designId, $revision->number, $revision->document) as $row) {
+        if ($revision->number === null) {
+            return;
+        }
+        foreach (self::words($revision->document) as $id => $words) {
+            $this->connection->executeStatement('INSERT IGNORE INTO shown_words (id, words) VALUES (?, ?)', [$id, $words]);
+        }
+        foreach (self::rows($revision->designId, $revision->number, $revision->document) as $row) {
             $this->connection->insert('reference', $row);
         }
+    }
+
+    /**
+     * @param array<string, mixed> $document
+     * @return array<string, string> what viewers read, by what names it
+     */
+    public static function words(array $document): array
+    {
+        $words = Documents::named($document)['words'];
+
+        return array_combine(array_map(self::wordsId(...), $words), $words);
+    }
+
+    private static function wordsId(string $words): string
+    {
+        return 'w' . hash('xxh128', $words);
     }
 
     /**
@@ -73,8 +97,8 @@ final readonly class References implements Holding
     {
         $rows = [];
         foreach (Documents::named($document) as $list => $ids) {
-            $kind = ['designs' => self::DESIGN, 'media' => self::MEDIA, 'faces' => self::FACE][$list];
-            foreach ($ids as $id) {
+            $kind = ['designs' => self::DESIGN, 'media' => self::MEDIA, 'faces' => self::FACE, 'words' => self::WORDS][$list];
+            foreach ($kind === self::WORDS ? array_map(self::wordsId(...), $ids) : $ids as $id) {
                 if (($kind !== self::DESIGN || $id !== $design) && mb_strlen((string) $id) <= self::LONGEST) {
                     $rows[] = ['design_id' => $design, 'revision' => $revision, 'kind' => $kind, 'thing_id' => (string) $id];
                 }

@@ -8,9 +8,10 @@ namespace UpperPane\App\Layout;
 interface Showing
 {
     /**
-     * What stands on which displays, by the id of its source; `older` where the source, or anything in it, says something else by now.
+     * On how many displays what stands, by the id of its source; on how many of them the source, or anything in it, says something else by now; and
+     * the names of some of them, in the order of the estate.
      *
-     * @return array<string, list<array{display: string, display_name: string, number: int, revision: ?int, older: bool}>>
+     * @return array<string, array{displays: int, older: int, some: list<string>}>
      */
-    public function currentBySource(): array;
+    public function standing(): array;
 }

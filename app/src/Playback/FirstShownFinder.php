@@ -67,7 +67,7 @@ final readonly class FirstShownFinder
      */
     private function standing(?SearchTarget $search, array $sources): array
     {
-        $older = array_column(array_merge(...array_values($this->releases->currentBySource())), 'older', 'display');
+        $older = $this->releases->older();
         [$seen, $unseen, $known] = [[], null, []];
         $ruled = array_flip(array_filter($this->entities->getConnection()->fetchFirstColumn("SELECT display_id FROM design WHERE kind = 'schedule'"), is_string(...)));
         /** @var list<SurveyedDisplay> $displays */
@@ -85,7 +85,7 @@ final readonly class FirstShownFinder
             $key = "$source->id $alike $display->timezone {$display->raster()->width} {$display->raster()->height}";
             $found = $known[$key] ??= [$this->found($search, $source, $target)];
             if ($found[0]?->atMs !== null) {
-                $seen[] = ['display' => $target->id, 'name' => $display->name, 'timezone' => $display->timezone, 'older' => $older[$target->id] ?? false] + $found[0]->toArray();
+                $seen[] = ['display' => $target->id, 'name' => $display->name, 'timezone' => $display->timezone, 'older' => isset($older[$target->id])] + $found[0]->toArray();
             }
             $unseen ??= $found[0]?->atMs === null ? $found[0] : null;
         }

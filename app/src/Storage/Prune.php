@@ -59,6 +59,7 @@ final class Prune implements Chore
         foreach (['design_revision' => 'design_id', 'survey_revision' => 'display_id'] as $table => $of) {
             $this->revisions($table, $of, $before(self::ALL_REVISIONS_DAYS * 86_400), $before(self::DAILY_REVISIONS_DAYS * 86_400));
         }
+        $this->unnamed('shown_words', 'id', "SELECT w.id FROM shown_words w LEFT JOIN reference r ON r.kind = 'words' AND r.thing_id = w.id WHERE r.revision IS NULL");
         $this->connection->executeStatement('DELETE FROM handing WHERE begun_at < ? AND state IN (?)', [$before(self::HANDING_DAYS * 86_400), ['done', 'failed']], [1 => ArrayParameterType::STRING]);
         $this->connection->executeStatement('DELETE FROM act WHERE did_at < ?', [$before(self::RECORD_DAYS * 86_400)]);
         $this->connection->executeStatement('DELETE FROM pairing WHERE ends_at < ?', [$before(86_400)]);
@@ -74,9 +75,23 @@ final class Prune implements Chore
             'UPDATE handed_release r JOIN (
                 SELECT id FROM (SELECT id, handed_over_at, ROW_NUMBER() OVER (PARTITION BY display_id ORDER BY number DESC) AS place FROM handed_release WHERE pruned = 0) ranked
                 WHERE place > ? AND handed_over_at < ?
-             ) old ON old.id = r.id LEFT JOIN surveyed_display s ON s.current_id = r.id SET r.pruned = 1, r.parts = NULL, r.document = NULL, r.ruling = NULL WHERE s.id IS NULL',
+             ) old ON old.id = r.id LEFT JOIN surveyed_display s ON s.current_id = r.id SET r.pruned = 1, r.made_of = NULL, r.document = NULL, r.ruling = NULL WHERE s.id IS NULL',
             [self::RELEASES, $before],
         );
+        $this->unnamed('release_part', 'made_of', 'SELECT p.made_of FROM release_part p LEFT JOIN handed_release r ON r.made_of = p.made_of WHERE r.id IS NULL');
+    }
+
+    /** Rows that nothing names any more, nor anything in the bin. */
+    private function unnamed(string $table, string $column, string $asked): void
+    {
+        $unnamed = array_fill_keys(array_filter($this->connection->fetchFirstColumn($asked), is_string(...)), true);
+        foreach ($unnamed === [] ? [] : $this->connection->fetchFirstColumn('SELECT kept FROM binned') as $text) {
+            preg_match_all('/"(w?[0-9a-f]{32})"/', is_string($text) ? $text : '', $found);
+            $unnamed = array_diff_key($unnamed, array_flip($found[1]));
+        }
+        foreach (array_chunk(array_map(strval(...), array_keys($unnamed)), 1000) as $chunk) {
+            $this->connection->executeStatement("DELETE FROM $table WHERE $column IN (?)", [$chunk], [ArrayParameterType::STRING]);
+        }
     }
 
     /** Thinned with age; what was handed over and can be put back, what has a note, and the newest of each stay. */
@@ -109,19 +124,11 @@ final class Prune implements Chore
     private function named(string $table): array
     {
         $named = [];
-        if ($table === 'survey_revision') {
-            foreach ($this->connection->iterateAssociative('SELECT display_id, survey_revision FROM handed_release WHERE pruned = 0 AND survey_revision IS NOT NULL') as $row) {
-                $named[implode(' ', array_map(static fn (mixed $one): string => is_scalar($one) ? (string) $one : '', $row))] = true;
-            }
-
-            return $named;
-        }
-        foreach ($this->connection->iterateColumn('SELECT DISTINCT parts FROM handed_release WHERE pruned = 0 AND parts IS NOT NULL') as $text) {
-            foreach ((array) json_decode(is_string($text) ? $text : '', true) as $part) {
-                if (is_array($part) && is_string($part['id'] ?? null) && is_int($part['revision'] ?? null)) {
-                    $named["{$part['id']} {$part['revision']}"] = true;
-                }
-            }
+        $rows = $this->connection->iterateNumeric($table === 'survey_revision'
+            ? 'SELECT DISTINCT display_id, survey_revision FROM handed_release WHERE pruned = 0 AND survey_revision IS NOT NULL'
+            : 'SELECT design_id, revision FROM release_part');
+        foreach ($rows as [$thing, $number]) {
+            $named[(is_string($thing) ? $thing : '') . ' ' . (is_int($number) ? $number : '')] = true;
         }
 
         return $named;

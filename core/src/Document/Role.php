@@ -8,7 +8,7 @@ namespace UpperPane\Core\Document;
 enum Role
 {
     case Plain;
-    /** Words that viewers read. */
+    /** Words that viewers read, or their phones. */
     case Words;
     /** A length on the canvas, px: grows with it. */
     case Px;

@@ -10,28 +10,28 @@ use UpperPane\Core\Layout\Kind\Kinds;
 use UpperPane\Core\Time\Playlist;
 use UpperPane\Core\Time\Schedule\Schedule;
 
-/** What documents of any format name, found without reading them: also in one that cannot be read. */
+/** What documents of any format name and say, found without reading them: also in one that cannot be read. */
 final readonly class Documents
 {
     /**
      * @param array<mixed> $document a layout, a playlist or a schedule
-     * @return array{designs: list<string>, media: list<string>, faces: list<string>} ids, and families of type faces, each once
+     * @return array{designs: list<string>, media: list<string>, faces: list<string>, words: list<string>} ids, families of type faces, and what viewers read, each once
      */
     public static function named(array $document): array
     {
-        $found = ['designs' => [], 'media' => [], 'faces' => []];
+        $found = ['designs' => [], 'media' => [], 'faces' => [], 'words' => []];
         self::collect(match ($document['format'] ?? null) {
             Playlist::FORMAT => Playlist::fields(),
             Schedule::FORMAT => Schedule::fields(),
             default => Layout::fields(),
         }, $document, $found);
 
-        return ['designs' => array_values($found['designs']), 'media' => array_values($found['media']), 'faces' => array_values($found['faces'])];
+        return array_map(array_values(...), $found);
     }
 
     /**
      * @param array<mixed> $value
-     * @param array{designs: array<string>, media: array<string>, faces: array<string>} $found
+     * @param array{designs: array<string>, media: array<string>, faces: array<string>, words: array<string>} $found
      */
     private static function collect(Fields $fields, array $value, array &$found): void
     {
@@ -42,6 +42,9 @@ final readonly class Documents
                 $found['media'][$one] = $one;
             } elseif (is_string($one) && $role === Role::Face) {
                 $found['faces'][$one] = $one;
+            } elseif (is_string($one) && $role === Role::Words) {
+                $words = trim((string) preg_replace('/\s+/u', ' ', $one));
+                $found['words'] += $words === '' ? [] : [$words => $words];
             } elseif (is_array($one) && $role === Role::Layout) {
                 is_string($one['ref'] ?? null) ? $found['designs'][$one['ref']] = $one['ref'] : self::collect(Layout::fields(), $one, $found);
             }

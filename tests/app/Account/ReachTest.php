@@ -34,7 +34,7 @@ final class ReachTest extends ApiTestCase
         self::assertSame(1, $this->ask('GET', '/api/estate/counts')[1]['of']);
         self::assertSame(['tall'], array_column($this->ask('GET', '/api/matches')[1]['displays'], 'id'));
         self::assertSame([], $this->ask('GET', '/api/players')[1]['players']);
-        self::assertSame([], $this->ask('GET', '/api/layouts')[1]['layouts'][0]['handed_over']);
+        self::assertSame(['displays' => 0, 'older' => 0, 'some' => []], $this->ask('GET', '/api/layouts')[1]['layouts'][0]['standing']);
         self::assertSame([], $this->ask('GET', '/api/record/display/wide')[1]['acts']);
         $document = ['format' => 'upper-pane/display@1', 'id' => 'wide', 'name' => 'Mine'] + Make::display();
         $this->areNotThere([

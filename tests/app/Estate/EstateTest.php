@@ -88,8 +88,8 @@ final class EstateTest extends ApiTestCase
         $this->handOver(['source' => ['kind' => 'layout', 'id' => $layout['id']], 'displays' => ['wide']]);
         [$listed] = $this->ask('GET', '/api/layouts')[1]['layouts'];
 
-        self::assertSame([['display' => 'wide', 'display_name' => 'Wide', 'number' => 1, 'revision' => 1, 'older' => false]], $listed['handed_over']);
-        self::assertEquals(array_diff_key($layout, ['document' => 1]), array_diff_key($listed, ['handed_over' => 1, 'used_in' => 1]), 'the list tells what the layout itself tells');
+        self::assertSame(['displays' => 1, 'older' => 0, 'some' => ['Wide']], $listed['standing']);
+        self::assertEquals(array_diff_key($layout, ['document' => 1]), array_diff_key($listed, ['standing' => 1, 'used_in' => 1]), 'the list tells what the layout itself tells');
         [$status, $answer] = $this->ask('DELETE', "/api/layouts/{$layout['id']}");
         self::assertSame([409, 'design.shown'], [$status, $answer['error']['code']]);
         self::assertStringContainsString('is shown on Wide', $answer['error']['message']);
@@ -102,7 +102,7 @@ final class EstateTest extends ApiTestCase
         $this->handOver(['source' => ['kind' => 'layout', 'id' => $layout['id']], 'displays' => ['wide']]);
         $older = fn (): array => [
             $this->estate()['displays'][0]['saved_not_handed_over'],
-            $this->ask('GET', '/api/layouts')[1]['layouts'][0]['handed_over'][0]['older'],
+            $this->ask('GET', '/api/layouts')[1]['layouts'][0]['standing']['older'] === 1,
         ];
         self::assertSame([false, false], $older());
         $this->ask('PUT', "/api/layouts/{$layout['id']}", ['base' => 1, 'document' => ['name' => 'Noon'] + $layout['document']]);

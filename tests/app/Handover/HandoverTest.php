@@ -197,7 +197,7 @@ final class HandoverTest extends ApiTestCase
         $source = ['kind' => 'layout', 'id' => $layout['id']];
         $this->handOver(['source' => $source, 'displays' => ['wide']]);
         [$path, $sha256] = static::getContainer()->get(Publisher::class)->content('releases', '{"format":"upper-pane/release@1"}', 'json');
-        $this->entities()->getConnection()->update('handed_release', ['manifest' => 0, 'parts' => null, 'document' => '{"id":"x"}', 'file' => $path, 'sha256' => $sha256], ['number' => 1]);
+        $this->entities()->getConnection()->update('handed_release', ['manifest' => 0, 'made_of' => null, 'document' => '{"id":"x"}', 'file' => $path, 'sha256' => $sha256], ['number' => 1]);
         $this->handOver(['source' => ['kind' => 'media', 'id' => $this->media('quay')->id], 'displays' => ['wide']]);
 
         $back = ['releases' => [['display' => 'wide', 'number' => 1]]];

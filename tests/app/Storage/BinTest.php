@@ -33,6 +33,27 @@ final class BinTest extends ApiTestCase
         self::assertSame([[], 404], [$this->ask('GET', '/api/bin')[1]['binned'], $this->ask('POST', "/api/bin/{$binned['id']}/back")[0]]);
     }
 
+    /** Whatever was pruned meanwhile: what it names is used again, and is not deleted under it. */
+    public function testWhatComesBackNamesWhatItNamed(): void
+    {
+        $text = ['id' => 't', 'kind' => 'text', 'rect' => ['x' => 0, 'y' => 0, 'width' => 900, 'height' => 90], 'text' => 'Gate closed', 'style' => ['size_px' => 40]];
+        $inner = $this->made(Make::layout([$text]));
+        $outer = $this->made(Make::layout([Make::zone('z', 0, 0, 640, 360, [['id' => 'i', 'layout' => ['ref' => $inner['id']], 'duration_ms' => 9000]])]));
+        $spare = $this->made(Make::layout([]));
+        $this->ask('PUT', "/api/layouts/{$spare['id']}", ['base' => 1, 'document' => ['name' => 'Spare, later'] + $spare['document']]);
+        foreach ([$outer, $inner] as $layout) {
+            self::assertSame(204, $this->ask('DELETE', "/api/layouts/{$layout['id']}")[0]);
+        }
+        self::assertSame([], $this->ask('GET', '/api/words?search=closed')[1]['found']);
+        static::mockTime('+29 days');
+        $this->prune();
+        foreach (array_column($this->ask('GET', '/api/bin')[1]['binned'], 'id') as $id) {
+            self::assertSame(204, $this->ask('POST', "/api/bin/$id/back")[0]);
+        }
+        self::assertSame('design.used', $this->ask('DELETE', "/api/layouts/{$inner['id']}")[1]['error']['code']);
+        self::assertSame([$inner['id']], array_column($this->ask('GET', '/api/words?search=closed')[1]['found'], 'id'));
+    }
+
     public function testADisplayComesBackWithItsReleasesAndWhatIsMadeForIt(): void
     {
         $player = $this->player('tall');

@@ -15,6 +15,8 @@ use UpperPane\Migrations\Version20261127080000;
 use UpperPane\Migrations\Version20261127090000;
 use UpperPane\Migrations\Version20261127100000;
 use UpperPane\Migrations\Version20261127110000;
+use UpperPane\Migrations\Version20261127120000;
+use UpperPane\Migrations\Version20261127130000;
 use UpperPane\Tests\Core\Make;
 
 /**
@@ -23,7 +25,14 @@ use UpperPane\Tests\Core\Make;
  */
 final class MigrationTest extends TestCase
 {
-    private const MIGRATIONS = [Version20261127080000::class, Version20261127090000::class, Version20261127100000::class, Version20261127110000::class];
+    private const MIGRATIONS = [
+        Version20261127080000::class,
+        Version20261127090000::class,
+        Version20261127100000::class,
+        Version20261127110000::class,
+        Version20261127120000::class,
+        Version20261127130000::class,
+    ];
 
     private Connection $connection;
 
@@ -62,7 +71,8 @@ final class MigrationTest extends TestCase
         self::assertSame(['house-notices', 'house-notices'], $this->connection->fetchFirstColumn("SELECT JSON_VALUE(document, '$.id') FROM design_revision WHERE design_id = 'house-notices'"));
         self::assertStringContainsString('"ref":"house-notices"', (string) $one("SELECT document FROM design WHERE id = 'shop-window-round'"));
         self::assertSame('check-in-day', $one("SELECT source_id FROM handed_release WHERE display_id = 'check-in-2' AND number = 2"));
-        self::assertSame(0, (int) $one("SELECT COUNT(*) FROM handed_release WHERE parts LIKE BINARY '%HOUSE-NOTICES%'"));
+        self::assertSame(0, (int) $one("SELECT COUNT(*) FROM release_part WHERE design_id LIKE BINARY '%HOUSE-NOTICES%'"));
+        self::assertGreaterThan(0, (int) $one('SELECT COUNT(*) FROM handed_release r JOIN release_part p ON p.made_of = r.made_of JOIN design d ON d.id = p.design_id AND d.revision >= p.revision'));
         self::assertSame(0, (int) $one("SELECT COUNT(*) FROM design WHERE id = 'HOUSE-NOTICES'"), 'and no other spelling is its name any more');
         self::assertSame(0, (int) $one("SELECT COUNT(*) FROM account WHERE login = 'rui '"));
         $columns = "SELECT collation_name FROM information_schema.columns WHERE table_schema = 'upper_pane_trial'";

@@ -69,15 +69,17 @@ watch(
   { immediate: true },
 )
 
-// Coming here without a choice: what is changed and not handed over is what one came for.
+// Coming here without a choice, or with a source that has changed: what is changed and not handed over is what one came for.
+const asksForOlder = 'older' in route.query
 const offered = ref(false)
 watch(
   displays,
   (all) => {
     if (offered.value || all.length === 0) return
     offered.value = true
-    const first = all.find((d) => d.saved_not_handed_over)
-    if (id.value || chosen.value.size || !first) return
+    const asked = asksForOlder ? id.value : ''
+    const first = all.find((d) => d.saved_not_handed_over && (asked === '' || d.release!.source.id === asked))
+    if ((id.value && !asked) || chosen.value.size || !first) return
     const { kind: k, id: source } = first.release!.source
     kind.value = k
     void go(

@@ -9,9 +9,8 @@ import type { DesignSummary } from './designs'
 const props = defineProps<{ design: DesignSummary; plural: 'layouts' | 'playlists'; at: number }>()
 defineEmits<{ remove: []; copy: [] }>()
 
-const older = computed(() => props.design.handed_over.filter((h) => h.older))
 const used = computed(() => (props.design.used_in.length > 2 ? `${props.design.used_in.length} designs` : props.design.used_in.join(' and ')))
-const shownOn = computed(() => props.design.handed_over.map((h) => h.display_name))
+const standing = computed(() => props.design.standing)
 </script>
 
 <template>
@@ -24,18 +23,16 @@ const shownOn = computed(() => props.design.handed_over.map((h) => h.display_nam
       {{ design.canvas ? `${size(design.canvas)} px, ` : '' }}revision {{ design.revision }},
       {{ moment(design.saved_at) }}
     </div>
+    <slot></slot>
     <div class="small">
-      <template v-if="shownOn.length">
-        on {{ shownOn.length > 2 ? `${shownOn.length} displays` : shownOn.join(' and ') }}
-        <RouterLink
-          v-if="older.length"
-          class="changed"
-          :to="`/handover?${plural.slice(0, -1)}=${design.id}&${older.map((h) => `display=${h.display}`).join('&')}`"
+      <template v-if="standing.displays">
+        on {{ standing.displays > 2 ? `${standing.displays} displays` : standing.some.join(' and ') }}
+        <RouterLink v-if="standing.older" class="changed" :to="`/handover?${plural.slice(0, -1)}=${design.id}&older`"
           >changed since handover</RouterLink
         >
       </template>
       <span v-else class="soft">{{ design.used_in.length ? '' : 'not handed over' }}</span>
-      <span v-if="design.used_in.length" class="soft">{{ shownOn.length ? '; ' : '' }}part of {{ used }}</span>
+      <span v-if="design.used_in.length" class="soft">{{ standing.displays ? '; ' : '' }}part of {{ used }}</span>
       <FirstShown :id="design.id" :plural="plural" :revision="design.revision" lazy="when seen?" :name="design.name" />
     </div>
     <div class="foot">

@@ -10,6 +10,7 @@ import { useSecond } from '../ui/second'
 import { useShelf } from '../ui/shelf'
 import DesignCard from './DesignCard.vue'
 import { type DesignSummary, type Plural, type Saved, toHandOver, useDesigns } from './designs'
+import { type Saying, excerpt, useWords, whereSaid } from './words'
 
 /** All layouts, or all playlists: each as it is at this instant, to open, copy, delete and hand over. */
 const props = defineProps<{ plural: Exclude<Plural, 'schedules'> }>()
@@ -21,10 +22,13 @@ const trouble = ref('')
 const search = useAsked('search')
 const order = useAsked('order')
 const only = useAsked('only')
+const { saying: words } = useWords(search)
+const saying = computed<Record<string, Saying>>(() => Object.fromEntries(words.value.map((one) => [one.id, one])))
 const found = computed(() => {
   const text = search.value.trim().toLowerCase()
   const kept = all.value.filter(
-    (d) => `${d.name} ${d.canvas?.width}x${d.canvas?.height}`.toLowerCase().includes(text) && (only.value === '' || toHandOver(d)),
+    (d) =>
+      (`${d.name} ${d.canvas?.width}x${d.canvas?.height}`.toLowerCase().includes(text) || saying.value[d.id]) && (only.value === '' || toHandOver(d)),
   )
   return order.value === 'newest' ? kept.sort((a, b) => b.saved_at.localeCompare(a.saved_at)) : kept
 })
@@ -64,7 +68,12 @@ onBeforeUnmount(() => shelf.clear())
       <p class="facts m-0"><slot name="facts"></slot></p>
     </div>
     <div class="actions">
-      <BFormInput v-model="search" type="search" placeholder="Search name or raster" :aria-label="`Search ${plural}`" />
+      <BFormInput
+        v-model="search"
+        type="search"
+        :placeholder="plural === 'layouts' ? 'Search name, raster or words' : 'Search name or words'"
+        :aria-label="`Search ${plural}`"
+      />
       <ChoiceBar v-model="only" label="Which" :words="{ '': 'all', open: 'to hand over' }" />
       <BFormSelect
         v-model="order"
@@ -87,7 +96,11 @@ onBeforeUnmount(() => shelf.clear())
       {{ only ? 'Nothing here waits to be handed over.' : 'Nothing fits this search.' }}
     </p>
     <ul v-else class="grid">
-      <DesignCard v-for="d in shown" :key="d.id" :design="d" :plural="plural" :at="at" @copy="guarded(copy, d)" @remove="guarded(remove, d)" />
+      <DesignCard v-for="d in shown" :key="d.id" :design="d" :plural="plural" :at="at" @copy="guarded(copy, d)" @remove="guarded(remove, d)">
+        <p v-if="saying[d.id]" class="says small m-0">
+          says “{{ excerpt(saying[d.id]!.says, search) }}” <span v-if="!saying[d.id]!.saved" class="soft">{{ whereSaid(saying[d.id]!) }}</span>
+        </p>
+      </DesignCard>
     </ul>
     <div ref="end"><ListEnd :left="left" /></div>
   </section>
@@ -101,5 +114,8 @@ onBeforeUnmount(() => shelf.clear())
   display: grid;
   gap: 22px 18px;
   grid-template-columns: repeat(auto-fill, minmax(284px, 1fr));
+}
+.says {
+  overflow-wrap: anywhere;
 }
 </style>

@@ -230,12 +230,13 @@ export interface DesignSummary {
   canvas: { width: number; height: number } | null
   saved_at: string
   saved_by: string | null
-  handed_over: { display: string; display_name: string; number: number; revision: number | null; older: boolean }[]
+  /** On how many displays it stands, on how many of them not as it is saved now, and the names of the first. */
+  standing: { displays: number; older: number; some: string[] }
   /** Names of the designs that refer to this one. */
   used_in: string[]
 }
 
-export type Saved<D> = Omit<DesignSummary, 'handed_over' | 'used_in'> & { document: D }
+export type Saved<D> = Omit<DesignSummary, 'standing' | 'used_in'> & { document: D }
 
 export interface Addresses {
   [mediaId: string]: { url: string; thumbnail: string | null; type: string }
@@ -278,7 +279,7 @@ export interface Analysis {
 export type Plural = 'layouts' | 'playlists' | 'schedules'
 
 /** Whether what is saved is shown nowhere, or somewhere not as it is saved now. */
-export const toHandOver = (d: DesignSummary): boolean => d.handed_over.length === 0 || d.handed_over.some((h) => h.older)
+export const toHandOver = (d: DesignSummary): boolean => d.standing.displays === 0 || d.standing.older > 0
 
 export const useDesigns = <K extends Plural>(plural: K) => {
   const query = useQuery({ queryKey: [plural], queryFn: () => api.get<Record<K, DesignSummary[]>>(plural) })

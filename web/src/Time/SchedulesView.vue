@@ -104,15 +104,12 @@ onBeforeUnmount(() => shelf.clear())
             </td>
             <td>{{ d.place ? `all displays of ${where(d)}` : where(d) }}</td>
             <td>
-              <template v-if="d.handed_over.length">{{ d.handed_over.map((h) => h.display_name).join(', ') }}</template>
+              <template v-if="d.standing.displays"
+                >{{ d.standing.some.join(', ')
+                }}{{ d.standing.displays > d.standing.some.length ? ` and ${d.standing.displays - d.standing.some.length} more` : '' }}</template
+              >
               <span v-else class="soft">not handed over</span>
-              <RouterLink
-                v-if="d.handed_over.some((h) => h.older)"
-                class="changed"
-                :to="`/handover?schedule=${d.id}&${d.handed_over.map((h) => `display=${h.display}`).join('&')}`"
-              >
-                changed since handover</RouterLink
-              >
+              <RouterLink v-if="d.standing.older" class="changed" :to="`/handover?schedule=${d.id}&older`"> changed since handover</RouterLink>
             </td>
             <td class="figures">revision {{ d.revision }}, {{ moment(d.saved_at) }}</td>
             <td class="text-end">

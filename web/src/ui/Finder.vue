@@ -3,6 +3,7 @@ import { computed, onMounted, ref, useTemplateRef, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import { useEstate } from '../Estate/estate'
 import { useDesigns } from '../Layout/designs'
+import { excerpt, useWords, whereSaid } from '../Layout/words'
 import { facts, useMedia } from '../Media/media'
 import { useActions } from './actions'
 import { type Findable, find } from './find'
@@ -44,7 +45,18 @@ const all = computed<Findable[]>(() => [
   })),
   ...ready.value.map((m) => ({ kind: m.kind, name: m.name, more: facts(m), to: `/media?search=${encodeURIComponent(m.name)}` })),
 ])
-const found = computed(() => find(all.value, typed.value))
+const { saying: words, looking } = useWords(typed)
+const MOST = 12
+const found = computed<Findable[]>(() => {
+  const saying = words.value.map((one) => ({
+    kind: one.kind,
+    name: `“${excerpt(one.says, typed.value, 44)}”`,
+    more: `${one.name}, ${whereSaid(one)}`,
+    to: `/${one.kind}s/${one.id}`,
+  }))
+  const named = find(all.value, typed.value, MOST)
+  return [...named.slice(0, Math.max(MOST - saying.length, MOST / 2)), ...saying.slice(0, MOST / 2)]
+})
 watch(typed, () => (at.value = 0))
 onMounted(() => field.value!.focus())
 
@@ -64,7 +76,7 @@ const step = (by: number) => (at.value = Math.max(0, Math.min(found.value.length
         ref="field"
         v-model="typed"
         class="form-control"
-        placeholder="Find a display, layout, playlist, schedule, picture, film or action"
+        placeholder="Find a display, design, picture, film, action, or words on a screen"
         aria-label="Find"
         role="combobox"
         aria-expanded="true"
@@ -76,7 +88,9 @@ const step = (by: number) => (at.value = Math.max(0, Math.min(found.value.length
         @keydown.esc.stop="emit('close')"
         @keydown.tab.prevent
       />
-      <p v-if="found.length === 0" class="soft small m-0 px-3 py-2">Nothing begins with these words.</p>
+      <p v-if="found.length === 0" class="soft small m-0 px-3 py-2">
+        {{ looking ? 'Looking at what the screens say.' : 'Nothing has these words in its name, and no screen says them.' }}
+      </p>
       <ul id="found" role="listbox" aria-label="Found">
         <li
           v-for="(one, i) in found"

@@ -56,7 +56,7 @@ final readonly class Code implements WrittenElement, HasWords, SeamSensitive, De
         static $fields = null;
 
         return $fields ??= Fields::of([
-            'text' => Field::text(1, 8000)->required(),
+            'text' => Field::text(1, 8000, Role::Words)->required(),
             'level' => Field::oneOf('L', 'M', 'Q', 'H'),
             'quiet' => Field::int(0, 40)->saying('modules'),
             'color' => Field::colour(),

@@ -1,0 +1,51 @@
+<?php
+
+declare(strict_types=1);
+
+namespace UpperPane\App\Handover;
+
+use Doctrine\DBAL\Connection;
+
+/** Which revisions of which designs releases were made of, as rows: thousands of releases were made of the same. */
+final readonly class MadeOf
+{
+    public function __construct(private Connection $connection)
+    {
+    }
+
+    /** @param array<int> $parts revisions by the ids of their designs */
+    public static function key(array $parts): string
+    {
+        ksort($parts, SORT_STRING);
+
+        // A name, no secret.
+        return hash('xxh128', json_encode((object) $parts, JSON_THROW_ON_ERROR));
+    }
+
+    /** @param array<int> $parts revisions by the ids of their designs */
+    public function keep(array $parts): void
+    {
+        $key = self::key($parts);
+        foreach ($parts as $design => $revision) {
+            $this->connection->executeStatement('INSERT IGNORE INTO release_part (made_of, design_id, revision) VALUES (?, ?, ?)', [$key, (string) $design, $revision]);
+        }
+    }
+
+    /** @return array<int> revisions by the ids of their designs */
+    public function parts(string $key): array
+    {
+        return array_filter($this->connection->fetchAllKeyValue('SELECT design_id, revision FROM release_part WHERE made_of = ? ORDER BY design_id', [$key]), is_int(...));
+    }
+
+    /** @return array<string, true> keys of those that stand on displays and say something else by now */
+    public function changed(): array
+    {
+        return array_fill_keys(array_filter($this->connection->fetchFirstColumn(
+            'WITH standing AS (SELECT DISTINCT r.made_of FROM surveyed_display s JOIN handed_release r ON r.id = s.current_id WHERE r.made_of IS NOT NULL),
+                newer AS (SELECT DISTINCT p.design_id, p.revision FROM standing JOIN release_part p ON p.made_of = standing.made_of JOIN design d ON d.id = p.design_id AND d.revision > p.revision),
+                changed AS (SELECT n.design_id, n.revision FROM newer n JOIN design d ON d.id = n.design_id
+                    LEFT JOIN design_revision v ON v.design_id = n.design_id AND v.number = n.revision WHERE NOT COALESCE(JSON_EQUALS(v.document, d.document), 0))
+             SELECT DISTINCT p.made_of FROM changed c JOIN release_part p ON p.design_id = c.design_id AND p.revision = c.revision',
+        ), is_string(...)), true);
+    }
+}
