@@ -31,14 +31,14 @@ final readonly class EstateController
     public function counts(Request $request): Response
     {
         $all = $this->estate->of(EstateFilter::of($request), $this->nowMs());
-        /** @var list<array{standing: int, older: bool}> $displays */
+        /** @var list<array{standing: int, older?: true}> $displays */
         $displays = $all['displays'];
         /** @var list<array{state: string}> $standings */
         $standings = $all['standings'];
 
         return self::answer($request, [
             'of' => $all['of'],
-            'older' => count(array_filter($displays, static fn (array $display): bool => $display['older'])),
+            'older' => count(array_filter($displays, static fn (array $display): bool => isset($display['older']))),
             'standing' => (object) array_count_values(array_map(static fn (array $display): string => $standings[$display['standing']]['state'], $displays)),
         ]);
     }

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace UpperPane\App\Handover;
 
+use Doctrine\DBAL\ArrayParameterType;
 use Doctrine\DBAL\Connection;
 
 /** Which revisions of which designs releases were made of, as rows: thousands of releases were made of the same. */
@@ -37,15 +38,27 @@ final readonly class MadeOf
         return array_filter($this->connection->fetchAllKeyValue('SELECT design_id, revision FROM release_part WHERE made_of = ? ORDER BY design_id', [$key]), is_int(...));
     }
 
-    /** @return array<string, true> keys of those that stand on displays and say something else by now */
-    public function changed(): array
+    /**
+     * @param ?list<string> $keys null for all that stands on displays
+     * @return array<string, true> those of them that say something else by now
+     */
+    public function changed(?array $keys = null): array
     {
+        if ($keys === []) {
+            return [];
+        }
+        $standing = $keys === null
+            ? 'SELECT DISTINCT r.made_of FROM surveyed_display s JOIN handed_release r ON r.id = s.current_id WHERE r.made_of IS NOT NULL'
+            : 'SELECT DISTINCT made_of FROM release_part WHERE made_of IN (?)';
+
         return array_fill_keys(array_filter($this->connection->fetchFirstColumn(
-            'WITH standing AS (SELECT DISTINCT r.made_of FROM surveyed_display s JOIN handed_release r ON r.id = s.current_id WHERE r.made_of IS NOT NULL),
+            "WITH standing AS ($standing),
                 newer AS (SELECT DISTINCT p.design_id, p.revision FROM standing JOIN release_part p ON p.made_of = standing.made_of JOIN design d ON d.id = p.design_id AND d.revision > p.revision),
                 changed AS (SELECT n.design_id, n.revision FROM newer n JOIN design d ON d.id = n.design_id
                     LEFT JOIN design_revision v ON v.design_id = n.design_id AND v.number = n.revision WHERE NOT COALESCE(JSON_EQUALS(v.document, d.document), 0))
-             SELECT DISTINCT p.made_of FROM changed c JOIN release_part p ON p.design_id = c.design_id AND p.revision = c.revision',
+             SELECT DISTINCT p.made_of FROM changed c JOIN release_part p ON p.design_id = c.design_id AND p.revision = c.revision",
+            $keys === null ? [] : [$keys],
+            $keys === null ? [] : [ArrayParameterType::STRING],
         ), is_string(...)), true);
     }
 }

@@ -188,25 +188,26 @@ class Player
     }
 
     /**
-     * What lists say of it, of a row of the table. Its address, which is its pass, is not told.
+     * What lists say of it, of a row of the table; nothing of what is null. Its address, which is its pass, is not told.
      *
      * @param array<string, mixed> $row
      * @return array<string, mixed>
      */
     public static function inList(array $row): array
     {
-        $written = static fn (mixed $at): ?string => is_string($at) ? strtr($at, ' ', 'T') . 'Z' : null;
+        $told = ['id' => $row['id'], 'name' => $row['name']];
+        foreach (['part', 'build', 'plays_sha256', 'trouble'] as $column) {
+            if ($row[$column] !== null) {
+                $told[$column] = $row[$column];
+            }
+        }
+        foreach (['called_at', 'plays_since'] as $column) {
+            if (is_string($row[$column])) {
+                $told[$column] = strtr($row[$column], ' ', 'T') . 'Z';
+            }
+        }
 
-        return [
-            'id' => $row['id'],
-            'name' => $row['name'],
-            'part' => $row['part'],
-            'build' => $row['build'],
-            'called_at' => $written($row['called_at']),
-            'plays_sha256' => $row['plays_sha256'],
-            'plays_since' => $written($row['plays_since']),
-            'trouble' => $row['trouble'],
-        ];
+        return $told;
     }
 
     private static function addressOf(string $secret): string

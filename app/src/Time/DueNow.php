@@ -12,7 +12,7 @@ use UpperPane\Core\Time\Schedule\Played;
 use UpperPane\Core\Time\Schedule\Plays;
 use UpperPane\Core\Units\WallClock;
 
-/** What is due at an instant on every display of the estate on which a schedule stands. Read as plain rows, since an estate has thousands. */
+/** What is due at an instant on displays on which a schedule stands. */
 final readonly class DueNow
 {
     public function __construct(private Connection $connection, private Places $allPlaces, private Schedules $schedules)
@@ -20,23 +20,19 @@ final readonly class DueNow
     }
 
     /**
+     * @param list<array{id: string, place: string, timezone: string}> $displays on which one stands
      * @param int $atMs Unix ms
      * @return array<array{plays: ?string, booking: ?string, why: string}> by display id
      */
-    public function at(int $atMs): array
+    public function at(array $displays, int $atMs): array
     {
-        $rows = $this->connection->fetchAllAssociative(
-            "SELECT s.id, s.place_id, JSON_VALUE(s.document, '$.timezone') AS timezone
-             FROM surveyed_display s JOIN handed_release r ON r.id = s.current_id WHERE r.source_kind = 'schedule'",
-        );
-        if ($rows === []) {
+        if ($displays === []) {
             return [];
         }
         $rules = $this->schedules->all();
         $places = $this->places();
         [$clocks, $schedules, $due, $names, $told] = [[], [], [], [], []];
-        foreach ($rows as ['id' => $id, 'place_id' => $place, 'timezone' => $timezone]) {
-            assert(is_string($id) && is_string($place) && is_string($timezone));
+        foreach ($displays as ['id' => $id, 'place' => $place, 'timezone' => $timezone]) {
             $ruling = $rules->on($id, ...$places[$place] ?? []);
             if ($ruling === []) {
                 continue;

@@ -79,6 +79,13 @@ enum DisplayStatus: string
 
     private function rank(): int
     {
-        return (int) array_search($this, self::cases(), true);
+        return match ($this) {
+            self::Unbound => 0,
+            self::Silent => 1,
+            self::Troubled => 2,
+            self::Blank => 3,
+            self::Changing => 4,
+            self::Plays => 5,
+        };
     }
 }

@@ -87,14 +87,16 @@ export interface Estate {
   findings: Finding[]
 }
 
-type Player = Omit<PlayerState, 'standing' | 'display'> & { standing: number }
-interface Row extends Pick<DisplayState, 'id' | 'name' | 'place' | 'revision' | 'planned'> {
+/** What is null or false is left out. */
+type Player = Partial<Omit<PlayerState, 'standing' | 'display'>> & { standing: number }
+interface Row extends Pick<DisplayState, 'id' | 'name' | 'place' | 'revision'> {
   kind: number
-  number: number | null
-  release: number | null
-  older: boolean
+  number?: number
+  release?: number
+  older?: true
+  planned?: string
   standing: number
-  due: number | null
+  due?: number
   players: Player[]
 }
 interface Answer {
@@ -106,6 +108,8 @@ interface Answer {
   standings: Standing[]
   dues: DisplayState['due'][]
 }
+
+const SILENT = { part: null, build: null, called_at: null, plays_sha256: null, plays_since: null, trouble: null, plays_release: null }
 
 /** What the answer tells once for many displays is put to each. */
 export function together({ places, findings, displays, kinds, releases, standings, dues }: Answer): Estate {
@@ -122,12 +126,12 @@ export function together({ places, findings, displays, kinds, releases, standing
           place: row.place,
           way: ways.get(row.place) ?? [],
           revision: row.revision,
-          planned: row.planned,
-          release: row.release === null ? null : { ...releases[row.release], number: row.number },
-          saved_not_handed_over: row.older,
+          planned: row.planned ?? null,
+          release: row.release === undefined ? null : { ...releases[row.release], number: row.number },
+          saved_not_handed_over: row.older ?? false,
           standing: standings[row.standing],
-          due: row.due === null ? null : dues[row.due],
-          players: row.players.map((player) => ({ ...player, display: row.id, standing: standings[player.standing] })),
+          due: row.due === undefined ? null : dues[row.due],
+          players: row.players.map((player) => ({ ...SILENT, ...player, display: row.id, standing: standings[player.standing] })),
         }) as DisplayState,
     ),
   }
