@@ -279,6 +279,9 @@ web_up() {
   # As many files as this user may open, up to what 10,000 players that keep their connections take.
   local files; files=$(ulimit -Hn); [ "$files" = unlimited ] && files=40000; [ "$files" -gt 40000 ] && files=40000
   sed -e "s|@FILES@|$files|" -e "s|@CONNECTIONS@|$((files / 2))|" -e "s|@USER@|$user|" -e "s|@RUN@|$RUN|g" -e "s|@ROOT@|$ROOT|g" -e "s|@STORAGE@|$STORAGE|g" -e "s|@PORT@|$HTTP_PORT|g" "$ROOT/bin/lib/nginx.conf" >"$RUN/nginx.conf"
+  # What the mark of a session is compared with (Account\SessionMark).
+  local key; key=$(printf 'session mark %s' "$APP_SECRET" | sha256sum | cut -c1-64)
+  (umask 077; printf 'secure_link_md5 "%s $cookie_upper_pane";\n' "$key" >"$RUN/mark.conf")
   end_group "$RUN/nginx.pid"
   free_port "$HTTP_PORT" "$([ "$NAME" = test ] && echo UPPER_PANE_TEST_PORT || echo UPPER_PANE_PORT)"
   nginx -e "$RUN/log/nginx.log" -t -q -c "$RUN/nginx.conf" 2>"$RUN/log/nginx.out" || { cat "$RUN/log/nginx.out" >&2; fail "nginx refuses its configuration: $RUN/nginx.conf"; }
