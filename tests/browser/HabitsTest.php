@@ -95,6 +95,23 @@ final class HabitsTest extends TestCase
         self::assertNull($this->desk->find('tbody', 'Check-in 1'));
     }
 
+    /** Once, and not display by display. */
+    public function testWhatChangedSinceItWasHandedOverLeadsToAllDisplaysOnWhichItHangs(): void
+    {
+        Desk::signIn($this->desk, '/layouts');
+        $layout = Desk::api($this->desk, 'layouts/lane-open');
+        $save = fn (array $document, int $base): int => Desk::post($this->desk, 'layouts/lane-open', ['base' => $base, 'document' => $document], 'PUT')['revision'];
+        $changed = $save(['background' => ['color' => '#123456']] + $layout['document'], $layout['revision']);
+        $this->desk->go(Desk::url('/layouts?search=Lane%20sign,%20open'));
+        $this->desk->press('.design a', 'changed since handover');
+        $this->desk->see('.head .actions button', 'Hand over to 6 displays');
+        self::assertSame(6, substr_count($this->desk->driver->getCurrentURL(), 'display=lane-'));
+        $save($layout['document'], $changed);
+        $this->desk->go(Desk::url('/layouts?search=Lane%20sign,%20open'));
+        $this->desk->see('.design', 'on 6 displays');
+        self::assertNull($this->desk->find('.design a', 'changed since handover'), 'it is as it was');
+    }
+
     public function testAnAddressThatIsNoneSaysSo(): void
     {
         Desk::signIn($this->desk, '/layouts/nowhere');
@@ -109,9 +126,7 @@ final class HabitsTest extends TestCase
         if ($pressed) {
             $this->keys(WebDriverKeys::CONTROL . 'k' . WebDriverKeys::NULL);
         }
-        $field = $this->desk->see('.finder input');
-        $field->clear();
-        $field->sendKeys($words);
+        $this->desk->type('.finder input', $words);
     }
 
     private function keys(string $keys): void

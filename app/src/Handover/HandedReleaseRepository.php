@@ -91,33 +91,56 @@ final class HandedReleaseRepository extends ServiceEntityRepository implements H
 
     public function standing(): array
     {
-        $connection = $this->getEntityManager()->getConnection();
         $within = $this->reach->condition('display', 's.id');
-        $changed = $this->madeOf->changed();
+        [$changed, $names] = [$this->madeOf->changed(), $this->firstNames($within)];
         $standing = [];
-        $counts = $connection->fetchAllAssociative(
-            'SELECT r.source_id, r.made_of, ' . self::OLDER . " AS older, COUNT(*) AS displays
-             FROM surveyed_display s JOIN handed_release r ON r.id = s.current_id WHERE $within GROUP BY 1, 2, 3",
+        $groups = $this->getEntityManager()->getConnection()->fetchAllAssociative(
+            'SELECT r.source_kind, r.source_id, r.made_of, ' . self::OLDER . " AS older, COUNT(*) AS displays
+             FROM surveyed_display s JOIN handed_release r ON r.id = s.current_id WHERE $within GROUP BY 1, 2, 3, 4 ORDER BY MIN(s.position), 2, 3",
         );
-        foreach ($counts as $row) {
-            /** @var array{source_id: string, made_of: ?string, older: int, displays: int} $row */
-            $source = $row['source_id'];
-            $standing[$source] ??= ['displays' => 0, 'older' => 0, 'some' => []];
-            $standing[$source]['displays'] += $row['displays'];
-            $standing[$source]['older'] += $row['older'] === 1 || isset($changed[$row['made_of'] ?? '']) ? $row['displays'] : 0;
-        }
-        $names = $connection->fetchAllNumeric(
-            "SELECT source_id, name FROM (SELECT r.source_id, s.name, ROW_NUMBER() OVER (PARTITION BY r.source_id ORDER BY s.position, s.id) AS place
-                FROM surveyed_display s JOIN handed_release r ON r.id = s.current_id WHERE $within) ranked WHERE place <= ? ORDER BY place",
-            [self::SOME],
-        );
-        foreach ($names as [$source, $name]) {
-            if (is_string($source) && is_string($name) && isset($standing[$source])) {
-                $standing[$source]['some'][] = $name;
+        $parts = $this->madeOf->designs(array_values(array_unique(array_filter(array_column($groups, 'made_of'), is_string(...)))));
+        foreach ($groups as $group) {
+            /** @var array{source_kind: string, source_id: string, made_of: ?string, older: int, displays: int} $group */
+            [$source, $madeOf] = [$group['source_id'], $group['made_of'] ?? ''];
+            $newer = $changed[$madeOf] ?? [];
+            foreach (array_keys([$source => true] + ($parts[$madeOf] ?? [])) as $id) {
+                $isOlder = (string) $id === $source ? $group['older'] === 1 || $newer !== [] : isset($newer[$id]);
+                $one = $standing[$id] ?? ['displays' => 0, 'older' => 0, 'some' => [], 'again' => null];
+                $one['displays'] += $group['displays'];
+                $one['some'] += $names["$source $madeOf"] ?? [];
+                if ($isOlder) {
+                    $one['older'] += $group['displays'];
+                    $one['again'] ??= ['kind' => $group['source_kind'], 'id' => $source];
+                }
+                $standing[$id] = $one;
             }
+        }
+        foreach ($standing as $id => $one) {
+            ksort($one['some']);
+            $standing[$id]['some'] = array_slice(array_values($one['some']), 0, self::SOME);
         }
 
         return $standing;
+    }
+
+    /** @return array<string, array<int, string>> by source and what its releases are made of: names of the first displays, by their place in the estate */
+    private function firstNames(string $within): array
+    {
+        $names = [];
+        $rows = $this->getEntityManager()->getConnection()->fetchAllNumeric(
+            "SELECT CONCAT(source_id, ' ', made_of), place, name FROM (
+                SELECT r.source_id, COALESCE(r.made_of, '') AS made_of, s.name, ROW_NUMBER() OVER (ORDER BY s.position, s.id) AS place,
+                    ROW_NUMBER() OVER (PARTITION BY r.source_id, r.made_of ORDER BY s.position, s.id) AS nth
+                FROM surveyed_display s JOIN handed_release r ON r.id = s.current_id WHERE $within) ranked WHERE nth <= ?",
+            [self::SOME],
+        );
+        foreach ($rows as [$of, $place, $name]) {
+            if (is_string($of) && is_int($place) && is_string($name)) {
+                $names[$of][$place] = $name;
+            }
+        }
+
+        return $names;
     }
 
     /**

@@ -39,8 +39,26 @@ final readonly class MadeOf
     }
 
     /**
+     * @param list<string> $keys
+     * @return array<string, non-empty-array<true>> by key: which designs, by id
+     */
+    public function designs(array $keys): array
+    {
+        $designs = [];
+        foreach (array_chunk($keys, 1000) as $chunk) {
+            foreach ($this->connection->fetchAllNumeric('SELECT made_of, design_id FROM release_part WHERE made_of IN (?)', [$chunk], [ArrayParameterType::STRING]) as [$key, $design]) {
+                if (is_string($key) && is_string($design)) {
+                    $designs[$key][$design] = true;
+                }
+            }
+        }
+
+        return $designs;
+    }
+
+    /**
      * @param ?list<string> $keys null for all that stands on displays
-     * @return array<string, true> those of them that say something else by now
+     * @return array<string, non-empty-array<true>> those of them in which something says something else by now; which designs, by id
      */
     public function changed(?array $keys = null): array
     {
@@ -51,14 +69,22 @@ final readonly class MadeOf
             ? 'SELECT DISTINCT r.made_of FROM surveyed_display s JOIN handed_release r ON r.id = s.current_id WHERE r.made_of IS NOT NULL'
             : 'SELECT DISTINCT made_of FROM release_part WHERE made_of IN (?)';
 
-        return array_fill_keys(array_filter($this->connection->fetchFirstColumn(
+        $changed = [];
+        $rows = $this->connection->fetchAllNumeric(
             "WITH standing AS ($standing),
                 newer AS (SELECT DISTINCT p.design_id, p.revision FROM standing JOIN release_part p ON p.made_of = standing.made_of JOIN design d ON d.id = p.design_id AND d.revision > p.revision),
                 changed AS (SELECT n.design_id, n.revision FROM newer n JOIN design d ON d.id = n.design_id
                     LEFT JOIN design_revision v ON v.design_id = n.design_id AND v.number = n.revision WHERE NOT COALESCE(JSON_EQUALS(v.document, d.document), 0))
-             SELECT DISTINCT p.made_of FROM changed c JOIN release_part p ON p.design_id = c.design_id AND p.revision = c.revision",
+             SELECT p.made_of, p.design_id FROM changed c JOIN release_part p ON p.design_id = c.design_id AND p.revision = c.revision",
             $keys === null ? [] : [$keys],
             $keys === null ? [] : [ArrayParameterType::STRING],
-        ), is_string(...)), true);
+        );
+        foreach ($rows as [$key, $design]) {
+            if (is_string($key) && is_string($design)) {
+                $changed[$key][$design] = true;
+            }
+        }
+
+        return $changed;
     }
 }

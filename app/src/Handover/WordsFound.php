@@ -12,8 +12,8 @@ use UpperPane\App\Layout\References;
 /** Which designs say something: as they are saved by now, and as they stand on displays. */
 final readonly class WordsFound
 {
-    /** So many texts, and designs, are told. */
-    private const MOST = 50;
+    /** So many texts are looked at, and so many designs told. */
+    private const MOST = 200;
     /** So many displays are named. */
     private const SOME = 3;
 

@@ -39,7 +39,7 @@ final readonly class DesignController
         $uses = $references->uses();
 
         return new JsonResponse([$plural => array_map(static fn (array $design): array => $design + [
-            'standing' => $standing[$design['id']] ?? ['displays' => 0, 'older' => 0, 'some' => []],
+            'standing' => $standing[$design['id']] ?? ['displays' => 0, 'older' => 0, 'some' => [], 'again' => null],
             'used_in' => $uses[$design['id']] ?? [],
         ], $this->designs->summaries(DesignKind::ofPlural($plural)))]);
     }

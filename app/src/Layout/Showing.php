@@ -8,10 +8,10 @@ namespace UpperPane\App\Layout;
 interface Showing
 {
     /**
-     * On how many displays what stands, by the id of its source; on how many of them the source, or anything in it, says something else by now; and
-     * the names of some of them, in the order of the estate.
+     * On how many displays a design stands, by its id, handed over by itself or within something else; the names of the first of them, in the order of
+     * the estate; on how many of them it, or anything in it, says something else by now; and what is to be handed over again for that.
      *
-     * @return array<string, array{displays: int, older: int, some: list<string>}>
+     * @return array<array{displays: int, older: int, some: list<string>, again: ?array{kind: string, id: string}}>
      */
     public function standing(): array;
 }

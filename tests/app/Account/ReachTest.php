@@ -10,6 +10,8 @@ use UpperPane\Tests\Core\Make;
 /** What is beyond the reach of who asks is for him as if it was not there, whatever he asks. */
 final class ReachTest extends ApiTestCase
 {
+    private const SAYING = ['id' => 't', 'kind' => 'text', 'rect' => ['x' => 0, 'y' => 0, 'width' => 900, 'height' => 90], 'text' => 'Gate closed', 'style' => ['size_px' => 40]];
+
     protected function setUp(): void
     {
         parent::setUp();
@@ -26,7 +28,7 @@ final class ReachTest extends ApiTestCase
     {
         $player = $this->player('wide');
         $media = ['kind' => 'media', 'id' => $this->media()->id];
-        $layout = $this->made(Make::layout([]))['id'];
+        $layout = $this->made(Make::layout([self::SAYING]))['id'];
         $this->handOver(['source' => ['kind' => 'layout', 'id' => $layout], 'displays' => ['wide']]);
         ReachOfTests::$hidden = ['display' => 'wide'];
 
@@ -34,7 +36,8 @@ final class ReachTest extends ApiTestCase
         self::assertSame(1, $this->ask('GET', '/api/estate/counts')[1]['of']);
         self::assertSame(['tall'], array_column($this->ask('GET', '/api/matches')[1]['displays'], 'id'));
         self::assertSame([], $this->ask('GET', '/api/players')[1]['players']);
-        self::assertSame(['displays' => 0, 'older' => 0, 'some' => []], $this->ask('GET', '/api/layouts')[1]['layouts'][0]['standing']);
+        self::assertSame(['displays' => 0, 'older' => 0, 'some' => [], 'again' => null], $this->ask('GET', '/api/layouts')[1]['layouts'][0]['standing']);
+        self::assertSame([true, 0], array_values(array_intersect_key($this->ask('GET', '/api/words?search=closed')[1]['found'][0], ['saved' => 1, 'displays' => 1])));
         self::assertSame([], $this->ask('GET', '/api/record/display/wide')[1]['acts']);
         $document = ['format' => 'upper-pane/display@1', 'id' => 'wide', 'name' => 'Mine'] + Make::display();
         $this->areNotThere([
@@ -58,13 +61,13 @@ final class ReachTest extends ApiTestCase
 
     public function testAPlaceADesignAndAMedia(): void
     {
-        $layout = $this->made(Make::layout([]))['id'];
+        $layout = $this->made(Make::layout([self::SAYING]))['id'];
         $this->media();
         ReachOfTests::$hidden = ['place' => 'gates', 'design' => $layout, 'media' => 'pier'];
 
         self::assertSame(['hall'], array_column($this->ask('GET', '/api/estate')[1]['places'], 'id'));
         self::assertSame([[], []], [$this->ask('GET', '/api/layouts')[1]['layouts'], $this->ask('GET', '/api/media')[1]['media']]);
-        self::assertSame([], $this->ask('GET', '/api/matches')[1]['layouts']);
+        self::assertSame([[], []], [$this->ask('GET', '/api/matches')[1]['layouts'], $this->ask('GET', '/api/words?search=closed')[1]['found']]);
         $this->areNotThere([
             ['GET', "/api/layouts/$layout"], ['PUT', "/api/layouts/$layout", ['base' => 1, 'document' => Make::layout([])]], ['DELETE', "/api/layouts/$layout"],
             ['GET', "/api/layouts/$layout/revisions"], ['POST', "/api/layouts/$layout/restore", ['base' => 1, 'revision' => 1]], ['GET', "/api/layouts/$layout/design.smil"],

@@ -88,7 +88,7 @@ final class EstateTest extends ApiTestCase
         $this->handOver(['source' => ['kind' => 'layout', 'id' => $layout['id']], 'displays' => ['wide']]);
         [$listed] = $this->ask('GET', '/api/layouts')[1]['layouts'];
 
-        self::assertSame(['displays' => 1, 'older' => 0, 'some' => ['Wide']], $listed['standing']);
+        self::assertSame(['displays' => 1, 'older' => 0, 'some' => ['Wide'], 'again' => null], $listed['standing']);
         self::assertEquals(array_diff_key($layout, ['document' => 1]), array_diff_key($listed, ['standing' => 1, 'used_in' => 1]), 'the list tells what the layout itself tells');
         [$status, $answer] = $this->ask('DELETE', "/api/layouts/{$layout['id']}");
         self::assertSame([409, 'design.shown'], [$status, $answer['error']['code']]);
@@ -110,6 +110,25 @@ final class EstateTest extends ApiTestCase
         $same = ['elements' => array_map(array_reverse(...), $layout['document']['elements'])] + $layout['document'];
         $this->ask('PUT', "/api/layouts/{$layout['id']}", ['base' => 2, 'document' => $same]);
         self::assertSame([false, false], $older(), 'revision 3 says what revision 1 said, in another order of fields');
+    }
+
+    /** What plays in a zone of something else hangs there too; what is handed over again is what was handed over. */
+    public function testAListSaysWhereADesignHangsWithinAnother(): void
+    {
+        $this->signIn();
+        $inner = $this->made($this->whole($this->media()), 'Inner');
+        $outer = $this->made(Make::layout([Make::zone('z', 0, 0, 1920, 1080, [['id' => 'i', 'layout' => ['ref' => $inner['id']], 'duration_ms' => 9000]])]), 'Outer');
+        $this->handOver(['source' => ['kind' => 'layout', 'id' => $outer['id']], 'displays' => ['wide']]);
+        $standing = fn (): array => array_column($this->ask('GET', '/api/layouts')[1]['layouts'], 'standing', 'name');
+        $same = ['displays' => 1, 'older' => 0, 'some' => ['Wide'], 'again' => null];
+        self::assertSame(['Inner' => $same, 'Outer' => $same], $standing());
+
+        $this->ask('PUT', "/api/layouts/{$inner['id']}", ['base' => 1, 'document' => ['background' => ['color' => '#123456']] + $inner['document']]);
+        $older = ['older' => 1, 'again' => ['kind' => 'layout', 'id' => $outer['id']]] + $same;
+        self::assertEquals(['Inner' => $older, 'Outer' => $older], $standing());
+        $this->ask('PUT', "/api/layouts/{$inner['id']}", ['base' => 2, 'document' => $inner['document']]);
+        $this->ask('PUT', "/api/layouts/{$outer['id']}", ['base' => 1, 'document' => ['background' => ['color' => '#123456']] + $outer['document']]);
+        self::assertEquals(['Inner' => $same, 'Outer' => $older], $standing());
     }
 
     public function testWhatIsShownAndItsTimelineCanBeAskedForAnyDraft(): void

@@ -27,12 +27,12 @@ const standing = computed(() => props.design.standing)
     <div class="small">
       <template v-if="standing.displays">
         on {{ standing.displays > 2 ? `${standing.displays} displays` : standing.some.join(' and ') }}
-        <RouterLink v-if="standing.older" class="changed" :to="`/handover?${plural.slice(0, -1)}=${design.id}&older`"
+        <RouterLink v-if="standing.again" class="changed" :to="`/handover?${standing.again.kind}=${standing.again.id}&older`"
           >changed since handover</RouterLink
         >
       </template>
       <span v-else class="soft">{{ design.used_in.length ? '' : 'not handed over' }}</span>
-      <span v-if="design.used_in.length" class="soft">{{ standing.displays ? '; ' : '' }}part of {{ used }}</span>
+      <span v-if="design.used_in.length" class="soft">{{ standing.displays ? `(part of ${used})` : `part of ${used}` }}</span>
       <FirstShown :id="design.id" :plural="plural" :revision="design.revision" lazy="when seen?" :name="design.name" />
     </div>
     <div class="foot">

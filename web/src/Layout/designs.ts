@@ -230,8 +230,8 @@ export interface DesignSummary {
   canvas: { width: number; height: number } | null
   saved_at: string
   saved_by: string | null
-  /** On how many displays it stands, on how many of them not as it is saved now, and the names of the first. */
-  standing: { displays: number; older: number; some: string[] }
+  /** On how many displays it stands, by itself or within something; on how many of them not as it is saved now; and what is to be handed over for that. */
+  standing: { displays: number; older: number; some: string[]; again: { kind: string; id: string } | null }
   /** Names of the designs that refer to this one. */
   used_in: string[]
 }

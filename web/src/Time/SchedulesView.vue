@@ -109,7 +109,7 @@ onBeforeUnmount(() => shelf.clear())
                 }}{{ d.standing.displays > d.standing.some.length ? ` and ${d.standing.displays - d.standing.some.length} more` : '' }}</template
               >
               <span v-else class="soft">not handed over</span>
-              <RouterLink v-if="d.standing.older" class="changed" :to="`/handover?schedule=${d.id}&older`"> changed since handover</RouterLink>
+              <RouterLink v-if="d.standing.again" class="changed" :to="`/handover?schedule=${d.id}&older`"> changed since handover</RouterLink>
             </td>
             <td class="figures">revision {{ d.revision }}, {{ moment(d.saved_at) }}</td>
             <td class="text-end">
