@@ -33,8 +33,21 @@ final class Scene
 
     public static function play(string $script): mixed
     {
+        return self::run("import { mounted, page, pass, say, server, storage } from 'scene'\nvoid [mounted, page, pass, say, server, storage]\n$script");
+    }
+
+    /** What a function of `scenes/FILE.ts` answers. */
+    public static function of(string $file, string $function): mixed
+    {
+        $scenes = json_encode(__DIR__ . "/scenes/$file", JSON_THROW_ON_ERROR | JSON_UNESCAPED_SLASHES);
+
+        return self::run("import { $function } from $scenes\nprocess.stdout.write('said ' + JSON.stringify(await $function()))\nprocess.exit(0)");
+    }
+
+    private static function run(string $script): mixed
+    {
         $file = sys_get_temp_dir() . '/scene-' . bin2hex(random_bytes(6)) . '.ts';
-        file_put_contents($file, "import { mounted, page, pass, say, server, storage } from 'scene'\nvoid [mounted, page, pass, say, server, storage]\n$script");
+        file_put_contents($file, $script);
         $command = 'TZ=UTC timeout 60 node -e ' . implode(' ', array_map(escapeshellarg(...), [self::RUN, dirname(__DIR__, 2), $file]));
         exec("$command 2>&1", $lines, $code);
         array_map(unlink(...), glob("$file*") ?: []);

@@ -4,8 +4,9 @@ import type { Now, Part, TextStyle } from './sheet'
 
 const SVG = 'http://www.w3.org/2000/svg'
 
-export function contentOf(part: Part, source: string): HTMLElement {
-  if (!part.media) return document.createElement('div')
+/** @param quiet whether what is not there is left out, as on a player, rather than told in its place */
+export function contentOf(part: Part, source: string, quiet: boolean): HTMLElement {
+  if (!part.media || (quiet && source === '')) return document.createElement('div')
   if (source === '') {
     const missing = document.createElement('div')
     Object.assign(missing.style, {

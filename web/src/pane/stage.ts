@@ -37,8 +37,8 @@ export class Stage {
     host: HTMLElement,
     private addressOf: AddressOf,
     private readonly keepAll = false,
-    /** Whether films are heard: on a player, never on the desk. */
-    private readonly sound = false,
+    /** Whether it is seen in public: films are heard, and nothing is said of what is not there. */
+    private readonly onGlass = false,
   ) {
     this.canvas = document.createElement('div')
     this.canvas.className = 'stage-canvas'
@@ -100,7 +100,7 @@ export class Stage {
         this.put(one)
       }
       if (one.content instanceof HTMLVideoElement) {
-        if (this.sound) this.hear(one.content, thing)
+        if (this.onGlass) this.hear(one.content, thing)
         this.time(one.content, thing, playing)
       }
     })
@@ -160,7 +160,7 @@ export class Stage {
       Object.assign(clip.style, { position: 'absolute', overflow: 'hidden' })
       clip.dataset.element = part.element
       if (part.item) clip.dataset.item = part.item
-      const content = contentOf(part, source)
+      const content = contentOf(part, source, this.onGlass)
       // Shows through until the film has decoded its frame, which takes as long as the film's key frames are apart.
       if (part.media?.length_ms !== undefined && address?.thumbnail) content.style.background = `0 0 / 100% 100% url("${address.thumbnail}")`
       clip.append(content)

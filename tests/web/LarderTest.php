@@ -1,0 +1,40 @@
+<?php
+
+declare(strict_types=1);
+
+namespace UpperPane\Tests\Web;
+
+use PHPUnit\Framework\TestCase;
+
+/** How a player puts a release together from what it keeps (scenes/larder.ts). */
+final class LarderTest extends TestCase
+{
+    public function testANewReleaseWaitsForAllOfItsFiles(): void
+    {
+        self::assertSame([
+            'before' => ['waiting', '"c.png" is not here: the server answered 500. It is tried again in 2 s.'],
+            'after' => null,
+            'addresses' => ['blob:100', 'blob:200', 'blob:300', null],
+            'asked' => ['/releases/1', '/files/a', '/files/b', '/files/c', '/files/c'],
+        ], Scene::of('larder', 'aNewOne'));
+    }
+
+    public function testAfterAStartWhatIsDueIsEnoughAndWhatIsDamagedIsFetchedAnew(): void
+    {
+        self::assertSame(['without' => ['ready', 'blob:100', null], 'later' => 'blob:300', 'asked' => ['/files/c']], Scene::of('larder', 'keptByAnEarlierStart'));
+    }
+
+    public function testWhatNobodyNeedsGoesOnceTheNewOneStands(): void
+    {
+        $first = ['/files/a', '/files/b', '/releases/1'];
+        self::assertSame([$first, $first, ['/files/a', '/files/b', '/files/c', '/releases/1', '/releases/2'], ['/files/b', '/files/c', '/releases/2']], Scene::of('larder', 'whatNobodyNeeds'));
+    }
+
+    public function testWhatThisBuildDoesNotKnowIsRefusedWhole(): void
+    {
+        self::assertSame([
+            'This page does not know the format upper-pane/release@9; it has to be loaded anew.',
+            'This page does not know how to draw a hologram; it has to be loaded anew.',
+        ], Scene::of('larder', 'whatThisBuildDoesNotKnow'));
+    }
+}

@@ -1,0 +1,137 @@
+import 'fake-indexeddb/auto'
+import { createHash } from 'node:crypto'
+import { Fetcher, type News, type Wanted } from '@/player/fetcher'
+import { Larder } from '@/player/larder'
+import type { Pointer } from '@/player/pointer'
+import { Store } from '@/player/store'
+import { Network } from './network'
+
+/** Releases that are put together from what is kept and what is fetched; each scene answers what it saw. */
+
+const NOW = Date.parse('2026-06-01T10:00:00Z')
+let names = 0
+
+async function begun(network = new Network(), name = `larder-${names++}`) {
+  const store = await Store.open(name)
+  const troubles: Record<string, string | null> = {}
+  const listeners: ((news: News) => void)[] = []
+  const fetcher = new Fetcher(store, network, (news) => listeners.forEach((hear) => hear(news)))
+  const keeper = {
+    want: (wanted: Wanted[]) => fetcher.want(wanted),
+    first: (url: string) => fetcher.first(url),
+    onNews: (hear: (news: News) => void) => void listeners.push(hear),
+  }
+  const larder = new Larder(
+    store,
+    keeper,
+    (of, why) => (troubles[of] = why),
+    (blob) => `blob:${blob.size}`,
+  )
+  const gather = (pointer: Pointer) => larder.gather(pointer, null, () => NOW)
+  return { network, store, larder, gather, troubles, name }
+}
+
+/** Three pictures one after the other for 9 s each, beginning now. */
+function release(network: Network, url: string, sizes: Record<string, number>, more: object = {}, kind = 'zone'): Pointer {
+  const media = Object.entries(sizes).map(([id, bytes]) => ({
+    id,
+    name: `${id}.png`,
+    type: 'image/png',
+    ...network.file(`/files/${id}`, bytes),
+  }))
+  const rect = { x: 0, y: 0, width: 9, height: 9 }
+  const scenes = media.map((one) => [
+    { part: { element: 'z', kind, item: one.id, rect, drawn: rect, media: { id: one.id, name: one.name, width: 9, height: 9 } } },
+  ])
+  const segments = media.map((_, n) => ({ start_ms: 9000 * n, length_ms: 9000, fade_ms: 0, scene: n }))
+  const run_sheet = {
+    canvas: { width: 9, height: 9 },
+    background: '#000',
+    anchor_ms: NOW,
+    layers: [{ zone: 'z', rect, period_ms: 9000 * media.length, segments, scenes }],
+  }
+  const text = JSON.stringify({ display: { raster: { width: 9, height: 9 } }, match: { target: rect }, media, faces: [], run_sheet, ...more })
+  const bytes = new TextEncoder().encode(text)
+  network.things.set(url, { bytes, type: 'application/json' })
+  const sha256 = createHash('sha256').update(bytes).digest('hex')
+  return { revoked: false, release: { number: 1, url, sha256, bytes: bytes.length } }
+}
+
+const state = async (promise: Promise<unknown>) =>
+  Promise.race([
+    promise.then(
+      () => 'ready',
+      (e: Error) => e.message,
+    ),
+    new Promise((done) => setImmediate(() => done('waiting'))),
+  ])
+
+/** A new release waits for all of its files; the third one breaks off first, which is told by its name until it is there. */
+export async function aNewOne() {
+  const { network, gather, troubles } = await begun()
+  const pointer = release(network, '/releases/1', { a: 100, b: 200, c: 300 })
+  network.things.get('/files/c')!.status = 500
+  const bundle = gather(pointer)
+  await network.pass(1000)
+  const before = [await state(bundle), troubles['/files/c']]
+  delete network.things.get('/files/c')!.status
+  await network.pass(3000)
+  const told = await bundle
+  return { before, after: troubles['/files/c'], addresses: ['a', 'b', 'c', 'x'].map((id) => told.addressOf(id)?.url ?? null), asked: network.asked }
+}
+
+/** After a start without a server: what is due within 10 s is enough, what is damaged and due later is fetched as soon as there is one. */
+export async function keptByAnEarlierStart() {
+  const first = await begun()
+  const pointer = release(first.network, '/releases/1', { a: 100, b: 200, c: 300 })
+  const early = first.gather(pointer)
+  await first.network.pass(1000)
+  await early
+  await first.store.drop('/files/c')
+  await first.store.append({ url: '/files/c', sha256: '', type: '' }, new Blob(['wrong']))
+  await first.store.finish('/files/c')
+
+  const network = new Network()
+  const again = await begun(network, first.name)
+  const bundle = again.gather(pointer)
+  await network.pass(1000)
+  const without = [await state(bundle), (await bundle).addressOf('a')?.url, (await bundle).addressOf('c')]
+  release(network, '/releases/1', { a: 100, b: 200, c: 300 })
+  await network.pass(10_000)
+  ;(await bundle).addressOf('c')
+  await network.quiet()
+  return { without, later: (await bundle).addressOf('c')?.url, asked: [...new Set(network.asked)] }
+}
+
+/** What the new release does not name goes once it stands, and not before. */
+export async function whatNobodyNeeds() {
+  const { network, store, larder, gather } = await begun()
+  const kept = async () => (await store.all()).map((one) => one.url).sort()
+  const steps: string[][] = []
+  for (const [url, files] of [
+    ['/releases/1', { a: 1, b: 2 }],
+    ['/releases/2', { b: 2, c: 3 }],
+  ] as const) {
+    const bundle = gather(release(network, url, files))
+    await network.pass(1000)
+    steps.push(await kept())
+    await larder.stands(await bundle)
+    steps.push(await kept())
+  }
+  return steps
+}
+
+export async function whatThisBuildDoesNotKnow() {
+  const { network, gather } = await begun()
+  const said: unknown[] = []
+  for (const [url, more, kind] of [
+    ['/releases/1', { format: 'upper-pane/release@9' }, 'zone'],
+    ['/releases/2', {}, 'hologram'],
+  ] as const) {
+    const bundle = gather(release(network, url, { a: 1 }, more, kind))
+    bundle.catch(() => undefined)
+    await network.pass(1000)
+    said.push(await state(bundle))
+  }
+  return said
+}

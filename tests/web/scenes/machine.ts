@@ -1,0 +1,247 @@
+import { type Effect, type Event, type State, begun, next } from '@/player/machine'
+import { type Pointer, keyOf } from '@/player/pointer'
+
+/** The machine of a player against a world that does what a scene says; each scene answers what happened. */
+
+const NOW = Date.parse('2026-06-01T10:00:00Z')
+
+const pointer = (sha: string, more: Partial<Pointer> = {}): Pointer => ({
+  revoked: false,
+  player: { name: 'One', part: null, outputs: [1] },
+  display: { name: 'Hall', raster: { width: 1920, height: 1080 } },
+  release: { number: 1, url: `/releases/${sha}.json`, sha256: sha, bytes: 9 },
+  report_every_s: 10,
+  ...more,
+})
+
+class World {
+  state: State
+  at = 0
+  told: Pointer | null = pointer('a')
+  /** What becomes of putting together and showing a release. */
+  takes = (key: string): 'shown' | string | null => (key ? 'shown' : null)
+  until: number | null = null
+  arrives = true
+  draws = true
+  undrawn = 0
+  readonly log: string[] = []
+  readonly done: Effect[] = []
+
+  constructor(reloads: number[] = [], at = 0) {
+    this.at = at
+    this.state = begun('build', null, reloads, NOW + at)
+  }
+
+  happens(event: Event): void {
+    let effects: Effect[]
+    ;[this.state, effects] = next(this.state, event)
+    for (const effect of effects) this.does(effect)
+  }
+
+  private does(effect: Effect): void {
+    this.done.push(effect)
+    const { at } = this
+    this.log.push(`${at / 1000} ${effect.do}`)
+    if (effect.do === 'ask')
+      this.happens(this.told ? { is: 'told', at, now: NOW + at, pointer: this.told } : { is: 'unanswered', at, why: 'nobody answers' })
+    else if (effect.do === 'gather') {
+      const why = this.takes(effect.key)
+      if (why === 'shown') this.happens({ is: 'gathered', key: effect.key })
+      else if (why !== null) this.happens({ is: 'failed', key: effect.key, at, why, chance: 0.5 })
+    } else if (effect.do === 'show') {
+      const sha256 = effect.key.split(' ')[0]!
+      this.undrawn = 0
+      this.happens({ is: 'shown', glass: { key: effect.key, sha256, since: new Date(NOW + at).toISOString(), output: 1, until: this.until } })
+    } else if (effect.do === 'report') this.happens({ is: 'reported', at, arrived: this.arrives })
+  }
+
+  pass(ms: number): this {
+    for (const end = this.at + ms; this.at < end;) {
+      this.at += 500
+      this.undrawn = this.draws || !this.state.glass ? 0 : this.undrawn + 500
+      this.happens({ is: 'beat', at: this.at, now: NOW + this.at, undrawn: this.undrawn, chance: 0.5 })
+    }
+    return this
+  }
+
+  /** At which seconds something was done. */
+  times(what: Effect['do'], from = 0): number[] {
+    return this.log
+      .filter((one) => one.endsWith(` ${what}`))
+      .map(Number.parseFloat)
+      .filter((s) => s > from)
+  }
+
+  get reports() {
+    return this.done.flatMap((one) => (one.do === 'report' ? [one.report] : []))
+  }
+}
+
+/** What was said last is played before anybody answers, and also where nobody does. */
+export async function withoutAServer() {
+  const world = new World()
+  world.told = null
+  world.happens({ is: 'told', at: 0, now: NOW, pointer: pointer('kept') })
+  const at = world.log.join(', ')
+  world.pass(3_600_000)
+  const asked = world.times('ask')
+  return {
+    begins: at,
+    glass: world.state.glass?.sha256,
+    asked: asked.length,
+    longest: Math.max(...asked.slice(1).map((s, i) => s - asked[i]!)),
+    notes: world.times('note'),
+  }
+}
+
+export async function aPlayerOfADay() {
+  const world = new World()
+  world.pass(20_000)
+  world.told = pointer('b')
+  world.pass(86_380_000)
+  return {
+    asked: world.times('ask').length,
+    gathered: world.times('gather'),
+    reported: [...new Set(world.reports.map((one) => one.release))],
+    rhythm: [
+      ...new Set(
+        world
+          .times('report', 40)
+          .map((s, i, all) => (i ? s - all[i - 1]! : 0))
+          .slice(1),
+      ),
+    ],
+  }
+}
+
+/** The old one goes on, what is wrong is told, and it is tried again less and less; another one is tried at once. */
+export async function aReleaseThatCannotBeTaken() {
+  const world = new World().pass(5000)
+  world.told = pointer('broken')
+  world.takes = (key) => (key.startsWith('broken') ? 'It cannot be drawn.' : 'shown')
+  world.pass(600_000)
+  const tried = world.times('gather', 5)
+  const before = {
+    glass: world.state.glass?.sha256,
+    trouble: world.reports.at(-1)?.trouble,
+    tries: tried.length,
+    last: tried.at(-1)! - tried.at(-2)!,
+  }
+  world.told = pointer('c')
+  world.pass(3000)
+  return { before, glass: world.state.glass?.sha256, trouble: world.reports.at(-1)?.trouble }
+}
+
+/** Another release is handed over while one is still being fetched: what comes of the first is nobody's business any more. */
+export async function overtaken() {
+  const world = new World()
+  world.takes = (key) => (key.startsWith('a') ? null : 'shown')
+  world.pass(5000)
+  world.told = pointer('b')
+  world.pass(3000)
+  world.happens({ is: 'gathered', key: keyOf(pointer('a')) })
+  world.happens({ is: 'failed', key: keyOf(pointer('a')), at: world.at, why: 'late', chance: 0 })
+  return {
+    shown: world.done.flatMap((one) => (one.do === 'show' ? [one.key.split(' ')[0]] : [])),
+    glass: world.state.glass?.sha256,
+    troubles: world.state.troubles,
+  }
+}
+
+/** Nothing is drawn any more: loaded anew, and the third time it shows its last picture and says so, until something else is handed over. */
+export async function nothingIsDrawn() {
+  let reloads: number[] = []
+  const seen: string[] = []
+  for (let n = 0; n < 4; n++) {
+    const world = new World(reloads, n * 20_000)
+    world.draws = false
+    world.pass(15_000)
+    const reload = world.done.find((one) => one.do === 'reload')
+    if (reload?.do === 'reload') {
+      reloads = reload.reloads
+      seen.push(`loaded anew after ${world.times('reload')[0]! - n * 20} s`)
+    } else {
+      seen.push(world.times('last picture').length ? 'last picture' : 'nothing', world.reports.at(-1)?.trouble ?? '')
+      world.told = pointer('b')
+      world.draws = true
+      world.pass(3000)
+      seen.push(`then ${world.state.glass?.sha256}`)
+    }
+  }
+  // Three in a long time are none too many.
+  const rarely = begun('build', null, [NOW - 9_000_000, NOW - 5_000_000, NOW - 5000], NOW).safe
+  return { seen, rarely }
+}
+
+export async function takenBack() {
+  const world = new World().pass(5000)
+  world.told = { revoked: true }
+  world.pass(60_000)
+  return world.log.slice(-2)
+}
+
+/** What is said and does not arrive is said again, less and less; what changed goes with it. */
+export async function reportsThatDoNotArrive() {
+  const world = new World()
+  world.arrives = false
+  world.pass(120_000)
+  const first = world.times('report')
+  world.arrives = true
+  world.pass(60_000)
+  const from = world.at / 1000
+  world.happens({ is: 'trouble', of: 'sound', why: 'Held back.' })
+  world.pass(1000)
+  return {
+    first: first.length,
+    gaps: first.slice(1, 5).map((s, i) => s - first[i]!),
+    change: world.times('report', from),
+    said: world.reports.at(-1)?.trouble,
+  }
+}
+
+/** Something that is planned above the rest begins, and the alignment picture goes, both without a server. */
+export async function byTheClock() {
+  const world = new World()
+  world.told = pointer('a', { alignment: { until: new Date(NOW + 60_000).toISOString(), canvas: { width: 1, height: 1 }, outputs: [] } })
+  world.until = NOW + 30_000
+  world.pass(1000)
+  world.until = null
+  world.told = null
+  world.pass(120_000)
+  return {
+    gathered: world.times('gather'),
+    aligned: world.done.flatMap((one, n) => (one.do === 'align' ? [`${world.log[n]} ${one.pointer ? 'on' : 'off'}`] : [])),
+  }
+}
+
+/** Whatever happens in whatever order: the pointer is asked for again soon, and what it names is put together unless that failed just now. */
+export async function anythingAtAll() {
+  let seed = 13
+  const chance = () => (seed = (seed * 48_271) % 2_147_483_647) / 2_147_483_647
+  const wrong: string[] = []
+  for (let round = 0; round < 200; round++) {
+    const world = new World()
+    world.takes = () => [null, 'shown', 'no'][Math.floor(chance() * 3)]!
+    for (let n = 0; n < 60; n++) {
+      const key = keyOf(pointer('abc'[Math.floor(chance() * 3)]!))
+      const events: Event[] = [
+        { is: 'told', at: world.at, now: NOW, pointer: pointer('abc'[Math.floor(chance() * 3)]!) },
+        { is: 'unanswered', at: world.at, why: 'x' },
+        { is: 'gathered', key },
+        { is: 'failed', key, at: world.at, why: 'x', chance: chance() },
+        { is: 'trouble', of: 'x', why: chance() < 0.5 ? null : 'y' },
+        { is: 'reported', at: world.at, arrived: chance() < 0.5 },
+        { is: 'to choose', key, outputs: [] },
+      ]
+      world.happens(events[Math.floor(chance() * events.length)]!)
+      if (chance() < 0.3) world.pass(500 * Math.ceil(chance() * 20))
+    }
+    world.told = pointer('d')
+    world.takes = () => 'shown'
+    const from = world.at / 1000
+    world.pass(35_000)
+    if (world.times('ask', from).length === 0) wrong.push(`round ${round}: nobody asks`)
+    if (world.state.glass?.sha256 !== 'd') wrong.push(`round ${round}: ${world.state.glass?.sha256} stands`)
+  }
+  return { rounds: 200, wrong }
+}

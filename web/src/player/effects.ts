@@ -1,0 +1,244 @@
+import type { News, Wanted } from './fetcher'
+import { Glass } from './glass'
+import type { Wish } from './keeper'
+import { type Bundle, type Keeper, Larder, ToChoose } from './larder'
+import { type Effect, type Event, type State, begun, next, wrong } from './machine'
+import { choose, say } from './notes'
+import { unpaired } from './pairing'
+import { type Pointer, pointerOf } from './pointer'
+import { Store } from './store'
+
+const BEAT_MS = 500
+const ASK_MS = 8000
+const REPORT_MS = 10_000
+const RELOADS = 'upper-pane:reloads'
+
+/** Does what the machine says, and tells it what became of that. Nothing that fails here stops the heart or the drawing. */
+export class Player {
+  private state: State
+  private readonly glass: Glass
+  private larder: Larder | null = null
+  private store: Store | null = null
+  private bundle: Bundle | null = null
+  private drew = false
+  private undrawn = 0
+  private drawing = ''
+  private readonly still = /^#at=(.+)$/.exec(location.hash)?.[1] ?? null
+  private readonly asked = Number(new URLSearchParams(location.search).get('output')) || null
+
+  constructor(
+    private readonly host: HTMLElement,
+    private readonly secret: string,
+    build: string,
+    private readonly keeperUrl: string,
+  ) {
+    this.glass = new Glass(host, () => this.now(), this.still !== null)
+    this.state = begun(build, this.asked, reloads(), Date.now())
+  }
+
+  async start(): Promise<void> {
+    this.draw()
+    addEventListener('resize', () => this.glass.fit())
+    addEventListener('pointerdown', () => this.glass.pressed())
+    try {
+      const name = `upper-pane:${this.secret}`
+      this.store = await Store.open(name)
+      await moveIn(name, this.store)
+      this.larder = new Larder(this.store, keeper(this.keeperUrl, name), (of, why) => this.happened({ is: 'trouble', of, why }))
+      const last = await this.store.fact('pointer')
+      if (last) this.heard(pointerOf(last))
+    } catch (e) {
+      this.happened({ is: 'trouble', of: 'store', why: `This browser keeps nothing: ${inWords(e)}` })
+    }
+    setInterval(() => this.beat(), BEAT_MS)
+    this.beat()
+  }
+
+  private now(): number {
+    return this.still === null ? Date.now() : Date.parse(this.still)
+  }
+
+  private happened(event: Event): void {
+    let effects: Effect[] = []
+    ;[this.state, effects] = next(this.state, event)
+    for (const effect of effects) void this.does(effect)
+  }
+
+  private beat(): void {
+    // A page that is hidden or asleep draws nothing, and nobody misses it.
+    this.undrawn = this.drew || document.hidden || !this.state.glass ? 0 : this.undrawn + BEAT_MS
+    this.drew = false
+    this.happened({ is: 'beat', at: performance.now(), now: this.now(), undrawn: this.undrawn, chance: Math.random() })
+  }
+
+  /** The next frame is asked for first: whatever becomes of this one, there is a next. */
+  private draw(): void {
+    requestAnimationFrame(() => this.draw())
+    let why = ''
+    try {
+      if (this.glass.draw()) this.drew = true
+    } catch (e) {
+      why = `It cannot be drawn: ${inWords(e)}`
+    }
+    if (why !== this.drawing) this.happened({ is: 'trouble', of: 'drawing', why: why || null })
+    this.drawing = why
+    const sound = this.glass.heldBack ? 'This browser holds sound back until somebody presses the page; let it play sound by itself.' : null
+    if ((this.state.troubles.sound ?? null) !== sound) this.happened({ is: 'trouble', of: 'sound', why: sound })
+  }
+
+  private async does(effect: Effect): Promise<void> {
+    switch (effect.do) {
+      case 'ask':
+        return this.ask()
+      case 'gather':
+        return this.gather(effect.pointer, effect.key)
+      case 'show':
+        return this.show(effect.key)
+      case 'report':
+        return this.report(effect.report)
+      case 'note':
+        return say(this.host, effect.title, effect.text)
+      case 'choose':
+        return choose(this.host, effect.outputs, effect.asked)
+      case 'align':
+        return this.glass.align(effect.pointer?.alignment ?? null, effect.pointer?.player?.part ?? null, this.asked)
+      case 'last picture':
+        return this.lastPicture()
+      case 'reload':
+        sessionStorage.setItem(RELOADS, JSON.stringify(effect.reloads))
+        return location.reload()
+      case 'end':
+        return this.end()
+    }
+  }
+
+  private async ask(): Promise<void> {
+    try {
+      const answer = await fetch(`/pointers/${this.secret}.json`, { cache: 'no-cache', signal: AbortSignal.timeout(ASK_MS) })
+      if (!answer.ok) throw new Error(`the server answered ${answer.status}`)
+      const text = await answer.text()
+      const pointer = pointerOf(text)
+      this.heard(pointer)
+      if (!pointer.revoked) await this.store?.keep('pointer', text)
+    } catch (e) {
+      this.happened({ is: 'unanswered', at: performance.now(), why: inWords(e) })
+    }
+  }
+
+  private heard(pointer: Pointer): void {
+    this.happened({ is: 'told', at: performance.now(), now: this.now(), pointer })
+  }
+
+  private async gather(pointer: Pointer, key: string): Promise<void> {
+    try {
+      if (!this.larder) throw new Error('This browser keeps nothing, so that nothing can be played.')
+      this.bundle = await this.larder.gather(pointer, this.asked, () => this.now())
+      this.happened({ is: 'gathered', key })
+    } catch (e) {
+      this.happened(e instanceof ToChoose ? { is: 'to choose', key, outputs: e.outputs } : this.failed(key, e))
+    }
+  }
+
+  private async show(key: string): Promise<void> {
+    const bundle = this.bundle
+    if (bundle?.key !== key) return
+    try {
+      await this.glass.show(bundle)
+      this.drew = true
+      const { sha256, until, output } = bundle
+      const since = new Date().toISOString().replace(/\.\d+Z$/, 'Z')
+      this.happened({ is: 'shown', glass: { key, sha256, since, output: output.output ?? this.asked, until } })
+      await this.larder!.stands(bundle)
+      const picture = this.glass.largestPicture()
+      const file = bundle.file.media.find((one) => one.id === picture)
+      if (file) await this.store!.keep('picture', file.url)
+    } catch (e) {
+      this.happened(this.failed(key, e))
+    }
+  }
+
+  private failed(key: string, e: unknown): Event {
+    return { is: 'failed', key, at: performance.now(), why: inWords(e), chance: Math.random() }
+  }
+
+  private async report(report: object): Promise<void> {
+    let arrived = false
+    try {
+      const init = {
+        method: 'POST',
+        headers: { 'Content-Type': 'application/json' },
+        body: JSON.stringify(report),
+        signal: AbortSignal.timeout(REPORT_MS),
+      }
+      arrived = (await fetch(`/api/play/${this.secret}/report`, init)).ok
+    } catch {
+      // Said again.
+    }
+    this.happened({ is: 'reported', at: performance.now(), arrived })
+  }
+
+  private async lastPicture(): Promise<void> {
+    const url = await this.store?.fact('picture')
+    const blob = url && (await this.store?.blob(url))
+    if (blob) this.glass.picture(URL.createObjectURL(blob))
+  }
+
+  private async end(): Promise<void> {
+    this.glass.clear()
+    unpaired()
+    say(this.host, 'This player was taken back', 'Its address works no more. Open /player to bind it anew.')
+    await Store.remove(`upper-pane:${this.secret}`)
+  }
+
+  // What is looked at from outside.
+  get playsSha256(): string | null {
+    return this.state.glass?.sha256 ?? null
+  }
+
+  get told(): string | null {
+    return wrong(this.state)
+  }
+
+  settled(): Promise<void> {
+    return this.glass.settled()
+  }
+}
+
+function reloads(): number[] {
+  try {
+    const kept: unknown = JSON.parse(sessionStorage.getItem(RELOADS) ?? '[]')
+    return Array.isArray(kept) ? kept.filter((one) => typeof one === 'number') : []
+  } catch {
+    return []
+  }
+}
+
+function keeper(url: string, store: string): Keeper {
+  const worker = new Worker(url, { type: 'module' })
+  const wish = (one: Wish) => worker.postMessage(one)
+  wish({ is: 'store', name: store })
+  return {
+    want: (wanted: Wanted[]) => wish({ is: 'want', wanted: wanted.map(({ url, sha256, bytes }) => ({ url, sha256, bytes })) }),
+    first: (one: string) => wish({ is: 'first', url: one }),
+    onNews: (listener: (news: News) => void) => worker.addEventListener('message', ({ data }: MessageEvent<News>) => listener(data)),
+  }
+}
+
+/** Builds before kept whole files under their addresses; their hashes are in these. */
+async function moveIn(name: string, store: Store): Promise<void> {
+  if (typeof caches === 'undefined' || !(await caches.has(name))) return
+  const cache = await caches.open(name)
+  for (const request of await cache.keys()) {
+    const path = new URL(request.url).pathname
+    const answer = await cache.match(request)
+    const sha256 = /\/([0-9a-f]{64})\.[a-z0-9]+$/.exec(path)?.[1]
+    if (answer && path.startsWith('/pointers/')) await store.keep('pointer', await answer.text())
+    else if (answer && sha256 && !(await store.about(path))) {
+      await store.append({ url: path, sha256, type: answer.headers.get('Content-Type') ?? '' }, await answer.blob())
+      await store.finish(path)
+    }
+  }
+  await caches.delete(name)
+}
+
+const inWords = (e: unknown) => (e instanceof Error ? e.message : String(e))

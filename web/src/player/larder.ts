@@ -1,0 +1,208 @@
+import { type Face, loadFaces } from '../pane/faces'
+import { type Manifest, type Named, type Planes, type Sheet, type WholeRelease, isManifest, sheetsOf, together } from '../pane/release'
+import { type Due, type RunSheet, dueAt, nextChange } from '../pane/sheet'
+import type { News, Wanted } from './fetcher'
+import { type Output, ownOutputs, thisOutput, wholeRaster } from './output'
+import { type Pointer, keyOf, named } from './pointer'
+import type { Store } from './store'
+
+/** Who fetches (keeper.ts). */
+export interface Keeper {
+  want(wanted: Wanted[]): void
+  first(url: string): void
+  onNews(listener: (news: News) => void): void
+}
+
+/** A release that can be shown: its sheet, and where its files are. */
+export interface Bundle {
+  key: string
+  sha256: string
+  file: WholeRelease | Manifest
+  sheet: RunSheet
+  until: number | null
+  output: Output
+  /** Of all that it needs, by url. */
+  files: Wanted[]
+  addressOf(media: string): { url: string; type: string } | null
+}
+
+/** There are several outputs, and nothing says which of them this page is. */
+export class ToChoose extends Error {
+  constructor(readonly outputs: Output[]) {
+    super('This player has several outputs; choose one of them.')
+  }
+}
+
+const FORMATS = [undefined, 'upper-pane/release@1', 'upper-pane/release@2']
+const KINDS = ['zone', 'text', 'picture', 'shape', 'background', 'clock', 'code', 'ticker']
+/** What is due within so long has to be there before anything is shown. */
+const SOON_MS = 10_000
+
+/** Puts releases together from the files of the store, and has fetched what is not there. */
+export class Larder {
+  private readonly here = new Set<string>()
+  private readonly waiting = new Map<string, (() => void)[]>()
+  private readonly addresses = new Map<string, string>()
+  private readonly names = new Map<string, string>()
+  private wanted: Wanted[] = []
+  /** What stands on the glass goes on being wanted. */
+  private standing: Wanted[] = []
+
+  constructor(
+    private readonly store: Store,
+    private readonly keeper: Keeper,
+    private readonly tell: (of: string, why: string | null) => void,
+    private readonly createUrl = (blob: Blob) => URL.createObjectURL(blob),
+  ) {
+    keeper.onNews((news) => void this.heard(news))
+  }
+
+  private async heard(news: News): Promise<void> {
+    const { url } = news
+    if (news.is === 'here') {
+      this.here.add(url)
+      this.tell(url, null)
+      for (const done of this.waiting.get(url) ?? []) done()
+      this.waiting.delete(url)
+    } else if (news.is === 'damaged') {
+      this.here.delete(url)
+    } else if (news.tries > 1 || !news.why.startsWith('the server does not answer')) {
+      this.tell(url, `${this.nameOf(url)} is not here: ${news.why}. It is tried again in ${Math.ceil(news.again_ms / 1000)} s.`)
+    }
+  }
+
+  private nameOf(url: string): string {
+    return this.names.get(url) ?? 'The release'
+  }
+
+  private want(list: Wanted[]): void {
+    this.wanted = list
+    const urls = new Set(list.map((one) => one.url))
+    this.keeper.want([...list, ...this.standing.filter((one) => !urls.has(one.url))])
+  }
+
+  private need(files: Wanted[]): Promise<unknown> {
+    return Promise.all(
+      files.map(({ url }) =>
+        this.here.has(url) ? undefined : new Promise<void>((done) => this.waiting.set(url, [...(this.waiting.get(url) ?? []), done])),
+      ),
+    )
+  }
+
+  private async json<T>(file: Wanted): Promise<T> {
+    const blob = await this.store.blob(file.url)
+    if (!blob) throw new Error(`${this.nameOf(file.url)} is not in the store`)
+    return JSON.parse(await blob.text()) as T
+  }
+
+  /** Fetches and reads one after the other of what names others. */
+  async gather(pointer: Pointer, asked: number | null, now: () => number): Promise<Bundle> {
+    const release = named(pointer)!
+    const list: Wanted[] = [release]
+    const read = async <T>(file: Named): Promise<T> => {
+      if (!list.some((one) => one.url === file.url)) list.push(file)
+      this.want(list)
+      await this.need([file])
+      return this.json<T>(file)
+    }
+    const file = await read<WholeRelease | Manifest>(release)
+    if (!FORMATS.includes(file.format)) throw new Error(`This page does not know the format ${file.format}; it has to be loaded anew.`)
+    const planes: Planes | null = isManifest(file) ? (pointer.planes ?? file.planes) : null
+    const sheets = planes && (await sheetsOf(planes, (sheet) => read<Sheet>(sheet)))
+    const composed = planes && together(planes, sheets!, now())
+    const sheet = composed ? composed.sheet : (file as WholeRelease).run_sheet
+    this.refuseUnknown(sheet)
+    const part = pointer.player?.part ?? null
+    const outputs = (file.display.outputs as Output[] | undefined) ?? [wholeRaster(file.display.raster)]
+    const output = thisOutput(outputs, part, asked)
+    if (!output) throw new ToChoose(ownOutputs(outputs, part))
+
+    const media = dueFirst(sheet, now(), file.media)
+    for (const one of media) this.names.set(one.url, `"${one.name}"`)
+    for (const face of file.faces) this.names.set(face.url, `The face ${face.family}`)
+    const files = [...file.faces, ...media]
+    this.want([...list, ...files])
+    // What was kept whole by an earlier start is shown as soon as what is due is found right; the rest is looked at meanwhile.
+    const kept = await Promise.all(files.map((one) => this.store.about(one.url)))
+    const isKept = kept.every((one) => one?.whole)
+    const soon = soonDue(sheet, now())
+    await this.need(isKept ? [...file.faces, ...media.filter((one) => soon.has(one.id))] : files)
+    const byId = new Map(media.map((one) => [one.id, one]))
+    for (const one of files) if (this.here.has(one.url)) await this.address(one.url)
+    await loadFaces(file.faces as Face[], (face) => this.addresses.get(face.url) ?? face.url)
+
+    return {
+      key: keyOf(pointer),
+      sha256: release.sha256,
+      file,
+      sheet,
+      until: composed && Number.isFinite(composed.until) ? composed.until : null,
+      output,
+      files: [...list, ...files],
+      addressOf: (id) => {
+        const one = byId.get(id)
+        if (!one) return null
+        const url = this.addresses.get(one.url)
+        if (url !== undefined) return { url, type: one.type }
+        if (this.here.has(one.url)) void this.address(one.url)
+        else this.keeper.first(one.url)
+        return null
+      },
+    }
+  }
+
+  private async address(url: string): Promise<void> {
+    if (this.addresses.has(url)) return
+    const blob = await this.store.blob(url)
+    if (blob && !this.addresses.has(url)) this.addresses.set(url, this.createUrl(blob))
+  }
+
+  /** What this build of the page cannot draw is refused whole: half a picture is worse than the one before. */
+  private refuseUnknown(sheet: RunSheet): void {
+    const look = (layers: RunSheet['layers']): void => {
+      for (const layer of layers) {
+        if ('part' in layer) {
+          if (!KINDS.includes(layer.part.kind))
+            throw new Error(`This page does not know how to draw a ${String(layer.part.kind)}; it has to be loaded anew.`)
+        } else for (const scene of layer.scenes) look(scene)
+      }
+    }
+    look(sheet.layers)
+  }
+
+  /** What stands on the glass now, and what nobody needs any more. */
+  async stands(bundle: Bundle): Promise<void> {
+    this.standing = bundle.files
+    const needed = new Set([...bundle.files, ...this.wanted].map((one) => one.url))
+    for (const { url } of await this.store.all()) {
+      if (needed.has(url)) continue
+      await this.store.drop(url)
+      this.here.delete(url)
+      const address = this.addresses.get(url)
+      if (address) URL.revokeObjectURL(address)
+      this.addresses.delete(url)
+    }
+  }
+}
+
+/** Media ids of what is seen at an instant or soon after. */
+export function soonDue(sheet: RunSheet, at: number): Set<string> {
+  const ids = new Set<string>()
+  for (let moment: number | null = at; moment !== null && moment <= at + SOON_MS; moment = nextChange(sheet, moment))
+    for (const thing of dueAt(sheet, moment)) idOf(thing, ids)
+  return ids
+}
+
+const idOf = ({ part }: Due, ids: Set<string>) => part.media?.id && ids.add(part.media.id)
+
+/** In the order in which they are seen from an instant on, as far as an hour shows it. */
+function dueFirst<M extends { id: string }>(sheet: RunSheet, at: number, media: M[]): M[] {
+  const order = new Set<string>()
+  let moment: number | null = at
+  for (let steps = 0; moment !== null && moment <= at + 3_600_000 && order.size < media.length && steps < 500; steps++) {
+    for (const thing of dueAt(sheet, moment)) idOf(thing, order)
+    moment = nextChange(sheet, moment)
+  }
+  const place = new Map([...order].map((id, n) => [id, n]))
+  return [...media].sort((a, b) => (place.get(a.id) ?? Infinity) - (place.get(b.id) ?? Infinity) || 0)
+}
