@@ -56,6 +56,13 @@ final class FieldTest extends TestCase
         $play->until(fn (): bool => $play->script('return window.isOld ?? null') === null, 'the old page to be loaded anew', 60);
         $play->until(fn (): bool => !in_array($play->script('return window.upperPanePlayer?.playsSha256 ?? null'), [null, $whole], true), 'the new page to play the manifest');
         $desk->until(fn (): bool => $state()['standing']['state'] === 'plays' && $state()['build'] !== null, 'the new page to be known to play it');
+
+        // A later build: the page goes at the next change, once all of the new one is kept, and what it plays it plays again.
+        $play->driver->executeAsyncScript('const done = arguments[0]; navigator.serviceWorker.ready.then(() => done())');
+        file_put_contents($new, 'later');
+        $play->script('window.isOld = true; navigator.serviceWorker.getRegistration().then((r) => r.update())');
+        $play->until(fn (): bool => $play->script('return window.isOld ?? null') === null, 'the page to be loaded anew by itself', 90);
+        $play->until(fn (): bool => $play->script('return window.upperPanePlayer?.playsSha256 ?? null') !== null, 'it to play again');
         unlink($new);
     }
 }

@@ -52,6 +52,19 @@ final class ServedFilesTest extends TestCase
         self::assertSame(401, $this->ask('/api/players')[0]);
     }
 
+    /** A worker that is more than one file is refused by browsers. */
+    public function testTheWorkerOfThePlayerIsOneFileAndKnowsWhatThePageIsMadeOf(): void
+    {
+        $worker = (string) file_get_contents(Desk::url('/play/sw.js'));
+        self::assertDoesNotMatchRegularExpression('/\bimport\s*[{"\'(]|__PAGE__/', $worker);
+        preg_match_all('/"url":"([^"]+)"/', $worker, $found);
+        self::assertContains('/player', $found[1]);
+        self::assertNotEmpty(preg_grep('~^/assets/keeper-~', $found[1]));
+        foreach ($found[1] as $url) {
+            self::assertNotFalse(file_get_contents(Desk::url($url)), $url);
+        }
+    }
+
     public function testThePlayerPageIsSmallAndTheDesksFirstPageWithin300Kilobytes(): void
     {
         self::assertLessThan(20_000, $this->scripts('/play/' . str_repeat('a', 40) . '/'));

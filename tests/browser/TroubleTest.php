@@ -30,9 +30,11 @@ final class TroubleTest extends TestCase
         $player = $this->browser(1920, 1080);
         $player->go(Desk::url($address));
         $player->see('.stage-canvas [data-element=main]');
-        $player->until(fn (): bool => $player->driver->executeAsyncScript(
-            'const done = arguments[0]; caches.open("upper-pane:page").then((c) => c.keys()).then((k) => done(k.length > 2 && navigator.serviceWorker.controller !== null))',
-        ) === true, 'the page to be kept');
+        $player->until(fn (): bool => $player->driver->executeAsyncScript(<<<'JS'
+            const done = arguments[0]
+            const name = (await caches.keys()).find((one) => one.includes('precache'))
+            done(name !== undefined && (await (await caches.open(name)).keys()).length > 5 && navigator.serviceWorker.controller !== null)
+            JS) === true, 'the page to be kept');
 
         Desk::server('stop', 'nginx', 'fpm', 'mariadb');
         $before = $this->shows($player);

@@ -58,6 +58,35 @@ final class MachineTest extends TestCase
         self::assertSame(['gathered' => [0.5, 30], 'aligned' => ['0.5 align on', '60 align off']], Scene::of('machine', 'byTheClock'));
     }
 
+    public function testAClockThatIsWrongIsToldAndOneBeyondBeliefIsNotFollowed(): void
+    {
+        $told = static fn (string $by): string => "The clock of this player is $by; it goes by the server's until it is set.";
+        self::assertSame([
+            // Seconds that it is off after all; what is told; what stands.
+            '3 s fast' => [3, null, 'a'],
+            '3 min slow' => [0, $told('3 min slow'), 'a'],
+            '2 h fast' => [0, $told('2 h fast'), 'a'],
+            'in 1970' => [0, $told('20605 days slow'), 'a'],
+            'set right' => [0, null],
+            '1970, and nothing remembered' => ['0 note'],
+            '1970 and nobody there' => [
+                ['0 gather', '0 show'],
+                true,
+                'The clock of this player says 1970-01-01, which is before its page was made; until it hears the server it stands still as it was last.',
+                false,
+                'kept',
+                $told('20605 days slow'),
+            ],
+            'set back' => [0, 'The clock of this player was set to 1970-01-01; it goes on as before.'],
+            'asleep' => [0, null],
+        ], Scene::of('machine', 'wrongClocks'));
+    }
+
+    public function testALaterBuildIsLookedForAndTheGlassChangesOverToItAtAChange(): void
+    {
+        self::assertSame(['looked' => [21, 321], 'leaves' => [610], 'after' => 2, 'old' => ['2026-06-03T03']], Scene::of('machine', 'aLaterBuild'));
+    }
+
     public function testInWhateverOrderThingsHappenItGoesOn(): void
     {
         self::assertSame(['rounds' => 200, 'wrong' => []], Scene::of('machine', 'anythingAtAll'));

@@ -3,7 +3,8 @@
 declare(strict_types=1);
 
 // What a player in the field has: a page that was built before there were manifests (tests/browser/field), and all else from the desk that is
-// tried. Once the file named by FIELD_NEW is there, the page is the one that the desk hands out now. For `php -S`.
+// tried. Once the file named by FIELD_NEW is there, the page is the one that the desk hands out now; where it says `later`, its worker is another
+// than before, as that of a later build is. For `php -S`.
 
 $path = (string) parse_url((string) $_SERVER['REQUEST_URI'], PHP_URL_PATH);
 $isNew = is_file((string) getenv('FIELD_NEW'));
@@ -33,5 +34,8 @@ http_response_code((int) curl_getinfo($curl, CURLINFO_RESPONSE_CODE) ?: 502);
 header('Content-Type: ' . curl_getinfo($curl, CURLINFO_CONTENT_TYPE));
 header('Cache-Control: no-cache');
 echo is_string($body) ? $body : '';
+if ($isNew && $path === '/play/sw.js' && trim((string) file_get_contents((string) getenv('FIELD_NEW'))) === 'later') {
+    echo "\n// later";
+}
 
 return true;

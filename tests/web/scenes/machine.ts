@@ -4,6 +4,7 @@ import { type Pointer, keyOf } from '@/player/pointer'
 /** The machine of a player against a world that does what a scene says; each scene answers what happened. */
 
 const NOW = Date.parse('2026-06-01T10:00:00Z')
+const BUILT = Date.parse('2026-05-30T00:00:00Z')
 
 const pointer = (sha: string, more: Partial<Pointer> = {}): Pointer => ({
   revoked: false,
@@ -23,13 +24,17 @@ class World {
   until: number | null = null
   arrives = true
   draws = true
+  chance = 0.5
+  /** What the clocks of player and server say. */
+  clock = (at: number) => NOW + at
+  date = (at: number): number | null => Math.floor((NOW + at) / 1000) * 1000
   undrawn = 0
   readonly log: string[] = []
   readonly done: Effect[] = []
 
   constructor(reloads: number[] = [], at = 0) {
     this.at = at
-    this.state = begun('build', null, reloads, NOW + at)
+    this.state = begun('build', BUILT, null, reloads, this.clock(at))
   }
 
   happens(event: Event): void {
@@ -43,7 +48,11 @@ class World {
     const { at } = this
     this.log.push(`${at / 1000} ${effect.do}`)
     if (effect.do === 'ask')
-      this.happens(this.told ? { is: 'told', at, now: NOW + at, pointer: this.told } : { is: 'unanswered', at, why: 'nobody answers' })
+      this.happens(
+        this.told
+          ? { is: 'told', at, raw: this.clock(at), date: this.date(at), took: 20, pointer: this.told }
+          : { is: 'unanswered', at, why: 'nobody answers' },
+      )
     else if (effect.do === 'gather') {
       const why = this.takes(effect.key)
       if (why === 'shown') this.happens({ is: 'gathered', key: effect.key })
@@ -59,7 +68,14 @@ class World {
     for (const end = this.at + ms; this.at < end;) {
       this.at += 500
       this.undrawn = this.draws || !this.state.glass ? 0 : this.undrawn + 500
-      this.happens({ is: 'beat', at: this.at, now: NOW + this.at, undrawn: this.undrawn, chance: 0.5 })
+      this.happens({
+        is: 'beat',
+        at: this.at,
+        raw: this.clock(this.at),
+        undrawn: this.undrawn,
+        chance: this.chance,
+        hour: new Date(NOW + this.at).getUTCHours(),
+      })
     }
     return this
   }
@@ -81,7 +97,7 @@ class World {
 export async function withoutAServer() {
   const world = new World()
   world.told = null
-  world.happens({ is: 'told', at: 0, now: NOW, pointer: pointer('kept') })
+  world.happens({ is: 'told', at: 0, raw: world.clock(0), date: null, took: 0, pointer: pointer('kept') })
   const at = world.log.join(', ')
   world.pass(3_600_000)
   const asked = world.times('ask')
@@ -169,7 +185,7 @@ export async function nothingIsDrawn() {
     }
   }
   // Three in a long time are none too many.
-  const rarely = begun('build', null, [NOW - 9_000_000, NOW - 5_000_000, NOW - 5000], NOW).safe
+  const rarely = begun('build', BUILT, null, [NOW - 9_000_000, NOW - 5_000_000, NOW - 5000], NOW).safe
   return { seen, rarely }
 }
 
@@ -214,6 +230,75 @@ export async function byTheClock() {
   }
 }
 
+/** A later build is looked for once it is said to be there, and the page goes at the next change once it is there, whole; so does an old page, at night. */
+export async function aLaterBuild() {
+  const world = new World().pass(5000)
+  world.told = pointer('a', { build: 'build' })
+  world.pass(5000)
+  world.told = pointer('a', { build: 'later' })
+  world.pass(600_000)
+  const looked = world.times('look for a page')
+  world.happens({ is: 'renewed' })
+  world.happens({ is: 'renewed' })
+  world.pass(600_000)
+  const old = new World()
+  old.chance = 0.0005
+  old.pass(3 * 86_400_000)
+  return {
+    looked,
+    leaves: world.times('reload at a change'),
+    after: world.times('look for a page').length,
+    old: old.times('reload at a change').map((s) => new Date(NOW + 1000 * s).toISOString().slice(0, 13)),
+  }
+}
+
+/** Clocks that are wrong: a little, a lot, and beyond belief. */
+export async function wrongClocks() {
+  const seen: Record<string, unknown> = {}
+  const with_ = (ms: number, server = true) => {
+    const world = new World()
+    world.clock = (at) => NOW + at + ms
+    if (!server) world.told = null
+    world.state = begun('build', BUILT, null, [], world.clock(0))
+    return world
+  }
+  for (const [name, ms] of Object.entries({ '3 s fast': 3000, '3 min slow': -180_000, '2 h fast': 7_200_000, 'in 1970': -NOW })) {
+    const world = with_(ms).pass(10_000)
+    seen[name] = [Math.round((world.state.offset + ms) / 1000), world.reports.at(-1)?.trouble, world.state.glass?.sha256]
+  }
+  // It is set right: the correction goes.
+  const mended = with_(-180_000).pass(10_000)
+  mended.clock = (at) => NOW + at
+  mended.pass(10_000)
+  seen['set right'] = [mended.state.offset, mended.reports.at(-1)?.trouble]
+  // Nobody answers, and the clock is beyond belief: it stands still as it was last, until somebody does.
+  const nothing = with_(-NOW, false)
+  nothing.happens({ is: 'told', at: 0, raw: 0, date: null, took: 0, pointer: pointer('kept') })
+  nothing.pass(1000)
+  seen['1970, and nothing remembered'] = nothing.log.filter((one) => !one.endsWith(' ask') && !one.endsWith(' report'))
+  const alone = with_(-NOW, false)
+  alone.state.lastGood = NOW - 500
+  alone.happens({ is: 'told', at: 0, raw: 0, date: null, took: 0, pointer: pointer('kept') })
+  alone.pass(60_000)
+  const before = [alone.log.filter((one) => !one.endsWith(' ask') && !one.endsWith(' report')), alone.state.frozen, alone.state.troubles.unbelieved]
+  alone.told = pointer('kept')
+  alone.pass(15_000)
+  seen['1970 and nobody there'] = [...before, alone.state.frozen, alone.state.glass?.sha256, alone.reports.at(-1)?.trouble]
+  // Set back to 1970 while it plays, and nobody there: it goes on as before.
+  const set = with_(0).pass(10_000)
+  set.told = null
+  set.clock = (at) => at
+  set.pass(3_600_000)
+  seen['set back'] = [set.clock(set.at) + set.state.offset - NOW - set.at, set.state.troubles.clock]
+  // Asleep for an hour: the clock is right when it wakes.
+  const asleep = with_(0).pass(10_000)
+  asleep.clock = (at) => NOW + at + 3_600_000
+  asleep.date = (at) => Math.floor((NOW + at + 3_600_000) / 1000) * 1000
+  asleep.pass(10_000)
+  seen['asleep'] = [asleep.state.offset, asleep.reports.at(-1)?.trouble]
+  return seen
+}
+
 /** Whatever happens in whatever order: the pointer is asked for again soon, and what it names is put together unless that failed just now. */
 export async function anythingAtAll() {
   let seed = 13
@@ -225,7 +310,7 @@ export async function anythingAtAll() {
     for (let n = 0; n < 60; n++) {
       const key = keyOf(pointer('abc'[Math.floor(chance() * 3)]!))
       const events: Event[] = [
-        { is: 'told', at: world.at, now: NOW, pointer: pointer('abc'[Math.floor(chance() * 3)]!) },
+        { is: 'told', at: world.at, raw: world.clock(world.at), date: null, took: 0, pointer: pointer('abc'[Math.floor(chance() * 3)]!) },
         { is: 'unanswered', at: world.at, why: 'x' },
         { is: 'gathered', key },
         { is: 'failed', key, at: world.at, why: 'x', chance: chance() },

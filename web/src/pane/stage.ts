@@ -159,6 +159,7 @@ export class Stage {
       const clip = document.createElement('div')
       Object.assign(clip.style, { position: 'absolute', overflow: 'hidden' })
       clip.dataset.element = part.element
+      clip.dataset.kind = part.kind
       if (part.item) clip.dataset.item = part.item
       const content = contentOf(part, source, this.onGlass)
       // Shows through until the film has decoded its frame, which takes as long as the film's key frames are apart.

@@ -1,16 +1,20 @@
+import { nextChange } from '../pane/sheet'
 import type { News, Wanted } from './fetcher'
 import { Glass } from './glass'
 import type { Wish } from './keeper'
 import { type Bundle, type Keeper, Larder, ToChoose } from './larder'
 import { type Effect, type Event, type State, begun, next, wrong } from './machine'
 import { choose, say } from './notes'
+import { Page } from './page'
 import { unpaired } from './pairing'
 import { type Pointer, pointerOf } from './pointer'
 import { Store } from './store'
 
+declare const __BUILT__: number
 const BEAT_MS = 500
 const ASK_MS = 8000
 const REPORT_MS = 10_000
+const HOUR_MS = 3_600_000
 const RELOADS = 'upper-pane:reloads'
 
 /** Does what the machine says, and tells it what became of that. Nothing that fails here stops the heart or the drawing. */
@@ -23,6 +27,7 @@ export class Player {
   private drew = false
   private undrawn = 0
   private drawing = ''
+  private readonly page: Page
   private readonly still = /^#at=(.+)$/.exec(location.hash)?.[1] ?? null
   private readonly asked = Number(new URLSearchParams(location.search).get('output')) || null
 
@@ -33,11 +38,14 @@ export class Player {
     private readonly keeperUrl: string,
   ) {
     this.glass = new Glass(host, () => this.now(), this.still !== null)
-    this.state = begun(build, this.asked, reloads(), Date.now())
+    // A page that stands still is asked for what was or will be.
+    this.state = begun(build, this.still === null ? __BUILT__ : 0, this.asked, reloads(), this.raw())
+    this.page = new Page(() => this.happened({ is: 'renewed' }))
   }
 
   async start(): Promise<void> {
     this.draw()
+    void this.page.keep()
     addEventListener('resize', () => this.glass.fit())
     addEventListener('pointerdown', () => this.glass.pressed())
     try {
@@ -45,6 +53,8 @@ export class Player {
       this.store = await Store.open(name)
       await moveIn(name, this.store)
       this.larder = new Larder(this.store, keeper(this.keeperUrl, name), (of, why) => this.happened({ is: 'trouble', of, why }))
+      const good = Number(await this.store.fact('instant'))
+      this.state = { ...this.state, lastGood: good > 0 ? good : null }
       const last = await this.store.fact('pointer')
       if (last) this.heard(pointerOf(last))
     } catch (e) {
@@ -54,8 +64,14 @@ export class Player {
     this.beat()
   }
 
-  private now(): number {
+  /** What the clock of this machine says. */
+  private raw(): number {
     return this.still === null ? Date.now() : Date.parse(this.still)
+  }
+
+  /** The instant that is drawn. */
+  private now(): number {
+    return this.state.frozen ? this.state.lastGood! : this.raw() + this.state.offset
   }
 
   private happened(event: Event): void {
@@ -67,8 +83,25 @@ export class Player {
   private beat(): void {
     // A page that is hidden or asleep draws nothing, and nobody misses it.
     this.undrawn = this.drew || document.hidden || !this.state.glass ? 0 : this.undrawn + BEAT_MS
+    if (this.drew) void this.remember()
     this.drew = false
-    this.happened({ is: 'beat', at: performance.now(), now: this.now(), undrawn: this.undrawn, chance: Math.random() })
+    this.happened({
+      is: 'beat',
+      at: performance.now(),
+      raw: this.raw(),
+      undrawn: this.undrawn,
+      chance: Math.random(),
+      hour: new Date(this.now()).getHours(),
+    })
+  }
+
+  /** Once an hour, an instant at which all was well: where the clock is lost, it stands still there. */
+  private async remember(): Promise<void> {
+    const { frozen, built, offset, lastGood } = this.state
+    const now = this.raw() + offset
+    if (frozen || this.still !== null || now < built || (lastGood !== null && Math.abs(now - lastGood) < HOUR_MS)) return
+    this.state = { ...this.state, lastGood: now }
+    await this.store?.keep('instant', String(now)).catch(() => undefined)
   }
 
   /** The next frame is asked for first: whatever becomes of this one, there is a next. */
@@ -76,7 +109,7 @@ export class Player {
     requestAnimationFrame(() => this.draw())
     let why = ''
     try {
-      if (this.glass.draw()) this.drew = true
+      if (this.glass.draw(!this.state.frozen)) this.drew = true
     } catch (e) {
       why = `It cannot be drawn: ${inWords(e)}`
     }
@@ -107,6 +140,11 @@ export class Player {
       case 'reload':
         sessionStorage.setItem(RELOADS, JSON.stringify(effect.reloads))
         return location.reload()
+      case 'look for a page':
+        return this.page.look()
+      case 'reload at a change':
+        setTimeout(() => location.reload(), this.untilChange())
+        return
       case 'end':
         return this.end()
     }
@@ -114,19 +152,21 @@ export class Player {
 
   private async ask(): Promise<void> {
     try {
+      const asked = performance.now()
       const answer = await fetch(`/pointers/${this.secret}.json`, { cache: 'no-cache', signal: AbortSignal.timeout(ASK_MS) })
       if (!answer.ok) throw new Error(`the server answered ${answer.status}`)
       const text = await answer.text()
       const pointer = pointerOf(text)
-      this.heard(pointer)
+      const date = this.still === null ? Date.parse(answer.headers.get('Date') ?? '') : NaN
+      this.heard(pointer, Number.isNaN(date) ? null : date, performance.now() - asked)
       if (!pointer.revoked) await this.store?.keep('pointer', text)
     } catch (e) {
       this.happened({ is: 'unanswered', at: performance.now(), why: inWords(e) })
     }
   }
 
-  private heard(pointer: Pointer): void {
-    this.happened({ is: 'told', at: performance.now(), now: this.now(), pointer })
+  private heard(pointer: Pointer, date: number | null = null, took = 0): void {
+    this.happened({ is: 'told', at: performance.now(), raw: this.raw(), date, took, pointer })
   }
 
   private async gather(pointer: Pointer, key: string): Promise<void> {
@@ -146,7 +186,7 @@ export class Player {
       await this.glass.show(bundle)
       this.drew = true
       const { sha256, until, output } = bundle
-      const since = new Date().toISOString().replace(/\.\d+Z$/, 'Z')
+      const since = new Date(this.now()).toISOString().replace(/\.\d+Z$/, 'Z')
       this.happened({ is: 'shown', glass: { key, sha256, since, output: output.output ?? this.asked, until } })
       await this.larder!.stands(bundle)
       const picture = this.glass.largestPicture()
@@ -181,6 +221,14 @@ export class Player {
     const url = await this.store?.fact('picture')
     const blob = url && (await this.store?.blob(url))
     if (blob) this.glass.picture(URL.createObjectURL(blob))
+    else say(this.host, 'Player', 'No picture is kept here yet. It is tried again by itself.')
+  }
+
+  /** ms until something else is shown; where that is not within the hour, any time soon. */
+  private untilChange(): number {
+    const change = this.bundle && nextChange(this.bundle.sheet, this.now())
+    const ms = change === null ? Infinity : change - this.now()
+    return ms < 3_600_000 ? ms : 20_000 * Math.random()
   }
 
   private async end(): Promise<void> {

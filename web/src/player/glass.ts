@@ -61,10 +61,14 @@ export class Glass {
     )
   }
 
-  /** @returns whether anything is there to be drawn */
-  draw(): boolean {
+  /**
+   * @param runs whether time goes on; what tells the time is left out where it does not
+   * @returns whether anything is there to be drawn
+   */
+  draw(runs: boolean): boolean {
     if (!this.stage) return false
-    this.stage.draw(this.now(), !this.still)
+    this.host.classList.toggle('frozen', !runs)
+    this.stage.draw(this.now(), runs && !this.still)
     return true
   }
 

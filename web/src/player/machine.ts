@@ -18,6 +18,17 @@ export const RELOADS = 3
 export const RELOADS_MS = 600_000
 /** Whoever asked gives up sooner; this is for one who never says so. */
 const ANSWER_MS = 30_000
+/** The clocks of player and server may be so far apart. */
+const APART_MS = 5000
+/** A correction that is as close to another is left as it is. */
+const CLOSE_MS = 2000
+/** A later build of the page is looked for so often, once it is said to be there. */
+const LOOK_MS = 300_000
+/** Not all players at once. */
+const LOOK_SPREAD_MS = 20_000
+/** A page that is older is loaded anew at night. */
+const OLD_MS = 20 * 3_600_000
+const NIGHT_HOUR = 3
 const AGAIN_MS = 2000
 const LAST_AGAIN_MS = 60_000
 
@@ -44,6 +55,10 @@ export interface State {
   readonly build: string
   /** The output that the address of the page names. */
   readonly asked: number | null
+  /** A day before which no clock that is right can be, Unix ms. */
+  readonly built: number
+  /** When the page was loaded, Unix ms. */
+  readonly born: number
   over: boolean
   pointer: Pointer | null
   glass: Glass | null
@@ -61,6 +76,17 @@ export interface State {
   unheard: number
   choosing: boolean
   aligned: string
+  /** When a later build is looked for next; null while none is said to be there. */
+  lookAt: number | null
+  /** Whether the page is to be loaded anew at the next change. */
+  leaving: boolean
+  /** What the clock of the machine is corrected by, ms. */
+  offset: number
+  /** What it says less what goes on evenly; null before it was looked at. */
+  base: number | null
+  /** An instant at which all was well, Unix ms; and whether it stands still there, since nobody knows what time it is. */
+  lastGood: number | null
+  frozen: boolean
   /** When a page was loaded anew because nothing was drawn, Unix ms; kept over reloads. */
   reloads: number[]
   safe: boolean
@@ -69,9 +95,12 @@ export interface State {
 }
 
 export type Event =
-  /** The heart: `at` goes on evenly, `now` is what the clock says, `undrawn` how long nothing was drawn (0 while the page is hidden). */
-  | { is: 'beat'; at: number; now: number; undrawn: number; chance: number }
-  | { is: 'told'; at: number; now: number; pointer: Pointer }
+  /** The heart: `at` goes on evenly, `raw` is what the clock of the machine says, `undrawn` how long nothing was drawn (0 while the page is hidden), `hour` what a clock on the wall says. */
+  | { is: 'beat'; at: number; raw: number; undrawn: number; chance: number; hour: number }
+  /** A later build of the page is kept whole. */
+  | { is: 'renewed' }
+  /** With what the clock of the server says, in whole seconds, and how long the answer took; null where nobody says. */
+  | { is: 'told'; at: number; raw: number; date: number | null; took: number; pointer: Pointer }
   | { is: 'unanswered'; at: number; why: string }
   | { is: 'gathered'; key: string }
   | { is: 'failed'; key: string; at: number; why: string; chance: number }
@@ -91,11 +120,15 @@ export type Effect =
   | { do: 'align'; pointer: Pointer | null }
   | { do: 'last picture' }
   | { do: 'reload'; reloads: number[] }
+  | { do: 'look for a page' }
+  | { do: 'reload at a change' }
   | { do: 'end' }
 
-export const begun = (build: string, asked: number | null, reloads: number[], now: number): State => ({
+export const begun = (build: string, built: number, asked: number | null, reloads: number[], now: number): State => ({
   build,
   asked,
+  built,
+  born: now,
   over: false,
   pointer: null,
   glass: null,
@@ -110,11 +143,19 @@ export const begun = (build: string, asked: number | null, reloads: number[], no
   unheard: 0,
   choosing: false,
   aligned: '',
+  lookAt: null,
+  leaving: false,
+  offset: 0,
+  base: null,
+  lastGood: null,
+  frozen: false,
   reloads,
   safe: reloads.filter((at) => at <= now && now - at < RELOADS_MS).length >= RELOADS,
   troubles: {},
 })
 
+/** What is wrong with the machine goes on being wrong, whatever is shown. */
+const LASTING = ['sound', 'clock', 'unbelieved']
 const without = (troubles: State['troubles'], gone: (of: string) => boolean) =>
   Object.fromEntries(Object.entries(troubles).filter(([of]) => !gone(of)))
 
@@ -129,7 +170,8 @@ export function next(before: State, event: Event): [State, Effect[]] {
     case 'told':
       state.unanswered = 0
       state.askAt = event.at + POLL_MS
-      told(state, event.pointer, event.at, event.now, effects)
+      hear(state, event)
+      told(state, event.pointer, event.at, event.raw + state.offset, effects)
       break
     case 'unanswered':
       state.askAt = event.at + Math.min(LAST_POLL_MS, POLL_MS * 1.5 ** state.unanswered++)
@@ -151,7 +193,7 @@ export function next(before: State, event: Event): [State, Effect[]] {
       state.gatherTries = 0
       state.choosing = false
       state.glass = event.glass
-      state.troubles = without(state.troubles, (of) => of !== 'sound')
+      state.troubles = without(state.troubles, (of) => !LASTING.includes(of))
       break
     case 'to choose':
       if (event.key !== state.gathering) break
@@ -164,6 +206,9 @@ export function next(before: State, event: Event): [State, Effect[]] {
     case 'trouble':
       state.troubles = event.why === null ? without(state.troubles, (of) => of === event.of) : { ...state.troubles, [event.of]: event.why }
       break
+    case 'renewed':
+      leave(state, effects)
+      break
     case 'reported':
       state.reporting = 0
       if (event.arrived) state.unheard = 0
@@ -175,6 +220,37 @@ export function next(before: State, event: Event): [State, Effect[]] {
   }
   return [state, effects]
 }
+
+/** The server's clock has whole seconds: it is no better than this one, unless they are far apart. */
+function hear(state: State, { raw, date, took }: Event & { is: 'told' }): void {
+  if (date === null) return
+  const ahead = raw - (date + 500)
+  const offset = Math.abs(ahead) > APART_MS + 500 + took ? -ahead : 0
+  if (offset !== 0 && state.offset !== 0 && Math.abs(offset - state.offset) < CLOSE_MS) return
+  state.offset = offset
+  state.troubles =
+    offset === 0
+      ? without(state.troubles, (of) => of === 'clock')
+      : { ...state.troubles, clock: `The clock of this player is ${apart(ahead)}; it goes by the server's until it is set.` }
+}
+
+function apart(ahead: number): string {
+  const s = Math.abs(ahead) / 1000
+  const [size, unit] = s < 120 ? [s, 's'] : s < 7200 ? [s / 60, 'min'] : s < 172_800 ? [s / 3600, 'h'] : [s / 86_400, 'days']
+  return `${Math.round(size)} ${unit} ${ahead > 0 ? 'fast' : 'slow'}`
+}
+
+/** A clock that jumps to where no clock can be (an empty battery, a wrong hand) is not followed. */
+function watchClock(state: State, at: number, raw: number): void {
+  const jumped = state.base === null ? 0 : raw - at - state.base
+  if (Math.abs(jumped) > APART_MS && raw + state.offset < state.built && raw - jumped + state.offset >= state.built) {
+    state.offset -= jumped
+    state.troubles = { ...state.troubles, clock: `The clock of this player was set to ${day(raw)}; it goes on as before.` }
+  }
+  state.base = raw - at
+}
+
+const day = (ms: number) => new Date(ms).toISOString().slice(0, 10)
 
 function told(state: State, pointer: Pointer, at: number, now: number, effects: Effect[]): void {
   if (pointer.revoked) {
@@ -213,6 +289,23 @@ function align(state: State, now: number, effects: Effect[]): void {
 function gather(state: State, at: number, now: number, effects: Effect[]): void {
   const { pointer, glass } = state
   if (!pointer || !named(pointer)) return
+  if (now < state.built) {
+    if (state.troubles.unbelieved === undefined) {
+      const why = `The clock of this player says ${day(now)}, which is before its page was made; until it hears the server it stands still as it was last.`
+      state.troubles = { ...state.troubles, unbelieved: why }
+      if (!glass && state.lastGood === null)
+        effects.push({
+          do: 'note',
+          title: 'Player',
+          text: 'The clock of this player is not set, and the server does not answer. It is tried again by itself.',
+        })
+    }
+    if (state.lastGood === null) return
+    state.frozen = true
+  } else {
+    state.frozen = false
+    state.troubles = without(state.troubles, (of) => of === 'unbelieved')
+  }
   const key = keyOf(pointer)
   const stands = glass?.key === key && (glass.until === null || now < glass.until)
   if (stands || state.gathering === key || at < state.gatherAt) return
@@ -229,7 +322,16 @@ function gather(state: State, at: number, now: number, effects: Effect[]): void 
   effects.push({ do: 'gather', pointer, key })
 }
 
-function beat(state: State, { at, now, undrawn, chance }: Event & { is: 'beat' }, effects: Effect[]): void {
+/** For the better: what plays is kept, and stands again within a second or so. */
+function leave(state: State, effects: Effect[]): void {
+  if (state.leaving) return
+  state.leaving = true
+  effects.push({ do: 'reload at a change' })
+}
+
+function beat(state: State, { at, raw, undrawn, chance, hour }: Event & { is: 'beat' }, effects: Effect[]): void {
+  watchClock(state, at, raw)
+  const now = raw + state.offset
   if (at >= state.askAt) {
     state.askAt = at + ANSWER_MS
     effects.push({ do: 'ask' })
@@ -242,6 +344,15 @@ function beat(state: State, { at, now, undrawn, chance }: Event & { is: 'beat' }
     effects.push({ do: 'reload', reloads })
     return
   }
+  const later = state.pointer?.build
+  if (!later || later === state.build) state.lookAt = null
+  else if (state.lookAt === null) state.lookAt = at + LOOK_SPREAD_MS * chance
+  else if (at >= state.lookAt && !state.leaving) {
+    state.lookAt = at + LOOK_MS
+    effects.push({ do: 'look for a page' })
+  }
+  // Some time within the hour, and not all at once.
+  if (now - state.born > OLD_MS && hour === NIGHT_HOUR && chance < 0.001) leave(state, effects)
   report(state, at, chance, effects)
 }
 

@@ -1,7 +1,6 @@
 import '@fontsource-variable/atkinson-hyperlegible-next/wght.css'
 import { Player } from './effects'
 import keeperUrl from './keeper.ts?worker&url'
-import { keepPage } from './page'
 import { pair } from './pairing'
 import './player.scss'
 
@@ -17,6 +16,5 @@ const secret = /^\/play\/([0-9a-f]{40})\/$/.exec(location.pathname)?.[1]
 if (secret) {
   const player = new Player(host, secret, __BUILD__, keeperUrl)
   Object.assign(window, { upperPanePlayer: player })
-  void keepPage(__BUILD__, keeperUrl)
   void player.start()
 } else void pair(host)

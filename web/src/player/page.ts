@@ -1,17 +1,35 @@
-/** Puts the page itself into the browser's store, so that it opens without any server. Where that cannot be it plays all the same. */
-export async function keepPage(build: string, ...more: string[]): Promise<void> {
-  void navigator.storage?.persist?.().catch(() => undefined)
-  try {
-    // A worker that takes over asks which pages know their build: those that do not are loaded anew.
-    navigator.serviceWorker.addEventListener('message', (event) => event.ports[0]?.postMessage(build))
-    navigator.serviceWorker.startMessages()
-    await navigator.serviceWorker.register('/play/sw.js', { scope: '/play/' })
-    const parts = [...document.querySelectorAll<HTMLScriptElement | HTMLLinkElement>('script[src], link[href]')].map((e) =>
-      e instanceof HTMLScriptElement ? e.src : e.href,
-    )
-    const page = await caches.open('upper-pane:page')
-    await page.addAll([location.pathname, ...new Set([...parts, ...more])])
-  } catch {
-    // Tried again when the page is loaded again.
+/** What a page answers to a new worker (sw.ts): that it loads its later build by itself, at the next change. */
+const LEAVES = 'leaves by itself'
+
+/** The page itself, kept by its service worker (sw.ts). */
+export class Page {
+  private registration: ServiceWorkerRegistration | null = null
+
+  /** @param renewed told once a later build of the page is there, whole */
+  constructor(private readonly renewed: () => void) {}
+
+  /** Where the page cannot be kept it plays all the same, as long as the server stands. */
+  async keep(): Promise<void> {
+    void navigator.storage?.persist?.().catch(() => undefined)
+    const workers = navigator.serviceWorker
+    if (!workers) return
+    // Whoever opened it without one gets the first one, of the same build.
+    let isFirst = workers.controller === null
+    workers.addEventListener('controllerchange', () => {
+      if (!isFirst) this.renewed()
+      isFirst = false
+    })
+    workers.addEventListener('message', (event) => event.ports[0]?.postMessage(LEAVES))
+    workers.startMessages()
+    try {
+      this.registration = await workers.register('/play/sw.js', { scope: '/play/' })
+    } catch {
+      // Tried again when the page is loaded again.
+    }
+  }
+
+  /** A later build is said to be there: the browser looks for it. */
+  look(): void {
+    void this.registration?.update().catch(() => undefined)
   }
 }

@@ -4,6 +4,8 @@ import type { Alignment } from './alignment'
 /** What a player is told: a small file that is asked for again and again (docs/formats/pointer.schema.json). */
 export interface Pointer {
   revoked: boolean
+  /** Of the page that is handed out now. */
+  build?: string
   player?: { name: string; part: string | null; outputs: number[] }
   alignment?: Alignment | null
   display?: { name: string; raster: { width: number; height: number } }

@@ -1,72 +1,37 @@
-// The service worker of the player page: the page opens from the store when no server answers.
-// The release and its files are kept and read by the page itself.
+/// <reference lib="webworker" />
+import { cleanupOutdatedCaches, createHandlerBoundToURL, precacheAndRoute } from 'workbox-precaching'
+import { NavigationRoute, registerRoute } from 'workbox-routing'
 
-interface ExtendableEvent extends Event {
-  waitUntil(promise: Promise<unknown>): void
-}
-interface FetchEvent extends ExtendableEvent {
-  request: Request
-  respondWith(response: Promise<Response>): void
-}
-interface PageClient {
-  url: string
-  postMessage(message: string, transfer: Transferable[]): void
-  navigate(url: string): Promise<unknown>
-}
-interface WorkerScope {
-  addEventListener(type: 'install' | 'activate', listener: (event: ExtendableEvent) => void): void
-  addEventListener(type: 'fetch', listener: (event: FetchEvent) => void): void
-  skipWaiting(): Promise<void>
-  clients: { claim(): Promise<void>; matchAll(options: { type: 'window' }): Promise<PageClient[]> }
-  location: Location
-}
-const scope = self as unknown as WorkerScope
+/**
+ * The service worker of the player page: keeps the page with all that it is made of, whole or not at all, and opens it without any server.
+ * A new build is another set; the page is loaded anew when all of it is there (page.ts). What is played the page keeps itself.
+ */
+
+/** Filled in when it is built (vite.config.ts). */
+declare const __PAGE__: { url: string; revision: string | null }[]
+const scope = self as unknown as ServiceWorkerGlobalScope
+
+/** What a page answers that loads its later build by itself (page.ts, from which nothing can be imported here: a worker is one file). */
+const LEAVES = 'leaves by itself'
+/** As pages built before kept themselves. */
+const CACHE_OF_BEFORE = 'upper-pane:page'
+/** A page that does not answer that it leaves by itself was built before pages did, and would never load another one. */
+const ANSWER_MS = 5000
+
+precacheAndRoute(__PAGE__)
+cleanupOutdatedCaches()
+registerRoute(new NavigationRoute(createHandlerBoundToURL('/player'), { allowlist: [/^\/play\/[0-9a-f]{40}\/(\?|$)/] }))
 
 scope.addEventListener('install', (event) => event.waitUntil(scope.skipWaiting()))
-scope.addEventListener('activate', (event) => event.waitUntil(scope.clients.claim().then(() => void reloadUnknowing())))
-scope.addEventListener('fetch', (event) => {
-  const url = new URL(event.request.url)
-  const isPage = event.request.mode === 'navigate' && url.pathname.startsWith('/play/')
-  if (
-    event.request.method !== 'GET' ||
-    url.origin !== scope.location.origin ||
-    !(isPage || url.pathname.startsWith('/assets/') || url.pathname === '/mark.svg')
-  )
-    return
-  event.respondWith(serve(event.request, isPage))
-})
-
-/** A page that answers nothing was built before pages knew their build, and would never load another one by itself. */
-const ANSWER_MS = 5000
+scope.addEventListener('activate', (event) =>
+  event.waitUntil(Promise.all([scope.clients.claim(), caches.delete(CACHE_OF_BEFORE)]).then(() => void reloadUnknowing())),
+)
 
 async function reloadUnknowing(): Promise<void> {
   for (const client of await scope.clients.matchAll({ type: 'window' })) {
     const { port1, port2 } = new MessageChannel()
     const unknowing = setTimeout(() => void client.navigate(client.url).catch(() => undefined), ANSWER_MS)
-    port1.onmessage = () => clearTimeout(unknowing)
+    port1.onmessage = ({ data }) => data === LEAVES && clearTimeout(unknowing)
     client.postMessage('build?', [port2])
   }
 }
-
-/** What is built never changes under its name, so the store is asked first; the page itself is taken fresh where that is possible. */
-async function serve(request: Request, isPage: boolean): Promise<Response> {
-  const page = await caches.open('upper-pane:page')
-  if (!isPage) {
-    const kept = await page.match(request)
-    if (kept) return kept
-  }
-  try {
-    const answer = await fetch(request)
-    if (answer.ok) {
-      await page.put(isPage ? new URL(request.url).pathname : request, answer.clone())
-      return answer
-    }
-    if (answer.status < 500) return answer
-  } catch {
-    // No server: the store below.
-  }
-  const kept = await page.match(new URL(request.url).pathname)
-  return kept ?? new Response('The player page is not kept here yet.', { status: 503 })
-}
-
-export {}

@@ -1,0 +1,88 @@
+<?php
+
+declare(strict_types=1);
+
+namespace UpperPane\Tests\Browser;
+
+use Facebook\WebDriver\Chrome\ChromeDevToolsDriver;
+use PHPUnit\Framework\TestCase;
+use UpperPane\Tests\Browser\Support\Chrome;
+use UpperPane\Tests\Browser\Support\Desk;
+
+/** What is seen on the glass when the machine under it is not what it should be. */
+final class GlassTest extends TestCase
+{
+    private Chrome $desk;
+    private Chrome $player;
+
+    protected function setUp(): void
+    {
+        $this->desk = Chrome::open();
+        Desk::signIn($this->desk);
+        $this->player = Chrome::open(1920, 1080);
+        $this->player->go(Desk::url(Desk::players($this->desk, 'check-in-2')[0]['address']));
+        $this->player->see('.stage-canvas [data-element=main]');
+        $isKept = 'const done = arguments[0]; caches.keys().then((names) => done(navigator.serviceWorker.controller !== null && names.some((one) => one.includes("precache"))))';
+        $this->player->until(fn (): bool => $this->player->driver->executeAsyncScript($isKept) === true, 'the page to be kept');
+    }
+
+    protected function tearDown(): void
+    {
+        $this->player->close();
+        $this->desk->close();
+        Desk::server('start', 'nginx');
+    }
+
+    /** What is damaged is never shown: it is fetched anew before it is used, and the rest plays meanwhile. */
+    public function testAKeptFileThatIsDamagedIsFetchedAnew(): void
+    {
+        $pieces = <<<'JS'
+            const [work, done] = arguments
+            const open = indexedDB.open('upper-pane:' + location.pathname.split('/')[2])
+            open.onsuccess = () => {
+              const db = open.result
+              const rooms = db.transaction('pieces', 'readwrite').objectStore('pieces')
+              const all = rooms.getAllKeys()
+              all.onsuccess = async () => {
+                const keys = all.result.filter(([url]) => url.endsWith('.png') || url.endsWith('.jpg'))
+                if (work === 'damage') for (const key of keys) rooms.put(new Blob(['damaged']), key)
+                const sizes = []
+                for (const key of keys) await new Promise((next) => { rooms.get(key).onsuccess = (e) => { sizes.push(e.target.result.size); next() } })
+                db.close()
+                done(sizes)
+              }
+            }
+            JS;
+        $sizes = (array) $this->player->driver->executeAsyncScript($pieces, ['look']);
+        self::assertGreaterThan(2, count($sizes));
+        self::assertSame(array_fill(0, count($sizes), 7), $this->player->driver->executeAsyncScript($pieces, ['damage']));
+        $this->player->driver->navigate()->refresh();
+        $this->player->see('.stage-canvas [data-element=main] img, .stage-canvas [data-element=main] video');
+        $this->player->until(fn (): bool => $this->player->driver->executeAsyncScript($pieces, ['look']) === $sizes, 'all of them to be whole again');
+        $this->player->until(fn (): bool => $this->player->script('return upperPanePlayer.told') === null, 'nothing to be wrong any more');
+    }
+
+    /** An empty battery, and nobody there: all of it as it was, standing still, until somebody says what time it is. */
+    public function testAClockBeyondBeliefStandsStill(): void
+    {
+        $this->player->until(fn (): bool => $this->player->script('return upperPanePlayer.playsSha256') !== null, 'it to play');
+        Desk::server('stop', 'nginx');
+        (new ChromeDevToolsDriver($this->player->driver))->execute('Page.addScriptToEvaluateOnNewDocument', ['source' => <<<'JS'
+            const back = Date.now() - 86400000
+            const Real = Date
+            globalThis.Date = class extends Real {
+              constructor(...a) { super(...(a.length ? a : [Real.now() - back])) }
+              static now() { return Real.now() - back }
+            }
+            JS]);
+        $this->player->driver->navigate()->refresh();
+        $seen = "return [...document.querySelectorAll('.frozen .stage-canvas img')].filter((one) => one.naturalWidth > 0 && one.checkVisibility({ visibilityProperty: true })).length";
+        $this->player->until(fn (): bool => $this->player->script($seen) >= 2, 'its pictures as they were');
+        self::assertStringContainsString('The clock of this player says 1970-01-02', (string) $this->player->script('return upperPanePlayer.told'));
+
+        Desk::server('start', 'nginx');
+        $this->player->until(fn (): bool => $this->player->script('return document.querySelector(".frozen")') === null, 'it to go on');
+        $this->player->until(fn (): bool => str_contains((string) $this->player->script('return upperPanePlayer.told'), 'days slow; it goes by the server'), 'the clock of the server to be taken');
+        $this->desk->until(fn (): bool => str_contains(Desk::displays($this->desk)['check-in-2']['players'][0]['trouble'] ?? '', 'days slow'), 'the desk to know it');
+    }
+}
