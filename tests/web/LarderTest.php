@@ -24,10 +24,24 @@ final class LarderTest extends TestCase
         self::assertSame(['without' => ['ready', 'blob:100', null], 'later' => 'blob:300', 'asked' => ['/files/c']], Scene::of('larder', 'keptByAnEarlierStart'));
     }
 
+    public function testADarkGlassIsWorseThanOnePictureLess(): void
+    {
+        self::assertSame(['ready', null, 'blob:200', []], Scene::of('larder', 'dueAndDamaged'));
+    }
+
     public function testWhatNobodyNeedsGoesOnceTheNewOneStands(): void
     {
         $first = ['/files/a', '/files/b', '/releases/1'];
         self::assertSame([$first, $first, ['/files/a', '/files/b', '/files/c', '/releases/1', '/releases/2'], ['/files/b', '/files/c', '/releases/2']], Scene::of('larder', 'whatNobodyNeeds'));
+    }
+
+    public function testPagesThatShareAStoreLeaveOneAnotherWhatTheyNeed(): void
+    {
+        self::assertSame([
+            'kept' => ['/files/a', '/files/b', '/files/c', '/releases/1', '/releases/2'],
+            'again' => 'blob:1',
+            'asked' => ['/files/a'],
+        ], Scene::of('larder', 'twoPages'));
     }
 
     public function testWhatThisBuildDoesNotKnowIsRefusedWhole(): void

@@ -116,7 +116,7 @@ export async function damaged() {
 /** What is due first is fetched first, and what nobody wants any more is broken off. */
 export async function order() {
   const { network, fetcher, here } = await begun()
-  const files = ['/1', '/2', '/3', '/4'].map((url) => network.file(url, 2000, url < '/3' ? { stallsAfter: 1000 } : {}))
+  const files = ['/1', '/2', '/3', '/4'].map((url) => network.file(url, 2_000_000, url < '/3' ? { stallsAfter: 1000 } : {}))
   fetcher.want(files)
   await network.quiet()
   const before = [...network.asked]

@@ -11,7 +11,7 @@ import { Network } from './network'
 const NOW = Date.parse('2026-06-01T10:00:00Z')
 let names = 0
 
-async function begun(network = new Network(), name = `larder-${names++}`) {
+async function begun(network = new Network(), name = `larder-${names++}`, page = '1') {
   const store = await Store.open(name)
   const troubles: Record<string, string | null> = {}
   const listeners: ((news: News) => void)[] = []
@@ -23,9 +23,11 @@ async function begun(network = new Network(), name = `larder-${names++}`) {
   }
   const larder = new Larder(
     store,
+    page,
     keeper,
     (of, why) => (troubles[of] = why),
     (blob) => `blob:${blob.size}`,
+    20,
   )
   const gather = (pointer: Pointer) => larder.gather(pointer, null, () => NOW)
   return { network, store, larder, gather, troubles, name }
@@ -86,7 +88,7 @@ export async function keptByAnEarlierStart() {
   const pointer = release(first.network, '/releases/1', { a: 100, b: 200, c: 300 })
   const early = first.gather(pointer)
   await first.network.pass(1000)
-  await early
+  await first.larder.stands(await early)
   await first.store.drop('/files/c')
   await first.store.append({ url: '/files/c', sha256: '', type: '' }, new Blob(['wrong']))
   await first.store.finish('/files/c')
@@ -101,6 +103,21 @@ export async function keptByAnEarlierStart() {
   ;(await bundle).addressOf('c')
   await network.quiet()
   return { without, later: (await bundle).addressOf('c')?.url, asked: [...new Set(network.asked)] }
+}
+
+/** Also where what is due now is damaged and nobody is there: all else is better than a dark glass. */
+export async function dueAndDamaged() {
+  const first = await begun()
+  const pointer = release(first.network, '/releases/1', { a: 100, b: 200 })
+  const early = first.gather(pointer)
+  await first.network.pass(1000)
+  await first.larder.stands(await early)
+  await first.store.drop('/files/a')
+  const again = await begun(new Network(), first.name)
+  const bundle = again.gather(pointer)
+  await again.network.pass(1000)
+  await new Promise((done) => setTimeout(done, 50))
+  return [await state(bundle), (await bundle).addressOf('a'), (await bundle).addressOf('b')?.url, Object.values(again.troubles).filter(Boolean)]
 }
 
 /** What the new release does not name goes once it stands, and not before. */
@@ -119,6 +136,27 @@ export async function whatNobodyNeeds() {
     steps.push(await kept())
   }
   return steps
+}
+
+/** Two pages of one player: the one that goes ahead leaves the other what it needs; what is gone all the same is fetched again. */
+export async function twoPages() {
+  const one = await begun()
+  const first = release(one.network, '/releases/1', { a: 1, b: 2 })
+  const other = await begun(one.network, one.name, '2')
+  for (const page of [one, other]) {
+    const bundle = page.gather(first)
+    await one.network.pass(1000)
+    await page.larder.stands(await bundle)
+  }
+  const second = one.gather(release(one.network, '/releases/2', { b: 2, c: 3 }))
+  await one.network.pass(1000)
+  await one.larder.stands(await second)
+  const kept = (await one.store.all()).map((file) => file.url).sort()
+  await one.store.drop('/files/a')
+  one.network.asked.length = 0
+  const again = other.gather(first)
+  await one.network.pass(1000)
+  return { kept, again: (await again).addressOf('a')?.url, asked: one.network.asked }
 }
 
 export async function whatThisBuildDoesNotKnow() {

@@ -52,7 +52,9 @@ export class Player {
       const name = `upper-pane:${this.secret}`
       this.store = await Store.open(name)
       await moveIn(name, this.store)
-      this.larder = new Larder(this.store, keeper(this.keeperUrl, name), (of, why) => this.happened({ is: 'trouble', of, why }))
+      this.larder = new Larder(this.store, String(this.asked ?? ''), keeper(this.keeperUrl, name), (of, why) =>
+        this.happened({ is: 'trouble', of, why }),
+      )
       const good = Number(await this.store.fact('instant'))
       this.state = { ...this.state, lastGood: good > 0 ? good : null }
       const last = await this.store.fact('pointer')

@@ -28,7 +28,9 @@ export interface Outside {
   alone(name: string, work: () => Promise<void>): Promise<void>
 }
 
-const AT_ONCE = 2
+/** So many large files at once, and so many small ones beside them: what says what is to be played never waits for films. */
+const LARGE_AT_ONCE = 2
+const SMALL_AT_ONCE = 4
 const PIECE_BYTES = 1 << 20
 /** Nothing came for so long: it is broken off. */
 export const STALLED_MS = 20_000
@@ -61,7 +63,8 @@ export class Fetcher {
     const before = this.orders
     this.orders = new Map(wanted.map((one) => [one.url, before.get(one.url) ?? { ...one, state: 'waiting', tries: 0 }]))
     for (const [url, stop] of this.stops) if (!this.orders.has(url)) stop.abort(new Error('nobody wants it any more'))
-    for (const order of this.orders.values()) if (order.state === 'here') this.tell({ is: 'here', url: order.url })
+    // Another page may have thrown it away meanwhile.
+    for (const order of this.orders.values()) if (order.state === 'here') order.state = 'waiting'
     this.pump()
   }
 
@@ -75,11 +78,12 @@ export class Fetcher {
   }
 
   private pump(): void {
-    let working = [...this.orders.values()].filter((order) => order.state === 'working').length
+    const free = { large: LARGE_AT_ONCE, small: SMALL_AT_ONCE }
+    const sizeOf = (order: Order) => (order.bytes < PIECE_BYTES ? 'small' : 'large')
+    for (const order of this.orders.values()) if (order.state === 'working') free[sizeOf(order)]--
     for (const order of this.orders.values()) {
-      if (working >= AT_ONCE) return
-      if (order.state !== 'waiting') continue
-      working++
+      if (order.state !== 'waiting' || free[sizeOf(order)] <= 0) continue
+      free[sizeOf(order)]--
       order.state = 'working'
       void this.work(order)
     }

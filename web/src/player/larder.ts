@@ -37,6 +37,8 @@ const FORMATS = [undefined, 'upper-pane/release@1', 'upper-pane/release@2']
 const KINDS = ['zone', 'text', 'picture', 'shape', 'background', 'clock', 'code', 'ticker']
 /** What is due within so long has to be there before anything is shown. */
 const SOON_MS = 10_000
+/** The release that stood last. */
+const STOOD = 'stood'
 
 /** Puts releases together from the files of the store, and has fetched what is not there. */
 export class Larder {
@@ -50,9 +52,13 @@ export class Larder {
 
   constructor(
     private readonly store: Store,
+    /** What tells this page from others that share the store. */
+    private readonly page: string,
     private readonly keeper: Keeper,
     private readonly tell: (of: string, why: string | null) => void,
     private readonly createUrl = (blob: Blob) => URL.createObjectURL(blob),
+    /** How long the glass stays dark at the most for what is due and not there. */
+    private readonly patienceMs = 4000,
   ) {
     keeper.onNews((news) => void this.heard(news))
   }
@@ -79,6 +85,22 @@ export class Larder {
     this.wanted = list
     const urls = new Set(list.map((one) => one.url))
     this.keeper.want([...list, ...this.standing.filter((one) => !urls.has(one.url))])
+  }
+
+  /** The pages of a player with several outputs share what is kept: each notes what it needs, so that none throws it away for another. */
+  private async note(): Promise<void> {
+    const urls = [...new Set([...this.standing, ...this.wanted].map((one) => one.url))]
+    await this.store.keep(`needs:${this.page}`, JSON.stringify({ day: today(), urls }))
+  }
+
+  private async neededByAll(): Promise<Set<string>> {
+    const needed = new Set<string>()
+    for (const fact of await this.store.facts('needs:')) {
+      const { day, urls } = JSON.parse(fact) as { day: number; urls: string[] }
+      // One that has not been loaded for two days needs nothing any more.
+      if (Math.abs(today() - day) <= 2) for (const url of urls) needed.add(url)
+    }
+    return needed
   }
 
   private need(files: Wanted[]): Promise<unknown> {
@@ -121,12 +143,15 @@ export class Larder {
     for (const one of media) this.names.set(one.url, `"${one.name}"`)
     for (const face of file.faces) this.names.set(face.url, `The face ${face.family}`)
     const files = [...file.faces, ...media]
+    // What stood before this start stands again as soon as what is due is found right, and without what is not; the rest is looked at meanwhile.
+    const stood = (await this.store.fact(STOOD)) === release.sha256
     this.want([...list, ...files])
-    // What was kept whole by an earlier start is shown as soon as what is due is found right; the rest is looked at meanwhile.
-    const kept = await Promise.all(files.map((one) => this.store.about(one.url)))
-    const isKept = kept.every((one) => one?.whole)
+    await this.note()
     const soon = soonDue(sheet, now())
-    await this.need(isKept ? [...file.faces, ...media.filter((one) => soon.has(one.id))] : files)
+    if (stood) {
+      const due = this.need([...file.faces, ...media.filter((one) => soon.has(one.id))])
+      await Promise.race([due, new Promise((done) => setTimeout(done, this.patienceMs))])
+    } else await this.need(files)
     const byId = new Map(media.map((one) => [one.id, one]))
     for (const one of files) if (this.here.has(one.url)) await this.address(one.url)
     await loadFaces(file.faces as Face[], (face) => this.addresses.get(face.url) ?? face.url)
@@ -173,7 +198,9 @@ export class Larder {
   /** What stands on the glass now, and what nobody needs any more. */
   async stands(bundle: Bundle): Promise<void> {
     this.standing = bundle.files
-    const needed = new Set([...bundle.files, ...this.wanted].map((one) => one.url))
+    await this.store.keep(STOOD, bundle.sha256)
+    await this.note()
+    const needed = await this.neededByAll()
     for (const { url } of await this.store.all()) {
       if (needed.has(url)) continue
       await this.store.drop(url)
@@ -184,6 +211,8 @@ export class Larder {
     }
   }
 }
+
+const today = () => Math.floor(Date.now() / 86_400_000)
 
 /** Media ids of what is seen at an instant or soon after. */
 export function soonDue(sheet: RunSheet, at: number): Set<string> {

@@ -89,6 +89,11 @@ export class Store {
     return new Blob(pieces, { type: kept.type })
   }
 
+  /** Those whose names begin so. */
+  async facts(prefix: string): Promise<string[]> {
+    return this.db.getAll('facts', IDBKeyRange.bound(prefix, `${prefix}\uffff`))
+  }
+
   fact(name: string): Promise<string | undefined> {
     return this.db.get('facts', name)
   }
