@@ -10,13 +10,15 @@ use UpperPane\Tests\Browser\Support\Desk;
 /** Nobody without an account stops those who have one; and what is killed loses nothing. */
 final class CrowdTest extends TestCase
 {
-    protected function tearDown(): void
+    /** Each test asks from an address of its own on the loopback, so that what it spends nobody else misses. */
+    private static int $addresses = 1;
+
+    /** @var non-empty-string */
+    private string $from = '127.0.0.1';
+
+    protected function setUp(): void
     {
-        // What was spent in asking comes back with time: the next test begins with all of it.
-        for ($granted = 0; $granted < 8; usleep(100_000)) {
-            $granted = $this->ask('/api/pairing/none', '')[0] === 429 ? 0 : $granted + 1;
-        }
-        sleep(4);
+        $this->from = '127.0.0.' . ++self::$addresses;
     }
 
     /** Twelve that drip were enough to silence everything, when PHP waited for their bodies. */
@@ -29,7 +31,8 @@ final class CrowdTest extends TestCase
             fwrite($socket, "POST /api/$path HTTP/1.1\r\nHost: 127.0.0.1\r\nContent-Type: application/json\r\nContent-Length: 60000\r\n\r\n{");
             $dripping[] = $socket;
         }
-        usleep(500_000);
+        // Whoever asks now stands behind all of these.
+        self::assertSame(200, $this->ask('/api/layouts', $cookie)[0]);
         foreach ($dripping as $socket) {
             @fwrite($socket, ' ');
         }
@@ -108,7 +111,13 @@ final class CrowdTest extends TestCase
     {
         $curl = curl_init(Desk::url($path));
         assert($curl !== false);
-        curl_setopt_array($curl, [CURLOPT_RETURNTRANSFER => true, CURLOPT_HEADER => true, CURLOPT_TIMEOUT => 60, CURLOPT_HTTPHEADER => ["Cookie: $cookie", 'Content-Type: application/json']]);
+        curl_setopt_array($curl, [
+            CURLOPT_RETURNTRANSFER => true,
+            CURLOPT_HEADER => true,
+            CURLOPT_TIMEOUT => 60,
+            CURLOPT_INTERFACE => $this->from,
+            CURLOPT_HTTPHEADER => ["Cookie: $cookie", 'Content-Type: application/json'],
+        ]);
         if ($json !== null) {
             curl_setopt($curl, CURLOPT_POSTFIELDS, $json);
         }
@@ -121,7 +130,8 @@ final class CrowdTest extends TestCase
     /** @return resource */
     private function open()
     {
-        $socket = stream_socket_client('tcp://' . parse_url(Desk::url(), PHP_URL_HOST) . ':' . parse_url(Desk::url(), PHP_URL_PORT));
+        $from = stream_context_create(['socket' => ['bindto' => "$this->from:0"]]);
+        $socket = stream_socket_client('tcp://' . parse_url(Desk::url(), PHP_URL_HOST) . ':' . parse_url(Desk::url(), PHP_URL_PORT), context: $from);
 
         return is_resource($socket) ? $socket : throw new \RuntimeException('Nobody listens.');
     }

@@ -52,9 +52,9 @@ export class Player {
       const name = `upper-pane:${this.secret}`
       this.store = await Store.open(name)
       await moveIn(name, this.store)
-      this.larder = new Larder(this.store, String(this.asked ?? ''), keeper(this.keeperUrl, name), (of, why) =>
-        this.happened({ is: 'trouble', of, why }),
-      )
+      const tell = (of: string, why: string | null) => this.happened({ is: 'trouble', of, why })
+      const fetching = keeper(this.keeperUrl, name, (why) => tell('keeper', why))
+      this.larder = new Larder(this.store, String(this.asked ?? ''), fetching, tell)
       const good = Number(await this.store.fact('instant'))
       this.state = { ...this.state, lastGood: good > 0 ? good : null }
       const last = await this.store.fact('pointer')
@@ -263,8 +263,9 @@ function reloads(): number[] {
   }
 }
 
-function keeper(url: string, store: string): Keeper {
+function keeper(url: string, store: string, stopped: (why: string) => void): Keeper {
   const worker = new Worker(url, { type: 'module' })
+  worker.addEventListener('error', ({ message }) => stopped(`What fetches files has stopped: ${message || 'it cannot be loaded'}`))
   const wish = (one: Wish) => worker.postMessage(one)
   wish({ is: 'store', name: store })
   return {

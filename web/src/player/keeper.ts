@@ -12,8 +12,15 @@ const scope = self as unknown as {
 let fetcher: Promise<Fetcher> | null = null
 
 scope.addEventListener('message', ({ data: wish }) => {
-  if (wish.is === 'store') fetcher = Store.open(wish.name).then((store) => new Fetcher(store, network(), (news) => scope.postMessage(news)))
-  else void fetcher?.then((fetching) => (wish.is === 'want' ? fetching.want(wish.wanted) : fetching.first(wish.url)))
+  if (wish.is === 'store') {
+    fetcher = Store.open(wish.name).then((store) => new Fetcher(store, network(), (news) => scope.postMessage(news)))
+    // Told to the page as an error of this worker.
+    fetcher.catch((e: unknown) =>
+      setTimeout(() => {
+        throw e
+      }),
+    )
+  } else void fetcher?.then((fetching) => (wish.is === 'want' ? fetching.want(wish.wanted) : fetching.first(wish.url)))
 })
 
 function network() {
