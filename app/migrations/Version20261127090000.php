@@ -137,9 +137,9 @@ final class Version20261127090000 extends AbstractMigration
      */
     private function renamed(string $text, array $document): string
     {
-        foreach (Documents::named($document) as $kind => $ids) {
-            [$table, $keys] = $kind === 'designs' ? ['design', 'ref|layout|playlist'] : ['media_asset', 'media|id'];
-            foreach ($ids as $id) {
+        $named = Documents::named($document);
+        foreach (['designs' => ['design', 'ref|layout|playlist'], 'media' => ['media_asset', 'media|id']] as $kind => [$table, $keys]) {
+            foreach ($named[$kind] as $id) {
                 $own = $this->own($table, $id);
                 if ($own !== $id) {
                     $text = (string) preg_replace('/("(?:' . $keys . ')":\s*)' . preg_quote((string) json_encode($id), '/') . '/', '$1' . json_encode($own), $text);

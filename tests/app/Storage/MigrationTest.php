@@ -81,6 +81,21 @@ final class MigrationTest extends TestCase
         self::assertSame('Hall wall', $one("SELECT name FROM surveyed_display WHERE id = 'hall'"));
     }
 
+    /** What viewers read is no name of anything, also where it sounds like one. */
+    public function testWordsAreLeftAsTheyAre(): void
+    {
+        $this->load();
+        $media = $this->connection->fetchOne('SELECT id FROM media_asset ORDER BY id LIMIT 1');
+        $words = strtoupper(is_string($media) ? $media : '');
+        $this->connection->executeStatement(
+            "UPDATE design SET document = JSON_ARRAY_APPEND(document, '$.elements', JSON_OBJECT('id', ?, 'kind', 'text', 'text', ?)) WHERE id = 'check-in-day'",
+            [$words, $words],
+        );
+        $this->migrate();
+        self::assertNotSame($media, $words);
+        self::assertSame($words, $this->connection->fetchOne("SELECT JSON_VALUE(document, '$.elements[last].id') FROM design WHERE id = 'check-in-day'"));
+    }
+
     /** The one that ruled goes on ruling; the other is kept, and rules nowhere. */
     public function testOfTwoSchedulesOfOnePlaceTheOneThatRulesStays(): void
     {
