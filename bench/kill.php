@@ -99,7 +99,9 @@ function write(string $base, int $number, string $ledger, string $stop): void
     for ($round = 1; !is_file($stop); $round++) {
         switch ($random->getInt(0, 5)) {
             case 0:
-                [$status, $asset] = $hand->ask('POST', '/api/media', null, picture(1000 * $number + $round));
+                $picture = picture(1000 * $number + $round);
+                [$status, $asset] = $hand->ask('POST', '/api/media', null, $picture);
+                unlink($picture);
                 if ($status === 202) {
                     $known['brought'][] = $asset['id'];
                 }

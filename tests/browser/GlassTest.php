@@ -65,7 +65,16 @@ final class GlassTest extends TestCase
     /** An empty battery, and nobody there: all of it as it was, standing still, until somebody says what time it is. */
     public function testAClockBeyondBeliefStandsStill(): void
     {
-        $this->player->until(fn (): bool => $this->player->script('return upperPanePlayer.playsSha256') !== null, 'it to play');
+        $facts = <<<'JS'
+            const done = arguments[0]
+            const open = indexedDB.open('upper-pane:' + location.pathname.split('/')[2])
+            open.onsuccess = () => {
+              const all = open.result.transaction('facts').objectStore('facts').getAllKeys()
+              all.onsuccess = () => { open.result.close(); done(all.result) }
+            }
+            JS;
+        $isNoted = fn (): bool => array_diff(['instant', 'pointer', 'stood'], (array) $this->player->driver->executeAsyncScript($facts)) === [];
+        $this->player->until($isNoted, 'what stood, and when, to be noted');
         Desk::server('stop', 'nginx');
         (new ChromeDevToolsDriver($this->player->driver))->execute('Page.addScriptToEvaluateOnNewDocument', ['source' => <<<'JS'
             const back = Date.now() - 86400000

@@ -34,18 +34,18 @@ final readonly class BringInMedia
     {
         $asset = new MediaAsset(strtolower((string) new Ulid()), $upload->name, (int) $upload->file->getSize(), $this->clock->now(), $this->who->login());
         $stream = fopen($upload->file->getPathname(), 'r') ?: throw new \RuntimeException('The upload cannot be read.');
-        $isNoted = false;
         try {
             $this->incoming->writeStream($asset->id, $stream);
-            $this->transaction->of(function () use ($asset): void {
-                $this->media->add($asset);
-                $this->jobs->dispatch(new ProbeMedia($asset->id));
-                $this->record->note(Did::Made, $asset->about());
-            });
-            $isNoted = true;
-        } finally {
-            $isNoted ?: $this->incoming->delete($asset->id);
+        } catch (\Throwable $e) {
+            $this->incoming->delete($asset->id);
+            throw $e;
         }
+        // From here on they stay, whatever happens: a transaction of which nobody answers may have landed. Pruning takes what nobody waits for.
+        $this->transaction->of(function () use ($asset): void {
+            $this->media->add($asset);
+            $this->jobs->dispatch(new ProbeMedia($asset->id));
+            $this->record->note(Did::Made, $asset->about());
+        });
 
         return $asset;
     }

@@ -30,7 +30,8 @@ final readonly class ProbeMediaHandler implements Owner
     public function __invoke(ProbeMedia $job): void
     {
         $asset = $this->entities->find(MediaAsset::class, $job->assetId);
-        if ($asset === null || $asset->state === MediaAsset::READY) {
+        // Done already by one who was stopped before he could say so.
+        if ($asset === null || in_array($asset->state, [MediaAsset::READY, MediaAsset::REFUSED], true)) {
             $this->incoming->delete($job->assetId);
 
             return;

@@ -6,9 +6,19 @@ namespace UpperPane\Tests\App\Media;
 
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\Attributes\TestWith;
+use Psr\Clock\ClockInterface;
+use Symfony\Component\HttpFoundation\File\UploadedFile;
+use Symfony\Component\HttpFoundation\Request;
+use Symfony\Component\Messenger\MessageBusInterface;
+use UpperPane\App\Account\Who;
+use UpperPane\App\Http\Upload;
+use UpperPane\App\Media\BringInMedia;
 use UpperPane\App\Media\MediaAsset;
+use UpperPane\App\Media\MediaAssets;
 use UpperPane\App\Media\ProbeMedia;
 use UpperPane\App\Media\ProbeMediaHandler;
+use UpperPane\App\Storage\Record;
+use UpperPane\App\Storage\Transaction;
 use UpperPane\Tests\App\ApiTestCase;
 
 /** What is brought in is what it says it is, or is refused in a sentence. Films and pictures are made by ffmpeg here. */
@@ -85,12 +95,47 @@ final class ProbeTest extends ApiTestCase
         self::assertIsString($file);
         file_put_contents($file, 'bytes');
         $csrf = $this->ask('GET', '/api/session')[1]['csrf'];
-        $upload = new \Symfony\Component\HttpFoundation\File\UploadedFile($file, '../quay.png', test: true);
+        $upload = new UploadedFile($file, '../quay.png', test: true);
         $this->client->request('POST', '/api/media', files: ['file' => $upload], server: ['HTTP_X_CSRF_TOKEN' => $csrf]);
 
         self::assertSame(202, $this->client->getResponse()->getStatusCode());
         [, $list] = $this->ask('GET', '/api/media');
         self::assertSame([['quay.png', 'waiting', 5]], array_map(static fn (array $m): array => [$m['name'], $m['state'], $m['bytes']], $list['media']));
+    }
+
+    /** The database was killed after it had written all, and before it said so. */
+    public function testBytesOfAnUploadStayWhereNobodyAnswersWhetherItIsNoted(): void
+    {
+        $noted = $this->entities()->getConnection();
+        $bus = $this->createStub(MessageBusInterface::class);
+        $bus->method('dispatch')->willReturnCallback(function () use ($noted): never {
+            $this->entities()->flush();
+            $noted->commit();
+            throw new \RuntimeException('Gone away.');
+        });
+        $file = (string) tempnam(sys_get_temp_dir(), 'upper-pane');
+        file_put_contents($file, self::ffmpeg('testsrc=s=64x48:d=1', 'image2', '-frames:v', '1', '-c:v', 'png'));
+        $container = static::getContainer();
+        $bringIn = new BringInMedia($container->get(MediaAssets::class), $container->get(Transaction::class), $container->get(Record::class), $bus, $container->get(Who::class), $container->get(ClockInterface::class), $container->get('app.incoming'));
+        $request = new Request(files: ['file' => new UploadedFile($file, 'quay.png', test: true)]);
+        try {
+            $bringIn->of(Upload::of($request));
+            self::fail('It is said that nobody answered.');
+        } catch (\RuntimeException $e) {
+            self::assertSame('Gone away.', $e->getMessage());
+        }
+        [$asset] = $this->entities()->getRepository(MediaAsset::class)->findAll();
+        ($container->get(ProbeMediaHandler::class))(new ProbeMedia($asset->id));
+        self::assertSame('ready', $asset->state, (string) $asset->refusal);
+    }
+
+    /** Its worker was stopped before it could say that it was done. */
+    public function testWhatWasRefusedStaysRefusedForItsReason(): void
+    {
+        $asset = $this->broughtIn('menu.png', 'no picture');
+        $why = $asset->refusal;
+        (static::getContainer()->get(ProbeMediaHandler::class))(new ProbeMedia('asset'));
+        self::assertSame(['refused', $why], [$asset->state, $asset->refusal]);
     }
 
     private function broughtIn(string $name, string $bytes): MediaAsset

@@ -190,6 +190,7 @@ export class Player {
       const { sha256, until, output } = bundle
       const since = new Date(this.now()).toISOString().replace(/\.\d+Z$/, 'Z')
       this.happened({ is: 'shown', glass: { key, sha256, since, output: output.output ?? this.asked, until } })
+      void this.remember()
       await this.larder!.stands(bundle)
       const picture = this.glass.largestPicture()
       const file = bundle.file.media.find((one) => one.id === picture)
