@@ -188,6 +188,14 @@ sleep((int) $wait);
 
 $judge = new Hand($base);
 $judge->signIn();
+// What is still being done is waited for, as long as it goes on.
+$left = null;
+for ($idle = 0; $left !== [] && $idle < (int) $wait; $idle++) {
+    [, $work] = $judge->ask('GET', '/api/work');
+    $idle = $left === ($work['queues'] ?? null) ? $idle : 0;
+    $left = $work['queues'] ?? null;
+    sleep(1);
+}
 $wrong = [];
 $told = ['saved' => 0, 'handed' => 0, 'brought' => 0];
 [, $answer] = $judge->ask('GET', '/api/media');
