@@ -116,7 +116,15 @@ final class ProbeTest extends ApiTestCase
         $file = (string) tempnam(sys_get_temp_dir(), 'upper-pane');
         file_put_contents($file, self::ffmpeg('testsrc=s=64x48:d=1', 'image2', '-frames:v', '1', '-c:v', 'png'));
         $container = static::getContainer();
-        $bringIn = new BringInMedia($container->get(MediaAssets::class), $container->get(Transaction::class), $container->get(Record::class), $bus, $container->get(Who::class), $container->get(ClockInterface::class), $container->get('app.incoming'));
+        $bringIn = new BringInMedia(
+            $container->get(MediaAssets::class),
+            $container->get(Transaction::class),
+            $container->get(Record::class),
+            $bus,
+            $container->get(Who::class),
+            $container->get(ClockInterface::class),
+            $container->get('app.incoming'),
+        );
         $request = new Request(files: ['file' => new UploadedFile($file, 'quay.png', test: true)]);
         try {
             $bringIn->of(Upload::of($request));
