@@ -57,7 +57,7 @@ final class ElementsTest extends TestCase
         $desk->see('.shelf .first', '1.67 px at each refresh of 60 Hz');
         $desk->press('.shelf .first .fix', 'Let it run 120 px a second');
         $desk->holds('[aria-label="speed in px a second"]', '120');
-        $left = fn (): float => (float) $desk->script('return parseFloat(document.querySelector("[data-element=ticker1]").firstElementChild.style.left)');
+        $left = fn (): float => (float) $desk->script('return document.querySelector("[data-element=ticker1]").firstElementChild.firstElementChild.getBoundingClientRect().left');
         $before = $left();
         $desk->until(fn (): bool => $left() !== $before, 'it to run');
     }

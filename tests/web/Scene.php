@@ -36,22 +36,29 @@ final class Scene
         return self::run("import { mounted, page, pass, say, server, storage } from 'scene'\nvoid [mounted, page, pass, say, server, storage]\n$script");
     }
 
-    /** What a function of `scenes/FILE.ts` answers. */
-    public static function of(string $file, string $function): mixed
+    /**
+     * What a function of `scenes/FILE.ts` answers.
+     *
+     * @param mixed $given written into a file of JSON, whose path the function finds in SCENE_GIVEN
+     */
+    public static function of(string $file, string $function, mixed $given = null): mixed
     {
         $scenes = json_encode(__DIR__ . "/scenes/$file", JSON_THROW_ON_ERROR | JSON_UNESCAPED_SLASHES);
 
-        return self::run("import { $function } from $scenes\nprocess.stdout.write('said ' + JSON.stringify(await $function()))\nprocess.exit(0)");
+        $said = "writeFileSync(process.env.SCENE_GIVEN + '.said', JSON.stringify(await $function()))";
+
+        return self::run("import { writeFileSync } from 'node:fs'\nimport { $function } from $scenes\n$said\nprocess.exit(0)", $given);
     }
 
-    private static function run(string $script): mixed
+    private static function run(string $script, mixed $given = null): mixed
     {
         $file = sys_get_temp_dir() . '/scene-' . bin2hex(random_bytes(6)) . '.ts';
         file_put_contents($file, $script);
-        $command = 'TZ=UTC timeout 60 node -e ' . implode(' ', array_map(escapeshellarg(...), [self::RUN, dirname(__DIR__, 2), $file]));
+        file_put_contents("$file.json", json_encode($given, JSON_PRESERVE_ZERO_FRACTION));
+        $command = "SCENE_GIVEN=$file.json TZ=UTC timeout 60 node -e " . implode(' ', array_map(escapeshellarg(...), [self::RUN, dirname(__DIR__, 2), $file]));
         exec("$command 2>&1", $lines, $code);
+        $last = is_file("$file.json.said") ? 'said ' . file_get_contents("$file.json.said") : end($lines);
         array_map(unlink(...), glob("$file*") ?: []);
-        $last = end($lines);
         $said = $code === 0 && is_string($last) && str_starts_with($last, 'said ') ? json_decode(substr($last, 5), true) : null;
 
         return $said ?? throw new \RuntimeException("The scene ended with $code:\n" . implode("\n", $lines));

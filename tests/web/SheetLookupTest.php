@@ -5,104 +5,15 @@ declare(strict_types=1);
 namespace UpperPane\Tests\Web;
 
 use PHPUnit\Framework\TestCase;
-use UpperPane\Core\Layout\Surroundings;
 use UpperPane\Core\Playback\Course;
 use UpperPane\Core\Playback\RunSheet;
 use UpperPane\Core\Playback\Timeline;
 use UpperPane\Core\Units\Instant;
 use UpperPane\Tests\Core\Make;
-use UpperPane\Tests\Core\Typewriter;
 
-/** The lookup that players, composer and thumbnails share (web/src/pane/sheet.ts) says what the core says. */
+/** What the tide table, rehearsals and the player look up in a run sheet (web/src/pane/sheet.ts) is what the core says. */
 final class SheetLookupTest extends TestCase
 {
-    public function testTheBrowserLooksUpWhatTheCoreShows(): void
-    {
-        $random = Make::random(77);
-        [$calls, $want] = [[], []];
-        for ($i = 0; $i < 40; $i++) {
-            $layout = Make::composed(Make::randomLayout($random));
-            $anchor = $random->getInt(0, 1) * 1_790_000_000_000;
-            [$sheet, $shown] = [Make::runSheet($layout, $anchor), Make::shownAt($layout, $anchor)];
-            for ($n = 0; $n < 25; $n++) {
-                $at = $anchor + $random->getInt(-9000, 90_000);
-                $calls[] = ['dueAt', [$sheet, $at]];
-                $want[] = json_decode((string) json_encode($shown->at($at)->toArray()['things']), true);
-            }
-        }
-        self::assertSameThings($want, (new Module('pane/sheet.ts'))->calls($calls));
-    }
-
-    public function testTheBrowserLooksUpWhatTheCoreShowsWhereItemsComeAndGo(): void
-    {
-        $random = Make::random(80);
-        $surroundings = new Surroundings('Europe/Lisbon');
-        $from = Instant::parse('2026-10-24T00:00:00Z')->ms;
-        [$calls, $want] = [[], []];
-        for ($i = 0; $i < 12; $i++) {
-            $layout = Make::composed(Make::comingAndGoing($random));
-            [$sheet, $shown] = [Make::runSheet($layout, 0, $surroundings, $from, $from + 2 * 86_400_000), Make::shownAt($layout, 0, $surroundings)];
-            for ($n = 0; $n < 12; $n++) {
-                $at = $random->getInt($from + 60_000, $from + 2 * 86_400_000);
-                $calls[] = ['dueAt', [$sheet, $at]];
-                $want[] = json_decode((string) json_encode($shown->at($at)->toArray()['things']), true);
-            }
-        }
-        self::assertSameThings($want, (new Module('pane/sheet.ts'))->calls($calls));
-    }
-
-    /**
-     * @param list<list<array<string, mixed>>> $want things at each instant
-     * @param list<mixed> $found what the browser draws then
-     */
-    private static function assertSameThings(array $want, array $found): void
-    {
-        foreach ($found as $index => $things) {
-            $told = array_map(static fn (array $due): array => array_diff_key(array_replace($due['part'], $due['now'] ?? []), ['id' => 1, 'levels' => 1, 'offsets' => 1])
-                + ($due['offset_ms'] === null ? [] : ['offset_ms' => $due['offset_ms']])
-                + ($due['opacity'] < 1 ? ['opacity' => round($due['opacity'], 4)] : []), $things);
-            $boxes = static fn (array $things): array => array_map(static fn (array $thing): array => [array_values($thing['rect']), array_values($thing['drawn'])], $things);
-            $rest = static fn (array $things): array => array_map(static fn (array $thing): array => array_diff_key($thing, ['rect' => 1, 'drawn' => 1]), $things);
-            self::assertEquals($rest($want[$index]), $rest($told));
-            self::assertEqualsWithDelta($boxes($want[$index]), $boxes($told), 0.02);
-        }
-        self::assertCount(count($want), $found);
-    }
-
-    public function testClocksRunningTextAndFillingShapesGoOnInTheBrowserAsInTheCore(): void
-    {
-        $random = Make::random(79);
-        $surroundings = new Surroundings('Europe/Lisbon', new Typewriter());
-        [$calls, $want] = [[], []];
-        for ($i = 0; $i < 30; $i++) {
-            $inner = Make::livelyLayout($random);
-            $layout = $i % 3 > 0 ? Make::composed($inner) : Make::composed(Make::layout([Make::zone('o', 0, 0, 640, 360, [
-                ['id' => 'i', 'layout' => $inner, 'duration_ms' => 9000], Make::picture('p', durationMs: 3000),
-            ])]));
-            $shown = Make::shownAt($layout, 0, $surroundings);
-            for ($n = 0; $n < 12; $n++) {
-                // Around the night on which Lisbon's clocks go back.
-                $at = 1_792_890_000_000 + $random->getInt(-90_000_000, 90_000_000);
-                $calls[] = ['dueAt', [Make::runSheet($layout, 0, $surroundings), $at]];
-                $want[] = json_decode((string) json_encode($shown->at($at)->toArray()['things']), true);
-            }
-        }
-        foreach ((new Module('pane/sheet.ts'))->calls($calls) as $index => $things) {
-            foreach ($things as $place => $due) {
-                $told = array_diff_key(array_replace($due['part'], $due['now'] ?? []), ['clock' => 1, 'ticker' => 1, 'progress' => 1]);
-                foreach (array_intersect_key($want[$index][$place], ['text' => 1, 'local_ms' => 1]) as $field => $value) {
-                    self::assertSame($value, $told[$field], json_encode($due['part']) . ' at ' . $calls[$index][1][1]);
-                }
-                foreach (['rect', 'drawn'] as $box) {
-                    foreach ($want[$index][$place][$box] as $side => $px) {
-                        self::assertEqualsWithDelta($px, $told[$box][$side], 0.02, "$box of {$due['part']['element']}");
-                    }
-                }
-            }
-            self::assertCount(count($want[$index]), $things);
-        }
-    }
-
     public function testTheTideTableWritesTheSlotsOfTheTimeline(): void
     {
         $random = Make::random(78);

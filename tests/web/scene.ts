@@ -100,65 +100,7 @@ export function mounted<T>(setup: () => T): { it: T; unmount: () => void } {
   return { it: it!, unmount: () => app.unmount() }
 }
 
-/** Elements enough to draw on: what is made, where it hangs, how it looks. */
-class Node_ {
-  style: Record<string, string> = {}
-  dataset: Record<string, string> = {}
-  className = ''
-  textContent = ''
-  children: Node_[] = []
-  parent: Node_ | null = null
-  constructor(readonly tag: string) {}
-  append(...nodes: Node_[]) {
-    for (const node of nodes) {
-      node.parent = this
-      this.children.push(node)
-    }
-  }
-  replaceChildren(...nodes: Node_[]) {
-    this.children = []
-    this.append(...nodes)
-  }
-  remove() {
-    if (this.parent) this.parent.children = this.parent.children.filter((c) => c !== this)
-  }
-  removeAttribute(name: string) {
-    delete (this as any)[name]
-  }
-}
-class Image_ extends Node_ {
-  decode = () => Promise.resolve()
-}
-class Film extends Node_ {
-  paused = true
-  seeking = false
-  readyState = 4
-  at = 0
-  seeks = 0
-  get currentTime() {
-    return this.at
-  }
-  set currentTime(to: number) {
-    this.at = to
-    this.seeks++
-  }
-  play() {
-    this.paused = false
-    return Promise.resolve()
-  }
-  pause() {
-    this.paused = true
-  }
-  load() {}
-}
-export const page = {
-  /** An empty element of a page on which can be drawn. */
-  open(): Node_ {
-    const make = (tag: string) => (tag === 'img' ? new Image_(tag) : tag === 'video' ? new Film(tag) : new Node_(tag))
-    Object.assign(globalThis, { document: { createElement: make }, HTMLImageElement: Image_, HTMLVideoElement: Film })
-    return make('div')
-  },
-}
+export { page } from './scenes/page'
 
 export function say(what: unknown): void {
   console.log(`said ${JSON.stringify(what)}`)

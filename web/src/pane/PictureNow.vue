@@ -21,17 +21,24 @@ const { width } = useElementSize(host)
 const visible = useElementVisibility(host)
 let stage: Stage | null = null
 
-// Small pictures are shown from their thumbnails, which are far lighter; a film is shown at its frame.
+// Small pictures are shown from stills, which are far lighter; larger ones show a film at its frame.
 const THUMBNAIL_PX = 480
+let isSmall = true
 const addressOf = (id: string) => {
   const media = props.media[id]
   if (!media) return null
-  const full = media.type.startsWith('video/') || width.value > THUMBNAIL_PX || !media.thumbnail
-  return { url: full ? media.url : media.thumbnail!, type: media.type, thumbnail: media.thumbnail }
+  const still = isSmall && media.thumbnail && !media.type.startsWith('video/')
+  return { url: still ? media.thumbnail! : media.url, type: media.type, thumbnail: media.thumbnail }
 }
 
 function draw() {
-  if (!stage || !visible.value || width.value === 0) return
+  if (!visible.value || width.value === 0) return
+  if (!stage || isSmall !== width.value <= THUMBNAIL_PX) {
+    isSmall = width.value <= THUMBNAIL_PX
+    stage?.destroy()
+    stage = new Stage(host.value!, addressOf, isSmall ? 'thumbnail' : 'desk')
+    stage.show(props.sheet)
+  }
   const raster = props.raster ?? props.sheet.canvas
   const target = props.target ?? { x: 0, y: 0, ...raster }
   const scale = width.value / raster.width
@@ -44,11 +51,7 @@ function draw() {
   stage.draw(props.at, props.playing ?? false)
 }
 
-onMounted(() => {
-  stage = new Stage(host.value!, addressOf)
-  stage.show(props.sheet)
-  draw()
-})
+onMounted(draw)
 watch(
   () => [props.sheet, props.media] as const,
   () => {

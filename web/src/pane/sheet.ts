@@ -20,35 +20,75 @@ export interface TextStyle {
   shadow?: { x_px: number; y_px: number; blur_px: number; color: string }
 }
 
-export interface Part {
+interface AnyPart {
   /** Its own, whatever stands before it; releases from before there were manifests have none. */
   id?: string
   element: string
-  kind: 'zone' | 'text' | 'picture' | 'shape' | 'background' | 'clock' | 'code' | 'ticker'
   item?: string
-  media?: { id?: string; name: string; width: number; height: number; length_ms?: number }
   rect: Box
   drawn: Box
-  text?: string
-  style?: TextStyle
-  shape?: 'rectangle' | 'ellipse'
-  fill?: string
-  radius_px?: number
   opacity?: number
-  flip?: 'across' | 'down' | 'both'
   /** The element's own rectangle, where this part is not all of it. */
   of?: Box
-  marks?: Mark[]
-  dial?: { color: string; ground?: string; seconds: boolean }
-  code?: { modules: string[]; quiet: number; color: string }
-  clock?: Clock
-  ticker?: { pass_ms: number; from_px: number; speed_px_s: number; length_px: number }
-  progress?: { zone: string; of: 'item' | 'loop'; from: Side }
+}
+
+export interface Media {
+  id?: string
+  name: string
+  width: number
+  height: number
+  length_ms?: number
+}
+
+/** A picture or a film, in a zone or by itself. */
+export interface MediaPart extends AnyPart {
+  kind: 'zone' | 'picture'
+  media: Media
+  radius_px?: number
+  flip?: 'across' | 'down' | 'both'
   /** Of a film, percent; without it, it is mute. At some hours of the day, s since local midnight, otherwise. */
   volume?: number
   levels?: [number, number, number][]
   offsets?: [number, number][]
 }
+
+/** A shape, or the colour below something. */
+export interface PlatePart extends AnyPart {
+  kind: 'shape' | 'background'
+  fill: string
+  shape?: 'rectangle' | 'ellipse'
+  radius_px?: number
+  progress?: { zone: string; of: 'item' | 'loop'; from: Side }
+}
+
+export interface TextPart extends AnyPart {
+  kind: 'text'
+  text: string
+  style: TextStyle
+  marks?: Mark[]
+}
+
+export interface ClockPart extends AnyPart {
+  kind: 'clock'
+  clock: Clock
+  style?: TextStyle
+  dial?: { color: string; ground?: string; seconds: boolean }
+}
+
+export interface CodePart extends AnyPart {
+  kind: 'code'
+  fill: string
+  code: { modules: string[]; quiet: number; color: string }
+}
+
+export interface TickerPart extends AnyPart {
+  kind: 'ticker'
+  text: string
+  style: TextStyle
+  ticker?: { pass_ms: number; from_px: number; speed_px_s: number; length_px: number }
+}
+
+export type Part = MediaPart | PlatePart | TextPart | ClockPart | CodePart | TickerPart
 
 /** Characters of a text, counted as Unicode code points, that are set otherwise. */
 export interface Mark {
@@ -67,15 +107,6 @@ export interface Clock {
   offsets?: [number, number][]
   until_ms?: number
   after?: string
-}
-
-/** What a part says at one instant alone. */
-export interface Now {
-  text?: string
-  local_ms?: number
-  rect?: Box
-  drawn?: Box
-  volume?: number
 }
 
 export interface Segment {
@@ -113,26 +144,25 @@ export interface RunSheet {
   layers: Layer[]
 }
 
-/** One drawn thing at an instant; `offset_ms` into its item. */
-export interface Due {
-  part: Part
-  offset_ms: number | null
-  opacity: number
-  now?: Now
-}
-
 export const isZone = (layer: Layer): layer is ZoneLayer => 'zone' in layer
 
-const mod = (value: number, period: number) => ((value % period) + period) % period
+export const mod = (value: number, period: number) => ((value % period) + period) % period
 
 /** Position in the loop: before the anchor, one without end stands at its beginning. */
 export const positionIn = (zone: LoopOf, since: number): number => (zone.period_ms === null ? Math.max(0, since) : mod(since, zone.period_ms))
 
-export function segmentAt(zone: LoopOf, position: number): number {
-  let due = zone.segments.length - 1
-  while (due > 0 && zone.segments[due]!.start_ms > position) due--
-  return due
+/** The last of what begins one after the other that has begun; the first where none has; -1 where there is nothing. */
+export function lastBegun<T>(list: readonly T[], begins: (one: T) => number, at: number): number {
+  let [low, high] = [0, list.length - 1]
+  while (low < high) {
+    const middle = (low + high + 1) >> 1
+    if (begins(list[middle]!) <= at) low = middle
+    else high = middle - 1
+  }
+  return Math.min(low, list.length - 1)
 }
+
+export const segmentAt = (zone: LoopOf, position: number): number => lastBegun(zone.segments, (segment) => segment.start_ms, position)
 
 /** What a zone goes through at an instant: ms since that loop began, since when and until when it is this one. */
 function loopAt(zone: ZoneLayer, at: number, since: number): { loop: LoopOf; since: number; from: number; to: number } {
@@ -141,8 +171,7 @@ function loopAt(zone: ZoneLayer, at: number, since: number): { loop: LoopOf; sin
   // A zone of a nested layout keeps what was due when its item began.
   const nested = turns[0]!.anchor_ms === null
   const asked = nested ? at - since : at
-  let i = turns.length - 1
-  while (i > 0 && turns[i]!.from_ms > asked) i--
+  const i = lastBegun(turns, (turn) => turn.from_ms, asked)
   const turn = turns[i]!
   const loop = loops[turn.loop]!
   return nested
@@ -150,188 +179,86 @@ function loopAt(zone: ZoneLayer, at: number, since: number): { loop: LoopOf; sin
     : { loop, since: at - turn.anchor_ms!, from: turn.from_ms, to: turns[i + 1]?.from_ms ?? Infinity }
 }
 
-export function dueAt(sheet: RunSheet, at: number): Due[] {
-  const things: Due[] = []
-  collect(sheet.layers, at, at - sheet.anchor_ms, null, 1, things)
-  return things
+/** What a zone shows at an instant: the scene that is due, and while it changes the one before as well. */
+export interface ZoneNow {
+  /** The scene; when its item began, what was cut off by a change of what is due included; and how long ago that is. */
+  scene: number
+  begun: number
+  into: number
+  /** How long it stands; null for one that never ends. And how long a round of its loop is, and how far that is gone. */
+  length: number | null
+  period: number | null
+  position: number
+  /** The one before, held at its end. */
+  before: { scene: number; begun: number; held: number } | null
+  change: { kind: 'fade' | 'push' | 'wipe'; ms: number; from: Side } | null
+  /** Until when it is just this. */
+  until: number
 }
 
-function collect(layers: Layer[], at: number, since: number, offset: number | null, opacity: number, things: Due[]): void {
-  for (const layer of layers) {
-    if (!isZone(layer)) {
-      const { part } = layer
-      const own = opacity * (part.opacity ?? 1)
-      things.push(
-        part.clock || part.ticker || part.progress || part.levels
-          ? { part, offset_ms: offset, opacity: own, now: nowOf(part, at, since, layers) }
-          : { part, offset_ms: offset, opacity: own },
-      )
-      continue
-    }
-    const { loop, since: began, from } = loopAt(layer, at, since)
-    if (loop.segments.length === 0) continue
-    const position = positionIn(loop, began)
-    const due = segmentAt(loop, position)
-    const segment = loop.segments[due]!
-    const into = position - segment.start_ms
-    const { fade_ms, moves } = segment
-    const scene = layer.scenes[segment.scene]!
-    // At the very beginning there is nothing before, nor after what is due has changed.
-    const changing = into < (moves?.ms ?? fade_ms) && into < at - from && (due > 0 || (loop.period_ms !== null && began >= loop.period_ms))
-    if (!changing) {
-      collect(scene, at, into, into, opacity, things)
-      continue
-    }
-    const before = loop.segments[due > 0 ? due - 1 : loop.segments.length - 1]!
-    const held = before.length_ms ?? 0
-    const leaving: Due[] = []
-    collect(layer.scenes[before.scene]!, at, held, held, opacity, leaving)
-    if (!moves) {
-      things.push(...leaving)
-      collect(scene, at, into, into, (opacity * into) / fade_ms, things)
-      continue
-    }
-    const coming: Due[] = []
-    collect(scene, at, into, into, opacity, coming)
-    things.push(...movedIn(moves, into / moves.ms, layer.rect, leaving, coming))
-  }
-}
-
-const TOWARDS: Record<Side, [number, number]> = { left: [-1, 0], right: [1, 0], top: [0, -1], bottom: [0, 1] }
-
-function movedIn({ kind, from }: { kind: 'push' | 'wipe'; from: Side }, gone: number, zone: Box, leaving: Due[], coming: Due[]): Due[] {
-  const [x, y] = TOWARDS[from]
-  if (kind === 'push') {
-    const [dx, dy] = [x * zone.width, y * zone.height]
-    return [
-      ...leaving.map((due) => moved(due, -dx * gone, -dy * gone, zone)),
-      ...coming.map((due) => moved(due, dx * (1 - gone), dy * (1 - gone), zone)),
-    ]
-  }
-  const open = {
-    x: x > 0 ? zone.x + zone.width * (1 - gone) : zone.x,
-    y: y > 0 ? zone.y + zone.height * (1 - gone) : zone.y,
-    width: x === 0 ? zone.width : zone.width * gone,
-    height: y === 0 ? zone.height : zone.height * gone,
-  }
-  return [...leaving, ...coming.map((due) => moved(due, 0, 0, open))]
-}
-
-function moved(due: Due, dx: number, dy: number, clip: Box): Due {
-  const shifted = (box: Box): Box => ({ ...box, x: box.x + dx, y: box.y + dy })
+/** @param since ms since the loops beside it began; @returns null, and until when, where nothing is due */
+export function zoneAt(zone: ZoneLayer, at: number, since: number): ZoneNow | { scene: null; until: number } {
+  const { loop, since: began, from, to } = loopAt(zone, at, since)
+  if (loop.segments.length === 0 || loop.period_ms === 0) return { scene: null, until: to }
+  const position = positionIn(loop, began)
+  const due = segmentAt(loop, position)
+  const segment = loop.segments[due]!
+  const into = position - segment.start_ms
+  const { scene, length_ms: length, fade_ms, moves } = segment
+  const ms = moves?.ms ?? fade_ms
+  // Before its anchor a loop without end stands at its beginning.
+  const waiting = loop.period_ms === null ? Math.max(0, -began) : 0
+  const end = length === null ? to : Math.min(to, at - into + length + waiting)
+  const now = { scene, begun: at - into, into, length, period: loop.period_ms, position }
+  // At the very beginning there is nothing before, nor after what is due has changed.
+  const changing = into < ms && into < at - from && (due > 0 || (loop.period_ms !== null && began >= loop.period_ms))
+  if (!changing) return { ...now, before: null, change: null, until: end }
+  const last = loop.segments[due > 0 ? due - 1 : loop.segments.length - 1]!
+  const held = last.length_ms ?? 0
   return {
-    ...due,
-    now: { ...due.now, rect: cut(shifted(due.now?.rect ?? due.part.rect), clip), drawn: shifted(due.now?.drawn ?? due.part.drawn) },
+    ...now,
+    before: { scene: last.scene, begun: at - into - held, held },
+    change: { kind: moves?.kind ?? 'fade', ms, from: moves?.from ?? 'left' },
+    until: Math.min(end, at - into + ms),
   }
 }
 
-function nowOf(part: Part, at: number, since: number, layers: Layer[]): Now {
-  if (part.ticker) {
-    const { pass_ms, from_px, speed_px_s, length_px } = part.ticker
-    return { drawn: { ...part.drawn, x: part.drawn.x + from_px + (speed_px_s * mod(since, pass_ms)) / 1000, width: length_px } }
+/** All that is drawn at an instant, the lowest first. */
+export function partsAt(sheet: RunSheet, at: number): Part[] {
+  const parts: Part[] = []
+  const collect = (layers: Layer[], since: number): void => {
+    for (const layer of layers) {
+      if (!isZone(layer)) {
+        parts.push(layer.part)
+        continue
+      }
+      const now = zoneAt(layer, at, since)
+      if (now.scene === null) continue
+      if (now.before) collect(layer.scenes[now.before.scene]!, now.before.held)
+      collect(layer.scenes[now.scene]!, now.into)
+    }
   }
-  if (part.progress) {
-    const { zone: id, of, from } = part.progress
-    const zone = layers.filter(isZone).find((z) => z.zone === id)
-    const due = zone && loopAt(zone, at, since)
-    return { rect: filled(part.rect, part.drawn, from, due ? gone(due.loop, due.since, of) : 0) }
+  collect(sheet.layers, at - sheet.anchor_ms)
+  return parts
+}
+
+/** So many changes are looked at for what is due soon. */
+const MOST_CHANGES = 200
+
+/** Media of what is seen at an instant or within so many ms after it, in the order in which they are. */
+export function mediaSoon(sheet: RunSheet, at: number, ms: number, most = MOST_CHANGES): Media[] {
+  const soon = new Map<string, Media>()
+  let moment: number | null = at
+  for (let changes = 0; moment !== null && moment <= at + ms && changes < most; changes++) {
+    for (const part of partsAt(sheet, moment)) if ('media' in part && part.media.id) soon.set(part.media.id, soon.get(part.media.id) ?? part.media)
+    moment = nextChange(sheet, moment)
   }
-  if (part.levels) return { volume: volumeOf(part, at) }
-  const { clock = {} } = part
-  if (part.dial) return { local_ms: at + offsetAt(clock, at) }
-  if (clock.until_ms === undefined) return { text: written(clock, fieldsOf(at + offsetAt(clock, at))) }
-  if (at >= clock.until_ms && clock.after !== undefined) return { text: clock.after }
-  return { text: written(clock, fieldsLeft(clock, clock.until_ms - at)) }
+  return [...soon.values()]
 }
 
-function volumeOf(part: Part, at: number): number {
-  const s = Math.floor((at + offsetAt(part, at)) / 1000) % 86_400
-  const level = part.levels?.find(([from, to]) => (from < to ? s >= from && s < to : s >= from || s < to))
-  return level?.[2] ?? part.volume ?? 0
-}
-
-const cut = (box: Box, clip: Box): Box => {
-  const x = Math.max(box.x, clip.x)
-  const y = Math.max(box.y, clip.y)
-  return {
-    x,
-    y,
-    width: Math.max(0, Math.min(box.x + box.width, clip.x + clip.width) - x),
-    height: Math.max(0, Math.min(box.y + box.height, clip.y + clip.height) - y),
-  }
-}
-
-function filled(rect: Box, drawn: Box, from: Side, share: number): Box {
-  const [width, height] = [drawn.width * share, drawn.height * share]
-  const part = from === 'left' || from === 'right' ? { ...drawn, width } : { ...drawn, height }
-  if (from === 'right') part.x = drawn.x + drawn.width - width
-  if (from === 'bottom') part.y = drawn.y + drawn.height - height
-  return cut(rect, part)
-}
-
-function gone(zone: LoopOf, since: number, of: 'item' | 'loop'): number {
-  if (zone.segments.length === 0) return 0
-  const position = positionIn(zone, since)
-  if (of === 'loop') return zone.period_ms ? position / zone.period_ms : 0
-  const segment = zone.segments[segmentAt(zone, position)]!
-  return segment.length_ms ? Math.min(1, (position - segment.start_ms) / segment.length_ms) : 0
-}
-
-function offsetAt(clock: { offsets?: [number, number][] }, at: number): number {
-  const table = clock.offsets ?? []
-  let i = table.length - 1
-  while (i > 0 && table[i]![0] > at) i--
-  return table[i]?.[1] ?? 0
-}
-
-function fieldsOf(local: number): Record<string, number> {
-  const date = new Date(local)
-  const hour = date.getUTCHours()
-  return {
-    year: date.getUTCFullYear(),
-    month: date.getUTCMonth() + 1,
-    day: date.getUTCDate(),
-    weekday: date.getUTCDay(),
-    half: hour < 12 ? 0 : 1,
-    hour,
-    hour11: hour % 12,
-    hour12: hour % 12 || 12,
-    hour24: hour || 24,
-    minute: date.getUTCMinutes(),
-    second: date.getUTCSeconds(),
-  }
-}
-
-const UNITS: [string, number][] = [
-  ['days', 86_400_000],
-  ['hours', 3_600_000],
-  ['minutes', 60_000],
-  ['seconds', 1000],
-]
-
-function fieldsLeft(clock: Clock, ms: number): Record<string, number> {
-  const told = new Set((clock.tokens ?? []).map((t) => ('field' in t ? t.field : '')))
-  const units = UNITS.filter(([name]) => told.has(name))
-  const least = units.at(-1)?.[1] ?? 1000
-  let left = Math.ceil(Math.max(0, ms) / least) * least
-  const fields: Record<string, number> = {}
-  for (const [field, unit] of units) {
-    fields[field] = Math.floor(left / unit)
-    left %= unit
-  }
-  return fields
-}
-
-function written(clock: Clock, fields: Record<string, number>): string {
-  return (clock.tokens ?? [])
-    .map((token) => {
-      if ('say' in token) return token.say
-      const value = fields[token.field] ?? 0
-      if ('names' in token) return token.names[token.field === 'month' ? value - 1 : value] ?? ''
-      const figures = String(token.field === 'year' && token.digits === 2 ? value % 100 : value).padStart(token.digits, '0')
-      return clock.figures ? figures.replace(/\d/g, (figure) => clock.figures![Number(figure)]!) : figures
-    })
-    .join('')
+/** What local time is ahead of UTC by at an instant, ms. */
+export function offsetAt({ offsets = [] }: { offsets?: [number, number][] }, at: number): number {
+  return offsets[lastBegun(offsets, ([from]) => from, at)]?.[1] ?? 0
 }
 
 /** Each slot of a zone that lies in [from, to), as it is written in the tide table. */

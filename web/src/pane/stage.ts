@@ -1,45 +1,57 @@
-import { contentOf, look, tell } from './look'
-import { type Box, type Due, type Now, type Part, type RunSheet, dueAt } from './sheet'
+import { type AddressOf, type Content, type Moment, type Surface, type Tools } from './kinds/kind'
+import { contentOf } from './kinds/kinds'
+import { Moving, shifted } from './motion'
+import { Pool } from './pool'
+import { type Box, type Layer, type Media, type Part, type RunSheet, type Side, type ZoneLayer, isZone, mediaSoon, zoneAt } from './sheet'
 
-/** Where the file of a media id lies, and a small picture of a film until its frame is there; null where there is none. */
-export type AddressOf = (mediaId: string) => { url: string; type: string; thumbnail?: string | null } | null
+export type { AddressOf, Surface } from './kinds/kind'
 
-interface Drawn {
-  clip: HTMLElement
-  content: HTMLElement
+/** What is seen within so long stands loaded and decoded. */
+const SOON_MS = 10_000
+/** What is seen soon is looked up again after so long. */
+const LOOK_MS = 2000
+
+/** What stands on a stage and may be told of: since when, whether it is really there to be seen, and what is wrong with it. */
+export interface Standing {
   part: Part
-  source: string
-  now?: Now
-  /** Stacking order and opacity as they were set last; undefined while it is not to be seen. */
-  order?: number
-  opacity?: number
+  /** When its item began, Unix ms; null outside of all. */
+  begun: number | null
+  isThere: boolean
+  trouble: string | null
 }
 
-const DRIFT_MS = 300
+/** What all that stands on one stage shares. */
+interface Shared {
+  tools: Tools
+  /** Elements that a hand holds elsewhere. */
+  overridden: ReadonlyMap<string, Box>
+}
 
 const sameBox = (a: Box, b: Box) => a.x === b.x && a.y === b.y && a.width === b.width && a.height === b.height
+const px = ({ x, y, width, height }: Box) => ({ left: `${x}px`, top: `${y}px`, width: `${width}px`, height: `${height}px` })
+const made = () => {
+  const element = document.createElement('div')
+  Object.assign(element.style, { position: 'absolute', left: '0px', top: '0px' })
+  return element
+}
 
 /**
  * Draws what a run sheet shows at an instant into an element: the same code in the composer, in thumbnails and in the player.
  *
- * Everything is placed where the core says; nothing is laid out here.
+ * Everything is placed where the core says; nothing is laid out here. What moves is run by the browser (motion.ts): nothing has to be
+ * drawn again before the instant that `draw` returns.
  */
 export class Stage {
   readonly canvas: HTMLElement
+  readonly pool = new Pool()
   private sheet: RunSheet | null = null
-  private readonly drawn = new Map<string, Drawn>()
-  private readonly keys = new WeakMap<Part, string>()
+  private scene: Scene
   private readonly overridden = new Map<string, Box>()
-  /** Set where the browser lets nothing be heard until somebody presses the page. */
-  heldBack = false
+  private readonly tools: Tools
+  private lookAt = -Infinity
+  private drawnAt = 0
 
-  constructor(
-    host: HTMLElement,
-    private addressOf: AddressOf,
-    private readonly keepAll = false,
-    /** Whether it is seen in public: films are heard, and nothing is said of what is not there. */
-    private readonly onGlass = false,
-  ) {
+  constructor(host: HTMLElement, addressOf: AddressOf, surface: Surface = 'desk', wake: () => void = () => undefined) {
     this.canvas = document.createElement('div')
     this.canvas.className = 'stage-canvas'
     Object.assign(this.canvas.style, {
@@ -51,15 +63,29 @@ export class Stage {
       isolation: 'isolate',
     })
     host.append(this.canvas)
+    this.tools = { surface, pool: this.pool, addressOf, heldBack: false, wake }
+    this.scene = new Scene(this.canvas, { tools: this.tools, overridden: this.overridden })
   }
 
+  /** What is the same in another sheet (docs/formats/release.md: `id`) goes on as it is. */
   show(sheet: RunSheet, addressOf?: AddressOf): void {
-    if (addressOf) this.addressOf = addressOf
+    if (addressOf) this.tools.addressOf = addressOf
     this.sheet = sheet
+    this.lookAt = -Infinity
     this.overridden.clear()
     this.canvas.style.width = `${sheet.canvas.width}px`
     this.canvas.style.height = `${sheet.canvas.height}px`
     this.canvas.style.background = sheet.background
+  }
+
+  /** Has loaded and decoded what a sheet shows at an instant and soon after, so that it can be shown without a dark frame. */
+  async prepare(sheet: RunSheet, addressOf: AddressOf, at: number): Promise<void> {
+    // Of what is seen already each keeps what it has.
+    const seen = this.standing().flatMap(({ part }) => ('media' in part && part.media.id ? [part.media.id] : []))
+    const media = mediaSoon(sheet, at, 0).filter(({ id }) => !seen.includes(id!))
+    this.lookAt = at + LOOK_MS
+    this.pool.prepare(located([...media, ...this.soon(at)], addressOf))
+    await this.pool.settled()
   }
 
   place(x: number, y: number, scaleX: number, scaleY = scaleX): void {
@@ -70,179 +96,375 @@ export class Stage {
   override(element: string, rect: Box | null): void {
     if (rect) this.overridden.set(element, rect)
     else this.overridden.delete(element)
-    for (const one of this.drawn.values()) if (one.part.element === element) this.put(one)
+    this.scene.put(element)
   }
 
-  /** Draws the instant; films run on when `playing`, else they stand at their frame. */
-  draw(at: number, playing: boolean): Due[] {
-    if (!this.sheet) return []
-    const due = dueAt(this.sheet, at)
-    const seen = new Set<string>()
-    const times = new Map<string, number>()
-    due.forEach((thing, order) => {
-      const key = this.keyOf(thing.part, times)
-      seen.add(key)
-      const one = this.make(key, thing.part)
-      // Drawn at every frame: only what changes is touched.
-      const { style } = one.clip
-      if (one.order === undefined) style.visibility = 'visible'
-      if (one.order !== order) style.zIndex = String(order + 1)
-      if (one.opacity !== thing.opacity) style.opacity = String(thing.opacity)
-      one.order = order
-      one.opacity = thing.opacity
-      if (thing.now) {
-        one.now = thing.now
-        if (thing.now.rect || thing.now.drawn) this.put(one)
-        tell(one.content, thing.part, thing.now)
-      } else if (one.now) {
-        // What moved stands still again.
-        one.now = undefined
-        this.put(one)
-      }
-      if (one.content instanceof HTMLVideoElement) {
-        if (this.onGlass) this.hear(one.content, thing)
-        this.time(one.content, thing, playing)
-      }
-    })
-    for (const [key, one] of this.drawn) {
-      if (seen.has(key)) continue
-      if (this.keepAll && one.part.media) {
-        one.clip.style.visibility = 'hidden'
-        one.order = undefined
-        if (one.content instanceof HTMLVideoElement && !one.content.paused) one.content.pause()
-      } else {
-        this.forget(key, one)
-      }
+  /**
+   * Draws the instant; films and what moves run on when `runs`, else they stand.
+   *
+   * @returns until when nothing has to be drawn again, Unix ms
+   */
+  draw(at: number, runs: boolean): number {
+    if (!this.sheet) return Infinity
+    this.drawnAt = at
+    const until = this.scene.draw(this.sheet.layers, { at, since: at - this.sheet.anchor_ms, offset: null, runs, isHeld: false })
+    if (this.tools.surface === 'player' && runs && (at >= this.lookAt || at < this.lookAt - LOOK_MS)) {
+      this.lookAt = at + LOOK_MS
+      this.pool.prepare(located(this.soon(at), this.tools.addressOf))
     }
-    return due
+    return until
+  }
+
+  private soon(at: number): Media[] {
+    if (!this.sheet) return []
+    const now = new Set(mediaSoon(this.sheet, at, 0).map(({ id }) => id))
+    return mediaSoon(this.sheet, at, SOON_MS).filter(({ id }) => !now.has(id))
+  }
+
+  /** All that is drawn, the lowest first. */
+  standing(): Standing[] {
+    return this.scene.standing(this.drawnAt)
   }
 
   /** Resolves when every picture and film that is due can be seen. */
   async settled(): Promise<void> {
-    await Promise.all(
-      [...this.drawn.values()].map(({ content }) => {
-        if (content instanceof HTMLImageElement) return content.decode().catch(() => undefined)
-        if (content instanceof HTMLVideoElement && (content.readyState < 2 || content.seeking)) {
-          return new Promise((done) => {
-            content.addEventListener(content.seeking ? 'seeked' : 'loadeddata', done, { once: true })
-            content.addEventListener('error', done, { once: true })
-          })
-        }
-        return undefined
-      }),
-    )
+    await this.scene.settled()
   }
 
-  destroy(): void {
-    for (const [key, one] of this.drawn) this.forget(key, one)
-    this.canvas.remove()
-  }
-
-  /** One item that follows itself is there twice, and an element may be drawn in many parts: each keeps what is made for it, by its turn. */
-  private keyOf(part: Part, times: Map<string, number>): string {
-    let key = this.keys.get(part)
-    if (key === undefined) this.keys.set(part, (key = `${part.id ?? `${part.element}|${part.item ?? ''}`}|${part.kind}`))
-    const turn = times.get(key) ?? 0
-    times.set(key, turn + 1)
-    return turn === 0 ? key : `${key}|${turn}`
-  }
-
-  private make(key: string, part: Part): Drawn {
-    const address = part.media?.id ? this.addressOf(part.media.id) : null
-    const source = address?.url ?? ''
-    let one = this.drawn.get(key)
-    if (one && one.source !== source) {
-      this.forget(key, one)
-      one = undefined
-    }
-    if (!one) {
-      const clip = document.createElement('div')
-      Object.assign(clip.style, { position: 'absolute', overflow: 'hidden' })
-      clip.dataset.element = part.element
-      clip.dataset.kind = part.kind
-      if (part.item) clip.dataset.item = part.item
-      const content = contentOf(part, source, this.onGlass)
-      // Shows through until the film has decoded its frame, which takes as long as the film's key frames are apart.
-      if (part.media?.length_ms !== undefined && address?.thumbnail) content.style.background = `0 0 / 100% 100% url("${address.thumbnail}")`
-      clip.append(content)
-      this.canvas.append(clip)
-      one = { clip, content, part: undefined as unknown as Part, source }
-      this.drawn.set(key, one)
-    }
-    if (one.part !== part) {
-      one.part = part
-      this.put(one)
-      look(one.content, part)
-    }
-    return one
-  }
-
-  private put({ clip, content, part, now }: Drawn): void {
-    const moved = this.overridden.get(part.element)
-    let rect = now?.rect ?? part.rect
-    let drawn = now?.drawn ?? part.drawn
-    if (moved) {
-      const of = part.of ?? part.rect
-      // What fills its box by itself goes on filling it; how content is fitted only the core knows.
-      const whole = !part.of && !part.media && !part.code && sameBox(part.rect, part.drawn)
-      const shifted = (box: Box): Box => ({ ...box, x: box.x + moved.x - of.x, y: box.y + moved.y - of.y })
-      drawn = whole ? moved : shifted(drawn)
-      rect = part.of ? shifted(rect) : moved
-    }
-    Object.assign(clip.style, {
-      left: `${rect.x}px`,
-      top: `${rect.y}px`,
-      width: `${rect.width}px`,
-      height: `${rect.height}px`,
-    })
-    Object.assign(content.style, {
-      position: 'absolute',
-      left: `${drawn.x - rect.x}px`,
-      top: `${drawn.y - rect.y}px`,
-      width: `${drawn.width}px`,
-      height: `${drawn.height}px`,
-      maxWidth: 'none',
-    })
-    clip.style.borderRadius = part.media && part.radius_px ? `${part.radius_px}px` : ''
-  }
-
-  /** Puts a film at its frame, or lets it run and corrects it when it drifts. */
-  private time(film: HTMLVideoElement, thing: Due, playing: boolean): void {
-    const length = thing.part.media?.length_ms ?? 0
-    const offset = thing.offset_ms ?? 0
-    const held = offset >= length - 40
-    const want = Math.min(offset, Math.max(0, length - 40)) / 1000
-    if (!playing || held) {
-      if (!film.paused) film.pause()
-      if (Math.abs(film.currentTime - want) > 0.02 && !film.seeking) film.currentTime = want
-      return
-    }
-    if (Math.abs(film.currentTime - want) * 1000 > DRIFT_MS && !film.seeking) film.currentTime = want
-    if (film.paused && film.readyState >= 2)
-      void film.play().catch((e: unknown) => {
-        if (!film.muted && e instanceof DOMException && e.name === 'NotAllowedError') this.heldBack = film.muted = true
-      })
-  }
-
-  private hear(film: HTMLVideoElement, { part, now }: Due): void {
-    const volume = (now?.volume ?? part.volume ?? 0) / 100
-    const muted = volume === 0 || this.heldBack
-    if (film.muted !== muted) film.muted = muted
-    if (film.volume !== volume) film.volume = volume
+  get heldBack(): boolean {
+    return this.tools.heldBack
   }
 
   /** After somebody has pressed the page a browser lets films be heard. */
   pressed(): void {
-    this.heldBack = false
+    this.tools.heldBack = false
   }
 
-  private forget(key: string, { clip, content }: Drawn): void {
-    if (content instanceof HTMLVideoElement) {
-      content.pause()
-      content.removeAttribute('src')
-      content.load()
+  destroy(): void {
+    this.scene.destroy()
+    this.pool.empty()
+    this.canvas.remove()
+  }
+}
+
+const located = (media: Media[], addressOf: AddressOf) =>
+  media.flatMap((one) => {
+    const address = addressOf(one.id!)
+    return address ? [{ media: one, url: address.url }] : []
+  })
+
+interface View {
+  readonly element: HTMLElement
+  order: number | null
+  standing(): Standing[]
+  put(element: string): void
+  settled(): Promise<unknown>
+  destroy(): void
+}
+
+type SceneMoment = Omit<Moment, 'layers'>
+
+/** Layers one over the other: those of the canvas, or of one item of a zone. */
+class Scene {
+  private readonly views = new Map<string, PartView | ZoneView>()
+  private moment: SceneMoment | null = null
+
+  constructor(
+    readonly element: HTMLElement,
+    private readonly shared: Shared,
+  ) {}
+
+  draw(layers: Layer[], moment: SceneMoment): number {
+    this.moment = moment
+    const turns = new Map<string, number>()
+    const seen = new Set<string>()
+    let until = Infinity
+    layers.forEach((layer, order) => {
+      // Releases from before there were manifests have no ids; an element may be drawn in many parts, each of its own.
+      const name = isZone(layer)
+        ? `zone ${layer.id ?? layer.zone}`
+        : `${layer.part.id ?? `${layer.part.element} ${layer.part.item ?? ''}`} ${layer.part.kind}`
+      const turn = turns.get(name) ?? 0
+      turns.set(name, turn + 1)
+      const key = `${name} ${turn}`
+      seen.add(key)
+      const view = this.view(key, layer)
+      // Only what changes is touched.
+      if (view.order !== order) view.element.style.zIndex = String(order + 1)
+      view.order = order
+      const own = { ...moment, layers }
+      until = Math.min(until, view instanceof ZoneView ? view.draw(layer as ZoneLayer, own) : view.draw((layer as { part: Part }).part, own))
+    })
+    for (const [key, view] of this.views) {
+      if (seen.has(key)) continue
+      view.destroy()
+      this.views.delete(key)
     }
-    clip.remove()
-    this.drawn.delete(key)
+    return until
+  }
+
+  private view(key: string, layer: Layer): PartView | ZoneView {
+    let view = this.views.get(key)
+    if (view instanceof PartView && !view.shows((layer as { part: Part }).part)) {
+      view.destroy()
+      view = undefined
+    }
+    if (!view) {
+      view = isZone(layer) ? new ZoneView(layer, this.shared) : new PartView(layer.part, this.shared)
+      this.element.append(view.element)
+      this.views.set(key, view)
+    }
+    return view
+  }
+
+  standing(at: number): Standing[] {
+    const begun = this.moment?.offset == null ? null : at - this.moment.offset
+    return [...this.views.values()]
+      .sort((a, b) => (a.order ?? 0) - (b.order ?? 0))
+      .flatMap((view) => (view instanceof ZoneView ? view.standing() : view.standing().map((one) => ({ ...one, begun }))))
+  }
+
+  put(element: string): void {
+    for (const view of this.views.values()) view.put(element)
+  }
+
+  settled(): Promise<unknown> {
+    return Promise.all([...this.views.values()].map((view) => view.settled()))
+  }
+
+  destroy(): void {
+    for (const view of this.views.values()) view.destroy()
+    this.views.clear()
+  }
+}
+
+/** One part: its box, which clips it, and its content where all of it lies. */
+class PartView implements View {
+  readonly element = document.createElement('div')
+  order: number | null = null
+  private readonly content: Content
+  private readonly source: string | null
+  private looked: Part | null = null
+
+  constructor(
+    private part: Part,
+    private readonly shared: Shared,
+  ) {
+    Object.assign(this.element.style, { position: 'absolute', overflow: 'hidden' })
+    this.element.dataset.element = part.element
+    this.element.dataset.kind = part.kind
+    if (part.item) this.element.dataset.item = part.item
+    this.source = this.sourceOf(part)
+    this.content = contentOf(part, shared.tools)
+    this.content.element.style.position = 'absolute'
+    this.element.append(this.content.element)
+  }
+
+  private sourceOf(part: Part): string | null {
+    return 'media' in part && part.media.id ? (this.shared.tools.addressOf(part.media.id)?.url ?? null) : null
+  }
+
+  /** Whether it can go on with another part in its place. */
+  shows(part: Part): boolean {
+    return part.kind === this.part.kind && this.sourceOf(part) === this.source && 'progress' in part === 'progress' in this.part
+  }
+
+  draw(part: Part, moment: Moment): number {
+    if (this.looked !== part) {
+      this.part = this.looked = part
+      this.place()
+      this.content.look(part)
+      this.element.style.opacity = part.opacity === undefined ? '' : String(part.opacity)
+      this.element.style.borderRadius = 'media' in part && part.radius_px ? `${part.radius_px}px` : ''
+    }
+    return this.content.tell?.(part, moment) ?? Infinity
+  }
+
+  put(element: string): void {
+    if (this.part.element === element) this.place()
+  }
+
+  private place(): void {
+    const { part } = this
+    const moved = this.shared.overridden.get(part.element)
+    let { rect, drawn } = part
+    if (moved) {
+      const of = part.of ?? rect
+      // What fills its box by itself goes on filling it; how content is fitted only the core knows.
+      const fills = !part.of && part.kind !== 'zone' && part.kind !== 'picture' && part.kind !== 'code' && sameBox(rect, drawn)
+      const shift = (box: Box): Box => ({ ...box, x: box.x + moved.x - of.x, y: box.y + moved.y - of.y })
+      drawn = fills ? moved : shift(drawn)
+      rect = part.of ? shift(rect) : moved
+    }
+    Object.assign(this.element.style, px(rect))
+    Object.assign(this.content.element.style, px({ ...drawn, x: drawn.x - rect.x, y: drawn.y - rect.y }), { maxWidth: 'none' })
+  }
+
+  standing(): Standing[] {
+    return [{ part: this.part, begun: null, isThere: this.content.isThere?.() ?? true, trouble: this.content.trouble?.() ?? null }]
+  }
+
+  settled(): Promise<unknown> {
+    return this.content.settled?.() ?? Promise.resolve()
+  }
+
+  destroy(): void {
+    this.content.destroy?.()
+    this.element.remove()
+  }
+}
+
+/** A zone: what is due in it, and while it changes what was before. */
+class ZoneView implements View {
+  readonly element = made()
+  order: number | null = null
+  private slots: Slot[] = []
+
+  constructor(
+    private zone: ZoneLayer,
+    private readonly shared: Shared,
+  ) {}
+
+  draw(zone: ZoneLayer, { at, since, runs, isHeld }: Moment): number {
+    this.zone = zone
+    const now = zoneAt(zone, at, since)
+    const before = now.scene === null ? null : now.before
+    const leaving = before && this.take(before.scene, before.begun)
+    const due = now.scene === null ? null : this.take(now.scene, now.begun, leaving)
+    for (const slot of this.slots) if (slot !== leaving && slot !== due) slot.destroy()
+    this.slots = [leaving, due].filter((slot) => slot !== null)
+    let until = isHeld ? Infinity : now.until
+    if (now.scene === null) return until
+    const window = this.shared.overridden.has(zone.zone) ? null : zone.rect
+    if (leaving && before) {
+      const offset = before.held
+      leaving.element.style.zIndex = '1'
+      until = Math.min(until, leaving.draw(zone.scenes[before.scene]!, { at, since: offset, offset, runs, isHeld: true }))
+      if (now.change?.kind === 'push') leaving.leave(now.change.from, zone.rect, now.change.ms, now.into, runs && !isHeld)
+      else leaving.rest()
+    }
+    due!.element.style.zIndex = '2'
+    until = Math.min(until, due!.draw(zone.scenes[now.scene]!, { at, since: now.into, offset: now.into, runs, isHeld }))
+    if (now.change && window) due!.come(now.change.kind, now.change.from, window, now.change.ms, now.into, runs && !isHeld)
+    else due!.rest()
+    return until
+  }
+
+  /** The slot in which it stands already, or stood in the round before; else a new one. */
+  private take(scene: number, begun: number, not: Slot | null = null): Slot {
+    const free = this.slots.filter((slot) => slot !== not)
+    const slot = free.find((one) => one.number === scene && one.begun === begun) ?? free.find((one) => one.number === scene)
+    if (slot) {
+      slot.begun = begun
+      return slot
+    }
+    const fresh = new Slot(scene, begun, this.shared)
+    this.element.append(fresh.element)
+    this.slots.push(fresh)
+    return fresh
+  }
+
+  standing(): Standing[] {
+    return this.slots.flatMap((slot) => slot.standing())
+  }
+
+  put(element: string): void {
+    for (const slot of this.slots) slot.put(element)
+  }
+
+  settled(): Promise<unknown> {
+    return Promise.all(this.slots.map((slot) => slot.settled()))
+  }
+
+  destroy(): void {
+    for (const slot of this.slots) slot.destroy()
+    this.slots = []
+    this.element.remove()
+  }
+}
+
+const TOWARDS: Record<Side, [number, number]> = { left: [-1, 0], right: [1, 0], top: [0, -1], bottom: [0, 1] }
+
+/** One item of a zone while it is seen. What comes and goes by moving is seen through a window where the zone lies. */
+class Slot {
+  readonly element = made()
+  private readonly inside = made()
+  private readonly scene: Scene
+  private readonly window = new Moving(this.element)
+  private readonly moving = new Moving(this.inside)
+  private isWindow = false
+  private at = 0
+
+  constructor(
+    readonly number: number,
+    public begun: number,
+    shared: Shared,
+  ) {
+    this.element.append(this.inside)
+    this.scene = new Scene(this.inside, shared)
+  }
+
+  draw(layers: Layer[], moment: SceneMoment): number {
+    this.at = moment.at
+    return this.scene.draw(layers, moment)
+  }
+
+  come(kind: 'fade' | 'push' | 'wipe', from: Side, zone: Box, ms: number, gone: number, runs: boolean): void {
+    if (kind === 'fade') {
+      this.shut(null)
+      this.window.stand([{ opacity: 0 }, { opacity: 1 }], ms, gone, runs)
+      return
+    }
+    const [x, y] = [TOWARDS[from][0] * zone.width, TOWARDS[from][1] * zone.height]
+    this.shut(zone)
+    if (kind === 'push') {
+      this.moving.stand([shifted(x, y), shifted(0, 0)], ms, gone, runs)
+    } else {
+      // The window comes in, and what is seen through it stays where it is.
+      this.window.stand([shifted(x, y), shifted(0, 0)], ms, gone, runs)
+      this.moving.stand([shifted(-x, -y), shifted(0, 0)], ms, gone, runs)
+    }
+  }
+
+  /** Pushed out by what comes from a side. */
+  leave(from: Side, zone: Box, ms: number, gone: number, runs: boolean): void {
+    this.shut(zone)
+    this.moving.stand([shifted(0, 0), shifted(-TOWARDS[from][0] * zone.width, -TOWARDS[from][1] * zone.height)], ms, gone, runs)
+  }
+
+  /** Nothing moves any more. */
+  rest(): void {
+    this.shut(null)
+    this.window.end()
+    this.moving.end()
+  }
+
+  /** Seen through a window, or as far as its parts reach. */
+  private shut(window: Box | null): void {
+    if (window === null && !this.isWindow) return
+    this.isWindow = window !== null
+    Object.assign(
+      this.element.style,
+      window === null ? { ...px({ x: 0, y: 0, width: 0, height: 0 }), overflow: '' } : { ...px(window), overflow: 'hidden' },
+    )
+    Object.assign(this.inside.style, { left: `${-(window?.x ?? 0)}px`, top: `${-(window?.y ?? 0)}px` })
+  }
+
+  standing(): Standing[] {
+    return this.scene.standing(this.at)
+  }
+
+  put(element: string): void {
+    this.scene.put(element)
+  }
+
+  settled(): Promise<unknown> {
+    return this.scene.settled()
+  }
+
+  destroy(): void {
+    this.rest()
+    this.scene.destroy()
+    this.element.remove()
   }
 }

@@ -27,6 +27,8 @@ export class Player {
   private drew = false
   private undrawn = 0
   private drawing = ''
+  private frame = 0
+  private timer: ReturnType<typeof setTimeout> | undefined
   private readonly page: Page
   private readonly still = /^#at=(.+)$/.exec(location.hash)?.[1] ?? null
   private readonly asked = Number(new URLSearchParams(location.search).get('output')) || null
@@ -37,14 +39,18 @@ export class Player {
     build: string,
     private readonly keeperUrl: string,
   ) {
-    this.glass = new Glass(host, () => this.now(), this.still !== null)
+    this.glass = new Glass(
+      host,
+      () => this.now(),
+      this.still !== null,
+      () => this.drawIn(0),
+    )
     // A page that stands still is asked for what was or will be.
     this.state = begun(build, this.still === null ? __BUILT__ : 0, this.asked, reloads(), this.raw())
     this.page = new Page(() => this.happened({ is: 'renewed' }))
   }
 
   async start(): Promise<void> {
-    this.draw()
     void this.page.keep()
     addEventListener('resize', () => this.glass.fit())
     addEventListener('pointerdown', () => this.glass.pressed())
@@ -95,6 +101,8 @@ export class Player {
       chance: Math.random(),
       hour: new Date(this.now()).getHours(),
     })
+    // Whatever became of what was asked for: there is a next frame.
+    this.drawIn(0)
   }
 
   /** Once an hour, an instant at which all was well: where the clock is lost, it stands still there. */
@@ -106,12 +114,22 @@ export class Player {
     await this.store?.keep('instant', String(now)).catch(() => undefined)
   }
 
-  /** The next frame is asked for first: whatever becomes of this one, there is a next. */
+  /** Draws in so many ms; at the next heartbeat anyway. */
+  private drawIn(ms: number): void {
+    clearTimeout(this.timer)
+    if (ms > 0) this.timer = setTimeout(() => this.drawIn(0), ms)
+    else this.frame ||= requestAnimationFrame(() => this.draw())
+  }
+
   private draw(): void {
-    requestAnimationFrame(() => this.draw())
+    this.frame = 0
     let why = ''
     try {
-      if (this.glass.draw(!this.state.frozen)) this.drew = true
+      const until = this.glass.draw(!this.state.frozen)
+      if (until !== null) {
+        this.drew = true
+        if (until - this.now() < 2 * BEAT_MS) this.drawIn(Math.max(1, until - this.now()))
+      }
     } catch (e) {
       why = `It cannot be drawn: ${inWords(e)}`
     }

@@ -1,4 +1,4 @@
-import { Stage } from '../pane/stage'
+import { type AddressOf, Stage, type Standing } from '../pane/stage'
 import { type Alignment, alignmentPicture } from './alignment'
 import type { Bundle } from './larder'
 import { layOut, thisOutput } from './output'
@@ -18,32 +18,43 @@ export class Glass {
     private readonly now: () => number,
     /** Whether the page stands still at an instant. */
     private readonly still: boolean,
+    /** Told when there is something to draw before it was due. */
+    private readonly wake: () => void,
   ) {}
 
-  /** Changed over at once: the new room is shown in the same frame in which the old one goes. Where it cannot be drawn the old one stays. */
+  /**
+   * Changed over in one frame, once what is due can be seen: what is in both goes on as it is. Where it cannot be drawn the one before stays.
+   */
   async show(bundle: Bundle): Promise<void> {
-    const room = document.createElement('div')
-    room.className = 'room'
-    const next = new Stage(room, (id) => bundle.addressOf(id), true, true)
+    const stage = this.stage ?? this.open()
+    const addressOf: AddressOf = (id) => bundle.addressOf(id)
+    await Promise.race([stage.prepare(bundle.sheet, addressOf, this.now()), new Promise((done) => setTimeout(done, SETTLE_MS))])
+    const before = this.bundle
     try {
-      next.show(bundle.sheet)
-      layOut(room, bundle.output)
-      next.draw(this.now(), !this.still)
-      room.style.visibility = 'hidden'
-      this.host.append(room)
-      await Promise.race([next.settled(), new Promise((done) => setTimeout(done, SETTLE_MS))])
+      this.put(bundle)
     } catch (e) {
-      next.destroy()
-      room.remove()
+      if (before) this.put(before)
+      else this.clear()
       throw e
     }
-    room.style.visibility = 'visible'
-    for (const old of [...this.host.children]) if (old !== room) old.remove()
-    this.stage?.destroy()
-    this.stage = next
-    this.room = room
+    for (const other of [...this.host.children]) if (other !== this.room) other.remove()
+    this.room!.style.visibility = 'visible'
+  }
+
+  private open(): Stage {
+    this.room = document.createElement('div')
+    this.room.className = 'room'
+    this.room.style.visibility = 'hidden'
+    this.host.append(this.room)
+    this.stage = new Stage(this.room, () => null, 'player', this.wake)
+    return this.stage
+  }
+
+  private put(bundle: Bundle): void {
     this.bundle = bundle
+    this.stage!.show(bundle.sheet, (id) => bundle.addressOf(id))
     this.fit()
+    this.stage!.draw(this.now(), !this.still)
   }
 
   /** The output's part of the display's raster fills the window, turned as its panel hangs; the canvas lies on it where the match says. */
@@ -63,13 +74,17 @@ export class Glass {
 
   /**
    * @param runs whether time goes on; what tells the time is left out where it does not
-   * @returns whether anything is there to be drawn
+   * @returns until when nothing has to be drawn again, Unix ms; null where nothing is there to be drawn
    */
-  draw(runs: boolean): boolean {
-    if (!this.stage) return false
+  draw(runs: boolean): number | null {
+    if (!this.bundle) return null
     this.host.classList.toggle('frozen', !runs)
-    this.stage.draw(this.now(), runs && !this.still)
-    return true
+    return this.stage!.draw(this.now(), runs && !this.still)
+  }
+
+  /** All that is drawn, the lowest first. */
+  standing(): Standing[] {
+    return this.bundle ? this.stage!.standing() : []
   }
 
   /** Shows who this output is until the picture's time is over; then what is handed over comes back. */
@@ -91,9 +106,9 @@ export class Glass {
 
   /** The largest picture that is seen; films are none. */
   largestPicture(): string | null {
-    const sized = (this.stage?.draw(this.now(), !this.still) ?? []).filter(({ part }) => part.media?.id && part.media.length_ms === undefined)
-    const area = ({ part }: (typeof sized)[number]) => part.rect.width * part.rect.height
-    return sized.sort((a, b) => area(b) - area(a))[0]?.part.media?.id ?? null
+    const pictures = this.standing().flatMap(({ part }) => ('media' in part && part.media.length_ms === undefined ? [part] : []))
+    const area = ({ rect }: (typeof pictures)[number]) => rect.width * rect.height
+    return pictures.sort((a, b) => area(b) - area(a))[0]?.media.id ?? null
   }
 
   get heldBack(): boolean {

@@ -1,6 +1,7 @@
 import { type Face, loadFaces } from '../pane/faces'
 import { type Manifest, type Named, type Planes, type Sheet, type WholeRelease, isManifest, sheetsOf, together } from '../pane/release'
-import { type Due, type RunSheet, dueAt, nextChange } from '../pane/sheet'
+import { isKnown } from '../pane/kinds/kinds'
+import { type RunSheet, isZone, mediaSoon } from '../pane/sheet'
 import type { News, Wanted } from './fetcher'
 import { type Output, ownOutputs, thisOutput, wholeRaster } from './output'
 import { type Pointer, keyOf, named } from './pointer'
@@ -34,7 +35,6 @@ export class ToChoose extends Error {
 }
 
 const FORMATS = [undefined, 'upper-pane/release@1', 'upper-pane/release@2']
-const KINDS = ['zone', 'text', 'picture', 'shape', 'background', 'clock', 'code', 'ticker']
 /** What is due within so long has to be there before anything is shown. */
 const SOON_MS = 10_000
 /** The release that stood last. */
@@ -147,7 +147,7 @@ export class Larder {
     const stood = (await this.store.fact(STOOD)) === release.sha256
     this.want([...list, ...files])
     await this.note()
-    const soon = soonDue(sheet, now())
+    const soon = new Set(mediaSoon(sheet, now(), SOON_MS).map((one) => one.id))
     if (stood) {
       const due = this.need([...file.faces, ...media.filter((one) => soon.has(one.id))])
       await Promise.race([due, new Promise((done) => setTimeout(done, this.patienceMs))])
@@ -186,8 +186,8 @@ export class Larder {
   private refuseUnknown(sheet: RunSheet): void {
     const look = (layers: RunSheet['layers']): void => {
       for (const layer of layers) {
-        if ('part' in layer) {
-          if (!KINDS.includes(layer.part.kind))
+        if (!isZone(layer)) {
+          if (!isKnown(layer.part.kind))
             throw new Error(`This page does not know how to draw a ${String(layer.part.kind)}; it has to be loaded anew.`)
         } else for (const scene of layer.scenes) look(scene)
       }
@@ -214,24 +214,8 @@ export class Larder {
 
 const today = () => Math.floor(Date.now() / 86_400_000)
 
-/** Media ids of what is seen at an instant or soon after. */
-export function soonDue(sheet: RunSheet, at: number): Set<string> {
-  const ids = new Set<string>()
-  for (let moment: number | null = at; moment !== null && moment <= at + SOON_MS; moment = nextChange(sheet, moment))
-    for (const thing of dueAt(sheet, moment)) idOf(thing, ids)
-  return ids
-}
-
-const idOf = ({ part }: Due, ids: Set<string>) => part.media?.id && ids.add(part.media.id)
-
 /** In the order in which they are seen from an instant on, as far as an hour shows it. */
 function dueFirst<M extends { id: string }>(sheet: RunSheet, at: number, media: M[]): M[] {
-  const order = new Set<string>()
-  let moment: number | null = at
-  for (let steps = 0; moment !== null && moment <= at + 3_600_000 && order.size < media.length && steps < 500; steps++) {
-    for (const thing of dueAt(sheet, moment)) idOf(thing, order)
-    moment = nextChange(sheet, moment)
-  }
-  const place = new Map([...order].map((id, n) => [id, n]))
+  const place = new Map(mediaSoon(sheet, at, 3_600_000, 500).map(({ id }, n) => [id!, n]))
   return [...media].sort((a, b) => (place.get(a.id) ?? Infinity) - (place.get(b.id) ?? Infinity) || 0)
 }

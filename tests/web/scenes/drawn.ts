@@ -1,0 +1,46 @@
+import { readFileSync } from 'node:fs'
+import { type RunSheet, isZone } from '../../../web/src/pane/sheet'
+import { Stage } from '../../../web/src/pane/stage'
+import { page } from './page'
+
+/** Media of the core's own documents are known by their names alone. */
+function located(layers: RunSheet['layers']): void {
+  for (const layer of layers) {
+    if (isZone(layer)) layer.scenes.forEach(located)
+    else if ('media' in layer.part) layer.part.media.id = layer.part.media.name
+  }
+}
+
+/** What stands on the stage at each of many instants: boxes, words and hands, the lowest first. Sheets and instants come in a file. */
+export function drawn() {
+  const asked = JSON.parse(readFileSync(process.env.SCENE_GIVEN!, 'utf8')) as [RunSheet, number[]][]
+  return asked.map(([sheet, instants]) => {
+    located(sheet.layers)
+    const host = page.open()
+    const stage = new Stage(host as unknown as HTMLElement, (id) => ({ url: `/files/${id}`, type: 'image/png' }))
+    stage.show(sheet)
+    return instants.map((at) => {
+      stage.draw(at, false)
+      return page.parts(host.children[0]!).map((part) => {
+        const content = part.children[0]!
+        const moving = content.all().find((one) => one.animations.length > 0) ?? content
+        const hands = content.all().filter((one) => one.dataset.hand !== undefined)
+        return {
+          element: part.dataset.element,
+          item: part.dataset.item ?? null,
+          kind: part.dataset.kind,
+          // What fills is seen through a window of its own.
+          rect: (part.dataset.kind === 'shape' ? moving : part).seen,
+          drawn: (part.dataset.kind === 'ticker' ? moving : content).box,
+          opacity: part.opacity,
+          text: content
+            .all()
+            .map((one) => one.textContent)
+            .join(''),
+          hands: hands.map((one) => one.attributes.transform),
+          into: 'currentTime' in content ? Math.round(1000 * (content.currentTime as number)) : null,
+        }
+      })
+    })
+  })
+}
