@@ -50,6 +50,7 @@ final class AccessibilityTest extends TestCase
         yield 'displays from a table' => ['/displays/from-table', '.empty'];
         yield 'media' => ['/media', '.grid img'];
         yield 'type faces' => ['/media/faces', '.faces td'];
+        yield 'what was seen' => ['/displays/check-in-1/seen', '.players'];
         yield 'layouts' => ['/layouts', '.design .stage-canvas'];
         yield 'composer' => ['/layouts/check-in-day', '.tide .slot'];
         yield 'playlist' => ['/playlists/shop-window-round', '.items li'];

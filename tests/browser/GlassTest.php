@@ -62,6 +62,29 @@ final class GlassTest extends TestCase
         $this->player->until(fn (): bool => $this->player->script('return upperPanePlayer.told') === null, 'nothing to be wrong any more');
     }
 
+    /** What was drawn is counted, and what cannot be is told with where it lies. */
+    public function testTheDeskKnowsWhatWasSeenAndWhatCannotBe(): void
+    {
+        $film = '.stage-canvas [data-element=main] video';
+        $this->player->see($film, null, 60);
+        $break = 'const film = document.querySelector(arguments[0]); film && Object.defineProperty(film, "error", { value: { code: 3 } }); return film !== null';
+        $this->player->until(fn (): bool => (bool) $this->player->script($break, $film), 'a film to be broken');
+        $told = fn (): array => Desk::api($this->desk, 'displays/check-in-2/seen');
+        $this->desk->until(fn (): bool => ($told()['players'][0]['troubles'] ?? []) !== [], 'the desk to know of it');
+        ['says' => $says, 'element' => $element, 'item' => $item] = $told()['players'][0]['troubles'][0];
+        self::assertSame(['"crossing-at-dawn.mp4" cannot be decoded: it is damaged, or this machine cannot play its codec', 'main', 'i1'], [$says, $element, $item]);
+
+        $this->desk->until(fn (): bool => count($told()['things']) > 2, 'what was seen to arrive');
+        $seen = array_column($told()['things'], null, 'id');
+        self::assertSame(['main', 'side', 'foot'], array_values(array_intersect(['main', 'side', 'foot'], array_column($seen, 'element'))));
+        foreach ($seen as $thing) {
+            self::assertGreaterThan(0, $thing['times'] + $thing['missed'] + $thing['ms'] + $thing['missed_ms'], (string) json_encode($thing));
+        }
+        $this->desk->go(Desk::url('/displays/check-in-2/seen'));
+        $this->desk->see('.players .said-error', 'cannot be decoded: it is damaged, or this machine cannot play its codec (main, i1)');
+        $this->desk->see('.table td', 'crossing-at-dawn.mp4');
+    }
+
     /** An empty battery, and nobody there: all of it as it was, standing still, until somebody says what time it is. */
     public function testAClockBeyondBeliefStandsStill(): void
     {

@@ -67,7 +67,7 @@ final class ServedFilesTest extends TestCase
 
     public function testThePlayerPageIsSmallAndTheDesksFirstPageWithin300Kilobytes(): void
     {
-        self::assertLessThan(20_000, $this->scripts('/play/' . str_repeat('a', 40) . '/'));
+        self::assertLessThan(30_000, $this->scripts('/play/' . str_repeat('a', 40) . '/'));
         self::assertLessThan(300_000, $this->scripts('/'));
     }
 

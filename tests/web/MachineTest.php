@@ -50,7 +50,7 @@ final class MachineTest extends TestCase
 
     public function testWhatIsSaidAndDoesNotArriveIsSaidAgainLessAndLess(): void
     {
-        self::assertSame(['first' => 9, 'gaps' => [2, 3, 4.5, 7], 'change' => [180.5], 'said' => 'Held back.'], Scene::of('machine', 'reportsThatDoNotArrive'));
+        self::assertSame(['first' => 9, 'gaps' => [2, 3, 4.5, 7], 'change' => [180.5], 'said' => 'Held back. (main, i3)'], Scene::of('machine', 'reportsThatDoNotArrive'));
     }
 
     public function testWhatBeginsAndEndsByTheClockNeedsNoServer(): void

@@ -18,6 +18,12 @@ export const router = createRouter({
       props: true,
       meta: { title: 'Wiring sheet', station: '/displays' },
     },
+    {
+      path: '/displays/:id/seen',
+      component: () => import('./Display/SeenView.vue'),
+      props: true,
+      meta: { title: 'What was seen', station: '/displays' },
+    },
     { path: '/media/faces', component: () => import('./Media/FacesView.vue'), meta: { title: 'Type faces' } },
     { path: '/media', component: () => import('./Media/MediaView.vue'), meta: { title: 'Media' } },
     { path: '/layouts', component: () => import('./Layout/LayoutsView.vue'), meta: { title: 'Layouts' } },

@@ -9,6 +9,10 @@ use Doctrine\ORM\Mapping as ORM;
 use UpperPane\App\Display\SurveyedDisplay;
 use UpperPane\Core\Display\Feed;
 use UpperPane\Core\Playback\Call;
+use UpperPane\Core\Playback\Report\Batch;
+use UpperPane\Core\Playback\Report\Report;
+use UpperPane\Core\Playback\Report\Trouble;
+use UpperPane\Core\Units\Instant;
 
 /** A device that plays on a display, known by the secret in its address. */
 #[ORM\Entity]
@@ -47,7 +51,7 @@ class Player
     #[ORM\Column]
     public bool $pointerDue = true;
 
-    /** @var array<int, array{at: string, plays: ?string, since: ?string, trouble: ?string}> what each of its outputs said last, by number */
+    /** @var array<int, array{at: string, plays: ?string, since: ?string, trouble: ?string, troubles?: list<array<string, string>>, machine?: array<string, int|bool>, batch?: string}> what each of its outputs said last, by number */
     #[ORM\Column(type: 'json', nullable: true)]
     public ?array $calls = null;
 
@@ -102,35 +106,49 @@ class Player
      * Takes what its outputs say, and says of itself what holds of the worst of them.
      *
      * @param array<string, mixed> $row `part`, `calls`, `bound_at` and `build` of its row, and the `feeds` of its display
-     * @param non-empty-list<array{at: int, release: ?string, since: ?string, trouble: ?string, output: ?int, build: ?string, every_s: ?int}> $said the oldest first; `at`: Unix s
-     * @return array<string, mixed> columns of its row
+     * @param non-empty-list<array{int, Report}> $said the oldest first, each with its instant, Unix s
+     * @return array{array<string, mixed>, array<int, list<Batch>>} columns of its row, and what was seen, by output; what arrived before already is left out
      */
     public static function heard(array $row, array $said): array
     {
         $json = static fn (mixed $text): array => is_string($text) ? (array) json_decode($text, true) : [];
         $outputs = self::outputsOf(array_values($json($row['feeds'])), is_string($row['part']) ? $row['part'] : null);
-        /** @var array<int, array{at: string, plays: ?string, since: ?string, trouble: ?string}> $calls */
+        /** @var array<int, array{at: string, plays: ?string, since: ?string, trouble: ?string, troubles?: list<array<string, string>>, machine?: array<string, int|bool>, batch?: string}> $calls */
         $calls = array_intersect_key($json($row['calls']), array_flip($outputs));
-        foreach ($said as $one) {
-            $calls[$one['output'] ?? $outputs[0] ?? 1] = ['at' => gmdate('Y-m-d\TH:i:s\Z', $one['at']), 'plays' => $one['release'], 'since' => $one['since'], 'trouble' => $one['trouble']];
+        $batches = [];
+        foreach ($said as [$at, $report]) {
+            $output = $report->output ?? $outputs[0] ?? 1;
+            $arrived = $calls[$output]['batch'] ?? null;
+            if ($report->batch !== null && $report->batch->id !== $arrived) {
+                $batches[$output][] = $report->batch;
+                $arrived = $report->batch->id;
+            }
+            $calls[$output] = ['at' => gmdate('Y-m-d\TH:i:s\Z', $at), 'plays' => $report->release, 'since' => self::text($report->since), 'trouble' => $report->trouble]
+                + array_filter(['troubles' => array_map(static fn (Trouble $one): array => $one->toArray(), $report->troubles), 'machine' => $report->machine->toArray()])
+                + ($arrived === null ? [] : ['batch' => $arrived]);
         }
         ksort($calls);
-        $last = $said[array_key_last($said)];
+        [, $last] = $said[array_key_last($said)];
         $bound = is_string($row['bound_at']) ? 1000 * (int) strtotime($row['bound_at'] . ' UTC') : 0;
         $together = Call::together(array_map(
             static fn (array $call): Call => new Call($bound, 1000 * (int) strtotime($call['at']), $call['plays'], $call['trouble']),
             $calls,
         ), $outputs);
 
-        return [
+        return [[
             'calls' => json_encode($calls, JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE),
             'called_at' => $together->calledMs === null ? null : gmdate('Y-m-d H:i:s', intdiv($together->calledMs, 1000)),
             'plays_sha256' => $together->plays,
-            'plays_since' => $last['since'] === null ? null : strtr(substr($last['since'], 0, 19), 'T', ' '),
+            'plays_since' => $last->since === null ? null : strtr(substr((string) $last->since, 0, 19), 'T', ' '),
             'trouble' => $together->trouble === null ? null : mb_strimwidth($together->trouble, 0, 300, '...'),
-            'build' => $last['build'],
-            'report_every_s' => $last['every_s'],
-        ] + (($row['build'] === null) !== ($last['build'] === null) ? ['pointer_due' => 1] : []);
+            'build' => $last->build,
+            'report_every_s' => $last->everyS,
+        ] + (($row['build'] === null) !== ($last->build === null) ? ['pointer_due' => 1] : []), $batches];
+    }
+
+    private static function text(?Instant $instant): ?string
+    {
+        return $instant === null ? null : (string) $instant;
     }
 
     /**

@@ -27,6 +27,8 @@ final class Prune implements Chore
     public const GRACE_S = 2 * 86_400;
     private const HALF_MADE_S = 86_400;
     private const HANDING_DAYS = 100;
+    /** So long is told what was seen. */
+    public const SEEN_DAYS = 30;
     /** So long is told who did what. */
     public const RECORD_DAYS = 730;
 
@@ -62,6 +64,7 @@ final class Prune implements Chore
         $this->unnamed('shown_words', 'id', "SELECT w.id FROM shown_words w LEFT JOIN reference r ON r.kind = 'words' AND r.thing_id = w.id WHERE r.revision IS NULL");
         $this->connection->executeStatement('DELETE FROM handing WHERE begun_at < ? AND state IN (?)', [$before(self::HANDING_DAYS * 86_400), ['done', 'failed']], [1 => ArrayParameterType::STRING]);
         $this->connection->executeStatement('DELETE FROM act WHERE did_at < ?', [$before(self::RECORD_DAYS * 86_400)]);
+        $this->connection->executeStatement('DELETE FROM seen_thing WHERE day < ?', [substr($before(self::SEEN_DAYS * 86_400), 0, 10)]);
         $this->connection->executeStatement('DELETE FROM pairing WHERE ends_at < ?', [$before(86_400)]);
         $this->connection->executeStatement('DELETE FROM sessions WHERE sess_lifetime < ?', [$now]);
         $this->connection->executeStatement('DELETE FROM cache_items WHERE item_lifetime IS NOT NULL AND item_time + item_lifetime < ?', [$now]);

@@ -113,6 +113,14 @@ final readonly class Field
     }
 
     /** What it is, in a few words, for the schema. */
+    /** The same, or null. */
+    public function orNull(): self
+    {
+        $type = is_string($this->schema['type'] ?? null) ? [$this->schema['type'], 'null'] : throw new \LogicException('Only a field of one type may be null as well.');
+
+        return new self($this->role, ['type' => $type] + $this->schema, $this->isRequired, $this->fields, $this->each, $this->either);
+    }
+
     public function saying(string $description): self
     {
         return new self($this->role, $this->schema + ['description' => $description], $this->isRequired, $this->fields, $this->each, $this->either);

@@ -16,6 +16,7 @@ use UpperPane\Core\Layout\Checks;
 use UpperPane\Core\Layout\Layout;
 use UpperPane\Core\Media\MediaFindings;
 use UpperPane\Core\Playback\Base;
+use UpperPane\Core\Playback\Report\Report;
 use UpperPane\Core\Time\Playlist;
 use UpperPane\Core\Time\Schedule\Schedule;
 use UpperPane\Core\Time\Schedule\ScheduleChecks;
@@ -31,6 +32,7 @@ final class Docs
             'limits.md' => self::limits(),
             'formats/layout.schema.json' => self::schema('layout', 'Layout ' . Layout::FORMAT, Layout::schema()),
             'formats/playlist.schema.json' => self::schema('playlist', 'Playlist ' . Playlist::FORMAT, Playlist::schema()),
+            'formats/report.schema.json' => self::schema('report', 'Report ' . Report::FORMAT, Report::fields()->schema()),
             'formats/sheet.schema.json' => self::schema('sheet', 'Sheet ' . Sheet::FORMAT, self::sheet()),
             'formats/schedule.schema.json' => self::schema('schedule', 'Schedule ' . Schedule::FORMAT, Schedule::fields()->schema()),
         ];

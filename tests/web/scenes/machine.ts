@@ -205,7 +205,7 @@ export async function reportsThatDoNotArrive() {
   world.arrives = true
   world.pass(60_000)
   const from = world.at / 1000
-  world.happens({ is: 'trouble', of: 'sound', why: 'Held back.' })
+  world.happens({ is: 'trouble', of: 'sound', why: { says: 'Held back.', element: 'main', item: 'i3' } })
   world.pass(1000)
   return {
     first: first.length,
@@ -280,7 +280,11 @@ export async function wrongClocks() {
   alone.state.lastGood = NOW - 500
   alone.happens({ is: 'told', at: 0, raw: 0, date: null, took: 0, pointer: pointer('kept') })
   alone.pass(60_000)
-  const before = [alone.log.filter((one) => !one.endsWith(' ask') && !one.endsWith(' report')), alone.state.frozen, alone.state.troubles.unbelieved]
+  const before = [
+    alone.log.filter((one) => !one.endsWith(' ask') && !one.endsWith(' report')),
+    alone.state.frozen,
+    alone.state.troubles.unbelieved?.says,
+  ]
   alone.told = pointer('kept')
   alone.pass(15_000)
   seen['1970 and nobody there'] = [...before, alone.state.frozen, alone.state.glass?.sha256, alone.reports.at(-1)?.trouble]
@@ -289,7 +293,7 @@ export async function wrongClocks() {
   set.told = null
   set.clock = (at) => at
   set.pass(3_600_000)
-  seen['set back'] = [set.clock(set.at) + set.state.offset - NOW - set.at, set.state.troubles.clock]
+  seen['set back'] = [set.clock(set.at) + set.state.offset - NOW - set.at, set.state.troubles.clock?.says]
   // Asleep for an hour: the clock is right when it wakes.
   const asleep = with_(0).pass(10_000)
   asleep.clock = (at) => NOW + at + 3_600_000
@@ -314,7 +318,7 @@ export async function anythingAtAll() {
         { is: 'unanswered', at: world.at, why: 'x' },
         { is: 'gathered', key },
         { is: 'failed', key, at: world.at, why: 'x', chance: chance() },
-        { is: 'trouble', of: 'x', why: chance() < 0.5 ? null : 'y' },
+        { is: 'trouble', of: 'x', why: chance() < 0.5 ? null : { says: 'y' } },
         { is: 'reported', at: world.at, arrived: chance() < 0.5 },
         { is: 'to choose', key, outputs: [] },
       ]

@@ -106,6 +106,7 @@ async function revoke(player: PlayerState) {
     <div class="d-flex gap-2 mb-3 flex-wrap">
       <RouterLink class="btn btn-primary btn-sm" :to="`/displays/${display.id}`">Survey</RouterLink>
       <RouterLink class="btn btn-outline-dark btn-sm" :to="`/displays/${display.id}/wiring`">Wiring sheet</RouterLink>
+      <RouterLink class="btn btn-outline-dark btn-sm" :to="`/displays/${display.id}/seen`">What was seen</RouterLink>
       <RouterLink class="btn btn-outline-dark btn-sm" :to="`/layouts?new=${display.id}`">New layout for it</RouterLink>
       <RouterLink class="btn btn-outline-dark btn-sm" :to="`/handover?display=${display.id}`">Hand over to it</RouterLink>
     </div>

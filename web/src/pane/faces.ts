@@ -6,10 +6,15 @@ export interface Face {
 
 const loaded = new Map<string, Promise<unknown>>()
 
-/** Loads type faces for drawing; each once. `urlOf` lets the player take them from its own store. */
-export function loadFaces(faces: Face[], urlOf: (face: Face) => string = (face) => face.url): Promise<unknown> {
-  return Promise.all(
-    faces.map((face) => {
+/**
+ * Loads type faces for drawing; each once. `urlOf` lets the player take them from its own store.
+ *
+ * @returns those that cannot be used; words are set in another face then
+ */
+export async function loadFaces(faces: Face[], urlOf: (face: Face) => string = (face) => face.url): Promise<Face[]> {
+  const failed: Face[] = []
+  await Promise.all(
+    faces.map(async (face) => {
       const key = `${face.family}|${face.weight}|${face.url}`
       let promise = loaded.get(key)
       if (!promise) {
@@ -20,7 +25,9 @@ export function loadFaces(faces: Face[], urlOf: (face: Face) => string = (face) 
         )
         loaded.set(key, promise)
       }
-      return promise
+      await promise
+      if (!loaded.has(key)) failed.push(face)
     }),
   )
+  return failed
 }

@@ -49,7 +49,6 @@ export class Stage {
   private readonly overridden = new Map<string, Box>()
   private readonly tools: Tools
   private lookAt = -Infinity
-  private drawnAt = 0
 
   constructor(host: HTMLElement, addressOf: AddressOf, surface: Surface = 'desk', wake: () => void = () => undefined) {
     this.canvas = document.createElement('div')
@@ -106,8 +105,14 @@ export class Stage {
    */
   draw(at: number, runs: boolean): number {
     if (!this.sheet) return Infinity
-    this.drawnAt = at
-    const until = this.scene.draw(this.sheet.layers, { at, since: at - this.sheet.anchor_ms, offset: null, runs, isHeld: false })
+    const until = this.scene.draw(this.sheet.layers, {
+      at,
+      began: this.sheet.anchor_ms,
+      since: at - this.sheet.anchor_ms,
+      offset: null,
+      runs,
+      isHeld: false,
+    })
     if (this.tools.surface === 'player' && runs && (at >= this.lookAt || at < this.lookAt - LOOK_MS)) {
       this.lookAt = at + LOOK_MS
       this.pool.prepare(located(this.soon(at), this.tools.addressOf))
@@ -123,7 +128,7 @@ export class Stage {
 
   /** All that is drawn, the lowest first. */
   standing(): Standing[] {
-    return this.scene.standing(this.drawnAt)
+    return this.scene.standing()
   }
 
   /** Resolves when every picture and film that is due can be seen. */
@@ -217,8 +222,8 @@ class Scene {
     return view
   }
 
-  standing(at: number): Standing[] {
-    const begun = this.moment?.offset == null ? null : at - this.moment.offset
+  standing(): Standing[] {
+    const begun = this.moment?.offset == null ? null : this.moment.began
     return [...this.views.values()]
       .sort((a, b) => (a.order ?? 0) - (b.order ?? 0))
       .flatMap((view) => (view instanceof ZoneView ? view.standing() : view.standing().map((one) => ({ ...one, begun }))))
@@ -325,9 +330,10 @@ class ZoneView implements View {
     private readonly shared: Shared,
   ) {}
 
-  draw(zone: ZoneLayer, { at, since, runs, isHeld }: Moment): number {
+  draw(zone: ZoneLayer, { at, began, since, runs, isHeld }: Moment): number {
     this.zone = zone
-    const now = zoneAt(zone, at, since)
+    // What is held stays as it was then.
+    const now = zoneAt(zone, began + since, since)
     const before = now.scene === null ? null : now.before
     const leaving = before && this.take(before.scene, before.begun)
     const due = now.scene === null ? null : this.take(now.scene, now.begun, leaving)
@@ -339,12 +345,12 @@ class ZoneView implements View {
     if (leaving && before) {
       const offset = before.held
       leaving.element.style.zIndex = '1'
-      until = Math.min(until, leaving.draw(zone.scenes[before.scene]!, { at, since: offset, offset, runs, isHeld: true }))
+      until = Math.min(until, leaving.draw(zone.scenes[before.scene]!, { at, began: before.begun, since: offset, offset, runs, isHeld: true }))
       if (now.change?.kind === 'push') leaving.leave(now.change.from, zone.rect, now.change.ms, now.into, runs && !isHeld)
       else leaving.rest()
     }
     due!.element.style.zIndex = '2'
-    until = Math.min(until, due!.draw(zone.scenes[now.scene]!, { at, since: now.into, offset: now.into, runs, isHeld }))
+    until = Math.min(until, due!.draw(zone.scenes[now.scene]!, { at, began: now.begun, since: now.into, offset: now.into, runs, isHeld }))
     if (now.change && window) due!.come(now.change.kind, now.change.from, window, now.change.ms, now.into, runs && !isHeld)
     else due!.rest()
     return until
@@ -393,7 +399,6 @@ class Slot {
   private readonly window = new Moving(this.element)
   private readonly moving = new Moving(this.inside)
   private isWindow = false
-  private at = 0
 
   constructor(
     readonly number: number,
@@ -405,7 +410,6 @@ class Slot {
   }
 
   draw(layers: Layer[], moment: SceneMoment): number {
-    this.at = moment.at
     return this.scene.draw(layers, moment)
   }
 
@@ -451,7 +455,7 @@ class Slot {
   }
 
   standing(): Standing[] {
-    return this.scene.standing(this.at)
+    return this.scene.standing()
   }
 
   put(element: string): void {

@@ -3,18 +3,21 @@ import type { News, Wanted } from './fetcher'
 import { Glass } from './glass'
 import type { Wish } from './keeper'
 import { type Bundle, type Keeper, Larder, ToChoose } from './larder'
-import { type Effect, type Event, type State, begun, next, wrong } from './machine'
+import { type Effect, type Event, type Report, type State, type Trouble, begun, next, wrong } from './machine'
 import { choose, say } from './notes'
 import { Page } from './page'
 import { unpaired } from './pairing'
 import { type Pointer, pointerOf } from './pointer'
 import { Store } from './store'
+import { Tally, told } from './tally'
 
 declare const __BUILT__: number
 const BEAT_MS = 500
 const ASK_MS = 8000
 const REPORT_MS = 10_000
 const HOUR_MS = 3_600_000
+/** What was counted is written down so often, ms. */
+const KEEP_MS = 300_000
 const RELOADS = 'upper-pane:reloads'
 
 /** Does what the machine says, and tells it what became of that. Nothing that fails here stops the heart or the drawing. */
@@ -28,6 +31,8 @@ export class Player {
   private undrawn = 0
   private drawing = ''
   private frame = 0
+  private tally = new Tally()
+  private talliedAt = 0
   private timer: ReturnType<typeof setTimeout> | undefined
   private readonly page: Page
   private readonly still = /^#at=(.+)$/.exec(location.hash)?.[1] ?? null
@@ -58,15 +63,17 @@ export class Player {
       const name = `upper-pane:${this.secret}`
       this.store = await Store.open(name)
       await moveIn(name, this.store)
-      const tell = (of: string, why: string | null) => this.happened({ is: 'trouble', of, why })
+      const tell = (of: string, says: string | null) => this.trouble(of, says)
       const fetching = keeper(this.keeperUrl, name, (why) => tell('keeper', why))
       this.larder = new Larder(this.store, String(this.asked ?? ''), fetching, tell)
+      this.tally = new Tally((await this.store.fact(`tally:${this.asked ?? ''}`)) ?? null)
+      addEventListener('pagehide', () => void this.keepTally(true))
       const good = Number(await this.store.fact('instant'))
       this.state = { ...this.state, lastGood: good > 0 ? good : null }
       const last = await this.store.fact('pointer')
       if (last) this.heard(pointerOf(last))
     } catch (e) {
-      this.happened({ is: 'trouble', of: 'store', why: `This browser keeps nothing: ${inWords(e)}` })
+      this.trouble('store', `This browser keeps nothing: ${inWords(e)}`)
     }
     setInterval(() => this.beat(), BEAT_MS)
     this.beat()
@@ -128,15 +135,33 @@ export class Player {
       const until = this.glass.draw(!this.state.frozen)
       if (until !== null) {
         this.drew = true
+        this.seen()
         if (until - this.now() < 2 * BEAT_MS) this.drawIn(Math.max(1, until - this.now()))
       }
     } catch (e) {
       why = `It cannot be drawn: ${inWords(e)}`
     }
-    if (why !== this.drawing) this.happened({ is: 'trouble', of: 'drawing', why: why || null })
+    if (why !== this.drawing) this.trouble('drawing', why || null)
     this.drawing = why
     const sound = this.glass.heldBack ? 'This browser holds sound back until somebody presses the page; let it play sound by itself.' : null
-    if ((this.state.troubles.sound ?? null) !== sound) this.happened({ is: 'trouble', of: 'sound', why: sound })
+    if ((this.state.troubles.sound?.says ?? null) !== sound) this.trouble('sound', sound)
+  }
+
+  /** What really stands there is counted, and what is wrong with it is told: until it is seen again, or something else is handed over. */
+  private seen(): void {
+    if (this.still !== null || this.state.frozen || document.hidden) return
+    const standing = this.glass.standing()
+    this.tally.look(this.now(), standing)
+    for (const { part, isThere, trouble } of standing) {
+      const of = `part ${part.id ?? part.element}`
+      const told = this.state.troubles[of]?.says ?? null
+      if (trouble !== null && trouble !== told) this.trouble(of, trouble, { element: part.element, item: part.item ?? null })
+      else if (trouble === null && told !== null && isThere) this.trouble(of, null)
+    }
+  }
+
+  private trouble(of: string, says: string | null, where: Omit<Trouble, 'says'> = {}): void {
+    this.happened({ is: 'trouble', of, why: says === null ? null : { says, ...where } })
   }
 
   private async does(effect: Effect): Promise<void> {
@@ -222,20 +247,47 @@ export class Player {
     return { is: 'failed', key, at: performance.now(), why: inWords(e), chance: Math.random() }
   }
 
-  private async report(report: object): Promise<void> {
+  private async report(report: Report): Promise<void> {
     let arrived = false
+    const batch = this.tally.next()
     try {
+      const body = { ...report, ...(await this.machine()), ...(batch && { batch: told(batch) }) }
       const init = {
         method: 'POST',
         headers: { 'Content-Type': 'application/json' },
-        body: JSON.stringify(report),
+        body: JSON.stringify(body),
         signal: AbortSignal.timeout(REPORT_MS),
       }
       arrived = (await fetch(`/api/play/${this.secret}/report`, init)).ok
+      if (arrived && batch) this.tally.arrived(batch.id)
     } catch {
       // Said again.
     }
-    this.happened({ is: 'reported', at: performance.now(), arrived })
+    await this.keepTally(arrived && batch !== null)
+    this.happened({ is: 'reported', at: performance.now(), arrived, more: arrived && this.tally.hasMore })
+  }
+
+  /** How the machine is: its clock, its memory and its disk. */
+  private async machine(): Promise<object> {
+    const { usage, quota } = (await navigator.storage?.estimate?.().catch(() => null)) ?? {}
+    // Chromium alone tells it.
+    const heap = (performance as unknown as { memory?: { usedJSHeapSize: number } }).memory?.usedJSHeapSize
+    return {
+      ...(this.state.ahead !== null && { clock_ms: Math.round(this.state.ahead) }),
+      ...(heap !== undefined && { heap_bytes: heap }),
+      films: document.querySelectorAll('video').length,
+      ...(usage !== undefined && { kept_bytes: usage }),
+      ...(quota !== undefined && { room_bytes: quota }),
+      ...(this.page.persists !== null && { persists: this.page.persists }),
+    }
+  }
+
+  /** What was counted outlives a start; a disk is not written to for every turn. */
+  private async keepTally(isUrgent: boolean): Promise<void> {
+    const now = performance.now()
+    if (!isUrgent && now - this.talliedAt < KEEP_MS) return
+    this.talliedAt = now
+    await this.store?.keep(`tally:${this.asked ?? ''}`, this.tally.kept()).catch(() => undefined)
   }
 
   private async lastPicture(): Promise<void> {

@@ -154,7 +154,11 @@ export class Larder {
     } else await this.need(files)
     const byId = new Map(media.map((one) => [one.id, one]))
     for (const one of files) if (this.here.has(one.url)) await this.address(one.url)
-    await loadFaces(file.faces as Face[], (face) => this.addresses.get(face.url) ?? face.url)
+    const failed = await loadFaces(file.faces as Face[], (face) => this.addresses.get(face.url) ?? face.url)
+    this.tell(
+      'faces',
+      failed.length === 0 ? null : `This browser cannot use the face ${failed.map((face) => face.family).join(', ')}: words are set in another.`,
+    )
 
     return {
       key: keyOf(pointer),

@@ -30,6 +30,8 @@ const LOOK_SPREAD_MS = 20_000
 const OLD_MS = 20 * 3_600_000
 const NIGHT_HOUR = 3
 const AGAIN_MS = 2000
+/** So many are told one by one. */
+const MOST_TROUBLES = 20
 const LAST_AGAIN_MS = 60_000
 
 /** What stands on the glass. */
@@ -42,10 +44,20 @@ export interface Glass {
   until: number | null
 }
 
+/** What is wrong, in a sentence, and with which part of what is shown. */
+export interface Trouble {
+  says: string
+  element?: string
+  item?: string | null
+}
+
+/** What is said of itself; what was seen goes along with it (docs/formats/report.schema.json). */
 export interface Report {
+  format: 'upper-pane/report@1'
   release: string | null
   since: string | null
   trouble: string | null
+  troubles: ({ of: string } & Trouble)[]
   output: number | null
   build: string
   every_s: number
@@ -90,8 +102,10 @@ export interface State {
   /** When a page was loaded anew because nothing was drawn, Unix ms; kept over reloads. */
   reloads: number[]
   safe: boolean
+  /** What the clock of the machine is ahead of the server's, ms, as far as whole seconds tell it; null where nobody said. */
+  ahead: number | null
   /** What is wrong, by what it concerns. */
-  troubles: Readonly<Record<string, string>>
+  troubles: Readonly<Record<string, Trouble>>
 }
 
 export type Event =
@@ -106,9 +120,9 @@ export type Event =
   | { is: 'failed'; key: string; at: number; why: string; chance: number }
   | { is: 'shown'; glass: Glass }
   | { is: 'to choose'; key: string; outputs: Output[] }
-  | { is: 'trouble'; of: string; why: string | null }
-  /** Whether what was said last arrived. */
-  | { is: 'reported'; at: number; arrived: boolean }
+  | { is: 'trouble'; of: string; why: Trouble | null }
+  /** Whether what was said last arrived, and whether there is more to say. */
+  | { is: 'reported'; at: number; arrived: boolean; more?: boolean }
 
 export type Effect =
   | { do: 'ask' }
@@ -151,11 +165,12 @@ export const begun = (build: string, built: number, asked: number | null, reload
   frozen: false,
   reloads,
   safe: reloads.filter((at) => at <= now && now - at < RELOADS_MS).length >= RELOADS,
+  ahead: null,
   troubles: {},
 })
 
 /** What is wrong with the machine goes on being wrong, whatever is shown. */
-const LASTING = ['sound', 'clock', 'unbelieved']
+const LASTING = ['sound', 'clock', 'unbelieved', 'faces']
 const without = (troubles: State['troubles'], gone: (of: string) => boolean) =>
   Object.fromEntries(Object.entries(troubles).filter(([of]) => !gone(of)))
 
@@ -185,7 +200,7 @@ export function next(before: State, event: Event): [State, Effect[]] {
       if (event.key !== state.gathering) break
       state.gathering = null
       state.gatherAt = event.at + Math.min(LAST_AGAIN_MS, AGAIN_MS * 2 ** state.gatherTries++) * (0.5 + event.chance)
-      state.troubles = { ...state.troubles, release: event.why }
+      state.troubles = { ...state.troubles, release: { says: event.why } }
       break
     case 'shown':
       if (event.glass.key !== state.gathering) break
@@ -211,8 +226,10 @@ export function next(before: State, event: Event): [State, Effect[]] {
       break
     case 'reported':
       state.reporting = 0
-      if (event.arrived) state.unheard = 0
-      else {
+      if (event.arrived) {
+        state.unheard = 0
+        if (event.more) state.reportAt = event.at
+      } else {
         state.said = ''
         state.reportAt = event.at + Math.min(LAST_AGAIN_MS, AGAIN_MS * 1.5 ** state.unheard++)
       }
@@ -225,13 +242,14 @@ export function next(before: State, event: Event): [State, Effect[]] {
 function hear(state: State, { raw, date, took }: Event & { is: 'told' }): void {
   if (date === null) return
   const ahead = raw - (date + 500)
+  state.ahead = ahead
   const offset = Math.abs(ahead) > APART_MS + 500 + took ? -ahead : 0
   if (offset !== 0 && state.offset !== 0 && Math.abs(offset - state.offset) < CLOSE_MS) return
   state.offset = offset
   state.troubles =
     offset === 0
       ? without(state.troubles, (of) => of === 'clock')
-      : { ...state.troubles, clock: `The clock of this player is ${apart(ahead)}; it goes by the server's until it is set.` }
+      : { ...state.troubles, clock: { says: `The clock of this player is ${apart(ahead)}; it goes by the server's until it is set.` } }
 }
 
 function apart(ahead: number): string {
@@ -245,7 +263,7 @@ function watchClock(state: State, at: number, raw: number): void {
   const jumped = state.base === null ? 0 : raw - at - state.base
   if (Math.abs(jumped) > APART_MS && raw + state.offset < state.built && raw - jumped + state.offset >= state.built) {
     state.offset -= jumped
-    state.troubles = { ...state.troubles, clock: `The clock of this player was set to ${day(raw)}; it goes on as before.` }
+    state.troubles = { ...state.troubles, clock: { says: `The clock of this player was set to ${day(raw)}; it goes on as before.` } }
   }
   state.base = raw - at
 }
@@ -264,7 +282,7 @@ function told(state: State, pointer: Pointer, at: number, now: number, effects: 
     state.gatherTries = 0
     state.gatherAt = at
     state.safe = false
-    state.troubles = without(state.troubles, (of) => of === 'release' || of.startsWith('/'))
+    state.troubles = without(state.troubles, (of) => of === 'release' || of.startsWith('/') || of.startsWith('part '))
   }
   state.pointer = pointer
   align(state, now, effects)
@@ -292,7 +310,7 @@ function gather(state: State, at: number, now: number, effects: Effect[]): void 
   if (now < state.built) {
     if (state.troubles.unbelieved === undefined) {
       const why = `The clock of this player says ${day(now)}, which is before its page was made; until it hears the server it stands still as it was last.`
-      state.troubles = { ...state.troubles, unbelieved: why }
+      state.troubles = { ...state.troubles, unbelieved: { says: why } }
       if (!glass && state.lastGood === null)
         effects.push({
           do: 'note',
@@ -314,7 +332,7 @@ function gather(state: State, at: number, now: number, effects: Effect[]): void 
     state.gatherAt = Infinity
     state.troubles = {
       ...state.troubles,
-      safe: `Drawing stopped ${RELOADS} times within 10 minutes: it shows its last whole picture until something else is handed over.`,
+      safe: { says: `Drawing stopped ${RELOADS} times within 10 minutes: it shows its last whole picture until something else is handed over.` },
     }
     return
   }
@@ -361,9 +379,13 @@ function report(state: State, at: number, chance: number, effects: Effect[]): vo
   if (at < state.reporting || state.choosing || !state.pointer) return
   const every = state.pointer.report_every_s ?? REPORT_S
   const report: Report = {
+    format: 'upper-pane/report@1',
     release: state.glass?.sha256 ?? null,
     since: state.glass?.since ?? null,
     trouble: wrong(state),
+    troubles: Object.entries(state.troubles)
+      .slice(0, MOST_TROUBLES)
+      .map(([of, trouble]) => ({ of, ...trouble })),
     output: state.glass?.output ?? state.asked,
     build: state.build,
     every_s: every,
@@ -381,5 +403,7 @@ export function wrong(state: State): string | null {
   const troubles = Object.values(state.troubles)
   if (troubles.length === 0) return null
   const more = troubles.length > 2 ? ` (and ${troubles.length - 2} more)` : ''
-  return troubles.slice(0, 2).join('; ').slice(0, 260) + more
+  return troubles.slice(0, 2).map(sentence).join('; ').slice(0, 260) + more
 }
+
+const sentence = ({ says, element, item }: Trouble) => (element === undefined ? says : `${says} (${item ? `${element}, ${item}` : element})`)

@@ -4,13 +4,18 @@ const LEAVES = 'leaves by itself'
 /** The page itself, kept by its service worker (sw.ts). */
 export class Page {
   private registration: ServiceWorkerRegistration | null = null
+  /** Whether the browser promised to throw nothing away by itself; null while it has not said. */
+  persists: boolean | null = null
 
   /** @param renewed told once a later build of the page is there, whole */
   constructor(private readonly renewed: () => void) {}
 
   /** Where the page cannot be kept it plays all the same, as long as the server stands. */
   async keep(): Promise<void> {
-    void navigator.storage?.persist?.().catch(() => undefined)
+    void navigator.storage?.persist?.().then(
+      (persists) => (this.persists = persists),
+      () => undefined,
+    )
     const workers = navigator.serviceWorker
     if (!workers) return
     // Whoever opened it without one gets the first one, of the same build.

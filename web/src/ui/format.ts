@@ -1,6 +1,14 @@
 /** Figures as they are written everywhere: with their unit, and no more digits than they are worth. */
 export const seconds = (ms: number): string => `${(ms / 1000).toFixed(ms % 1000 === 0 || ms % 100 === 0 ? 1 : 3)} s`
 
+/** How long something lasted, to three figures or so: `4.2 s`, `3 min 20 s`, `1 h 08 min`. */
+export function lasting(ms: number): string {
+  const s = Math.round(ms / 1000)
+  if (s < 60) return ms < 10_000 ? `${(ms / 1000).toFixed(1)} s` : `${s} s`
+  if (s < 3600) return `${Math.floor(s / 60)} min ${String(s % 60).padStart(2, '0')} s`
+  return `${Math.floor(s / 3600)} h ${String(Math.floor((s % 3600) / 60)).padStart(2, '0')} min`
+}
+
 export function bytes(n: number): string {
   if (n < 1000) return `${n} B`
   if (n < 1e6) return `${(n / 1e3).toFixed(0)} kB`

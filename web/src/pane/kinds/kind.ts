@@ -25,7 +25,9 @@ export interface Tools {
 export interface Moment {
   /** Unix ms. */
   at: number
-  /** ms since the loops beside it began, or its item; it stands still where the item is held at its end. */
+  /** When the loops beside it began, or its item, Unix ms. */
+  began: number
+  /** ms since then; it stands still where the item is held at its end. */
   since: number
   /** ms into its item; null outside of all. */
   offset: number | null

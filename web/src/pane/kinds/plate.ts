@@ -41,9 +41,9 @@ const away = (from: Side, { width, height }: Box) => ({
 })
 
 /** How far the zone beside it is, of its item or of its loop; not at all where it never comes round. */
-function filling({ zone: id, of }: NonNullable<PlatePart['progress']>, { at, since, runs, isHeld, layers }: Moment) {
+function filling({ zone: id, of }: NonNullable<PlatePart['progress']>, { began, since, runs, isHeld, layers }: Moment) {
   const zone = layers.filter(isZone).find((one) => one.zone === id)
-  const now = zone ? zoneAt(zone, at, since) : null
+  const now = zone ? zoneAt(zone, began + since, since) : null
   const [gone, ms] = now === null || now.scene === null ? [0, null] : of === 'loop' ? [now.position, now.period] : [now.into, now.length]
   return ms === null || ms === 0 ? { gone: 0, ms: 1, runs: false } : { gone: Math.min(ms, gone), ms, runs: runs && !isHeld && !waits(now!) }
 }
