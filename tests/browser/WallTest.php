@@ -91,6 +91,24 @@ final class WallTest extends TestCase
         self::assertStringEndsWith('?output=3', $page->driver->getCurrentURL());
     }
 
+    /** Who hangs the display sees at the glass what is kept, what is missing, how it is drawn; it goes by itself or by Escape. */
+    public function testTheGlassItselfTellsWhoHangsItHowItStands(): void
+    {
+        $page = self::panel()->go('about:blank')->go(Desk::url(self::hallPlayer()['address'] . '?output=3'));
+        $page->see('.room .stage-canvas');
+        $page->driver->getKeyboard()->sendKeys("\u{E032}");
+        $page->see('.setup h1', 'Hall wall');
+        $page->see('.setup dd', '1:1, window 1920 × 1080, output 1920 × 1080 px');
+        $page->see('.setup .outputs a[aria-current]', '3');
+        $page->see('.setup dd', 'files');
+        $page->press('.setup button', 'Test picture')->see('.alignment[data-output="3"]');
+        self::assertNull($page->find('.setup'));
+        $page->driver->getKeyboard()->sendKeys("\u{E032}");
+        $page->see('.setup h1');
+        $page->driver->getKeyboard()->sendKeys("\u{E00C}");
+        $page->until(static fn (): bool => $page->find('.setup') === null, 'it to leave');
+    }
+
     public function testAWrongCableIsSeenOnTheAlignmentPictureAndMended(): void
     {
         $desk = self::desk()->go(Desk::url('/displays/hall'));

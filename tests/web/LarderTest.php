@@ -51,4 +51,21 @@ final class LarderTest extends TestCase
             'This page does not know how to draw a hologram; it has to be loaded anew.',
         ], Scene::of('larder', 'whatThisBuildDoesNotKnow'));
     }
+
+    public function testASurveyThatIsEditedNeverAsksInPublic(): void
+    {
+        $asBefore = 'it goes on as before until one is chosen there (F2).';
+        self::assertSame([
+            'steps' => [
+                'This player has several outputs; choose one of them.',
+                [1, 0, 1], null,
+                [1, 0, 2], "This player has 2 outputs by now, and nothing says which this window is: $asBefore",
+                [2, 100, 2], null,
+                [3, 0, 2],
+                [2, 100, 2], [2, 100, 1], 'There is no output 2 of this player any more: it goes on as before until another is chosen there (F2).',
+            ],
+            'progress' => ['all' => 2, 'missing' => []],
+            'kept' => 2,
+        ], Scene::of('larder', 'outputsThatChange'));
+    }
 }

@@ -173,3 +173,39 @@ export async function whatThisBuildDoesNotKnow() {
   }
   return said
 }
+
+/** A survey that is edited never lets a question appear where it played before: it goes on where it was. */
+export async function outputsThatChange() {
+  const network = new Network()
+  const raster = { width: 200, height: 100 }
+  const output = (n: number, x: number) => ({
+    player: null,
+    output: n,
+    panels: [`p${n}`],
+    raster: { width: 100, height: 100 },
+    rotation: 0,
+    source: { x, y: 0, width: 100, height: 100 },
+  })
+  const handed = (url: string, outputs: object[], size = raster) => release(network, url, { a: 10 }, { display: { raster: size, outputs } })
+  const { larder, store, troubles, name } = await begun(network)
+  const seen = async (pointer: Pointer, asked: number | null = null, which = larder) => {
+    try {
+      const bundle = await which.gather(pointer, asked, () => NOW)
+      await which.stands(bundle)
+      return [bundle.output.output, bundle.output.source.x, bundle.outputs.length]
+    } catch (e) {
+      return (e as Error).message
+    }
+  }
+  const told = () => troubles.output ?? null
+  const [one, two] = [handed('/r1', [output(1, 0)]), handed('/r2', [output(1, 0), output(2, 100)])]
+  const steps: unknown[] = [await seen(two)]
+  steps.push(await seen(one), told())
+  steps.push(await seen(two), told())
+  steps.push(await seen(two, 2), told())
+  const smaller = handed('/r3', [output(3, 0), output(4, 0)], { width: 90, height: 90 })
+  steps.push(await seen(smaller))
+  const wall = await begun(network, name, '2')
+  steps.push(await seen(two, 2, wall.larder), await seen(one, 2, wall.larder), wall.troubles.output)
+  return { steps, progress: larder.progress(), kept: (await store.facts('output:')).length }
+}

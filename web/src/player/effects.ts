@@ -8,6 +8,7 @@ import { choose, say } from './notes'
 import { Page } from './page'
 import { unpaired } from './pairing'
 import { type Pointer, pointerOf } from './pointer'
+import { type Facts, Setup } from './setup'
 import { Store } from './store'
 import { Tally, told } from './tally'
 
@@ -18,6 +19,7 @@ const REPORT_MS = 10_000
 const HOUR_MS = 3_600_000
 /** What was counted is written down so often, ms. */
 const KEEP_MS = 300_000
+const TEST_MS = 60_000
 const RELOADS = 'upper-pane:reloads'
 
 /** Does what the machine says, and tells it what became of that. Nothing that fails here stops the heart or the drawing. */
@@ -32,6 +34,7 @@ export class Player {
   private drawing = ''
   private frame = 0
   private tally = new Tally()
+  private readonly setup = new Setup({ facts: () => this.facts(), test: () => this.test() })
   private talliedAt = 0
   private timer: ReturnType<typeof setTimeout> | undefined
   private readonly page: Page
@@ -57,6 +60,8 @@ export class Player {
 
   async start(): Promise<void> {
     void this.page.keep()
+    void this.page.keepAwake()
+    if (this.still === null) this.setup.listen()
     addEventListener('resize', () => this.glass.fit())
     addEventListener('pointerdown', () => this.glass.pressed())
     try {
@@ -267,6 +272,40 @@ export class Player {
     this.happened({ is: 'reported', at: performance.now(), arrived, more: arrived && this.tally.hasMore })
   }
 
+  /** What the set-up page tells. */
+  private async facts(): Promise<Facts> {
+    const { usage, quota } = (await navigator.storage?.estimate?.().catch(() => null)) ?? {}
+    const { all, missing } = this.larder?.progress() ?? { all: 0, missing: [] }
+    const { pointer, glass, ahead } = this.state
+    const release = pointer?.release?.number
+    const size = (bytes: number) => (bytes < 1e9 ? `${(bytes / 1e6).toFixed(1)} MB` : `${(bytes / 1e9).toFixed(1)} GB`)
+    return {
+      player: pointer?.player?.name ?? 'Player',
+      display: pointer?.display?.name ?? 'no display yet',
+      plays: glass ? `release ${release ?? ''} since ${new Date(glass.since).toLocaleTimeString('en-GB')}` : 'nothing yet',
+      output: this.bundle?.output.output ?? this.asked,
+      outputs: this.bundle?.outputs ?? [],
+      lines: [
+        ['Drawn', this.glass.measure()],
+        ['Kept', `${all - missing.length} of ${all} files${usage === undefined || quota === undefined ? '' : `, ${size(usage)} of ${size(quota)}`}`],
+        ...missing.slice(0, 5).map((name): [string, string] => ['Missing', name]),
+        ['Time', `${new Date(this.now()).toLocaleString('en-GB')}${ahead === null ? ', the server has not said its own' : skew(ahead)}`],
+        ['Screen', this.page.isAwake ? 'is kept from going dark' : 'may go dark by itself: set that off on this machine'],
+        ['Page', this.state.build],
+      ],
+      troubles: Object.values(this.state.troubles).map(({ says }) => says),
+    }
+  }
+
+  /** Who each output is, for a minute. */
+  private test(): void {
+    if (!this.bundle) return
+    const { output, outputs } = this.bundle
+    const canvas = this.bundle.file.display.raster
+    this.glass.align({ until: '', canvas, outputs }, null, output.output, output)
+    setTimeout(() => this.glass.align(null, null, null), TEST_MS)
+  }
+
   /** How the machine is: its clock, its memory and its disk. */
   private async machine(): Promise<object> {
     const { usage, quota } = (await navigator.storage?.estimate?.().catch(() => null)) ?? {}
@@ -362,5 +401,9 @@ async function moveIn(name: string, store: Store): Promise<void> {
   }
   await caches.delete(name)
 }
+
+/** As far as whole seconds of the server tell it. */
+const skew = (ahead: number) =>
+  Math.abs(ahead) < 1500 ? ', right to the second' : `, ${(Math.abs(ahead) / 1000).toFixed(1)} s ${ahead > 0 ? 'fast' : 'slow'}`
 
 const inWords = (e: unknown) => (e instanceof Error ? e.message : String(e))

@@ -1,7 +1,7 @@
 import { type AddressOf, Stage, type Standing } from '../pane/stage'
 import { type Alignment, alignmentPicture } from './alignment'
 import type { Bundle } from './larder'
-import { layOut, thisOutput } from './output'
+import { type Output, layOut, thisOutput } from './output'
 
 /** How long pictures and films of a new release may take until they are seen; after that it is changed over all the same. */
 const SETTLE_MS = 3000
@@ -82,15 +82,25 @@ export class Glass {
     return this.stage!.draw(this.now(), runs && !this.still)
   }
 
+  /** How px of the output lie on px of the window. */
+  measure(): string {
+    if (!this.bundle) return 'nothing is drawn yet'
+    const { raster } = this.bundle.output
+    const [width, height] = [innerWidth * devicePixelRatio, innerHeight * devicePixelRatio].map(Math.round) as [number, number]
+    const window = `window ${width} × ${height}, output ${raster.width} × ${raster.height} px`
+    if (width === raster.width && height === raster.height) return `1:1, ${window}`
+    return `fitted to ${Math.round(100 * Math.min(width / raster.width, height / raster.height))} %: ${window}`
+  }
+
   /** All that is drawn, the lowest first. */
   standing(): Standing[] {
     return this.bundle ? this.stage!.standing() : []
   }
 
   /** Shows who this output is until the picture's time is over; then what is handed over comes back. */
-  align(alignment: Alignment | null, part: string | null, asked: number | null): void {
+  align(alignment: Alignment | null, part: string | null, asked: number | null, known: Output | null = null): void {
     this.alignment?.remove()
-    const own = alignment && thisOutput(alignment.outputs, part, asked)
+    const own = alignment && (known ?? thisOutput(alignment.outputs, part, asked))
     this.alignment = own ? alignmentPicture(alignment, own) : null
     if (this.alignment) document.body.append(this.alignment)
   }

@@ -22,6 +22,8 @@ export interface Bundle {
   sheet: RunSheet
   until: number | null
   output: Output
+  /** Those of this player; one of them is `output`, unless the survey has changed since. */
+  outputs: Output[]
   /** Of all that it needs, by url. */
   files: Wanted[]
   addressOf(media: string): { url: string; type: string } | null
@@ -136,8 +138,17 @@ export class Larder {
     this.refuseUnknown(sheet)
     const part = pointer.player?.part ?? null
     const outputs = (file.display.outputs as Output[] | undefined) ?? [wholeRaster(file.display.raster)]
-    const output = thisOutput(outputs, part, asked)
+    const known = thisOutput(outputs, part, asked)
+    const output = known ?? (await this.asBefore(file.display.raster, ownOutputs(outputs, part)))
     if (!output) throw new ToChoose(ownOutputs(outputs, part))
+    this.tell(
+      'output',
+      known
+        ? null
+        : asked === null
+          ? `This player has ${ownOutputs(outputs, part).length} outputs by now, and nothing says which this window is: it goes on as before until one is chosen there (F2).`
+          : `There is no output ${asked} of this player any more: it goes on as before until another is chosen there (F2).`,
+    )
 
     const media = dueFirst(sheet, now(), file.media)
     for (const one of media) this.names.set(one.url, `"${one.name}"`)
@@ -167,6 +178,7 @@ export class Larder {
       sheet,
       until: composed && Number.isFinite(composed.until) ? composed.until : null,
       output,
+      outputs: ownOutputs(outputs, part),
       files: [...list, ...files],
       addressOf: (id) => {
         const one = byId.get(id)
@@ -178,6 +190,20 @@ export class Larder {
         return null
       },
     }
+  }
+
+  /** What this page drew last, or the first output where that lies outside of the display by now: a survey that was changed never lets a question appear in public. */
+  private async asBefore(raster: { width: number; height: number }, outputs: Output[]): Promise<Output | null> {
+    const kept = await this.store.fact(`output:${this.page}`)
+    if (kept === undefined) return null
+    const output = JSON.parse(kept) as Output
+    const { x, y, width, height } = output.source
+    return x + width <= raster.width && y + height <= raster.height ? output : (outputs[0] ?? null)
+  }
+
+  /** How much of what is wanted is here, and the names of what is not. */
+  progress(): { all: number; missing: string[] } {
+    return { all: this.wanted.length, missing: this.wanted.filter(({ url }) => !this.here.has(url)).map(({ url }) => this.nameOf(url)) }
   }
 
   private async address(url: string): Promise<void> {
@@ -203,6 +229,7 @@ export class Larder {
   async stands(bundle: Bundle): Promise<void> {
     this.standing = bundle.files
     await this.store.keep(STOOD, bundle.sha256)
+    await this.store.keep(`output:${this.page}`, JSON.stringify(bundle.output))
     await this.note()
     const needed = await this.neededByAll()
     for (const { url } of await this.store.all()) {

@@ -170,7 +170,7 @@ export const begun = (build: string, built: number, asked: number | null, reload
 })
 
 /** What is wrong with the machine goes on being wrong, whatever is shown. */
-const LASTING = ['sound', 'clock', 'unbelieved', 'faces']
+const LASTING = ['sound', 'clock', 'unbelieved', 'faces', 'output']
 const without = (troubles: State['troubles'], gone: (of: string) => boolean) =>
   Object.fromEntries(Object.entries(troubles).filter(([of]) => !gone(of)))
 

@@ -6,6 +6,8 @@ export class Page {
   private registration: ServiceWorkerRegistration | null = null
   /** Whether the browser promised to throw nothing away by itself; null while it has not said. */
   persists: boolean | null = null
+  /** Whether the browser keeps the screen from going dark; null while it has not said. */
+  isAwake: boolean | null = null
 
   /** @param renewed told once a later build of the page is there, whole */
   constructor(private readonly renewed: () => void) {}
@@ -31,6 +33,19 @@ export class Page {
     } catch {
       // Tried again when the page is loaded again.
     }
+  }
+
+  /** The screen goes on shining; the browser lets go whenever the page was hidden. */
+  async keepAwake(): Promise<void> {
+    const lock = async () => {
+      if (document.hidden) return
+      this.isAwake = await (navigator.wakeLock?.request('screen') ?? Promise.reject(new Error('unknown'))).then(
+        () => true,
+        () => false,
+      )
+    }
+    document.addEventListener('visibilitychange', () => void lock())
+    await lock()
   }
 
   /** A later build is said to be there: the browser looks for it. */
