@@ -277,5 +277,6 @@ if (in_array('--browser', $argv, true) && is_string($base)) {
     require __DIR__ . '/played.php';
     benchWeek($chrome, $ask, $base);
     benchInStep($chrome, $base);
+    benchPlayer($chrome, $ask, $base);
     $chrome->close();
 }
