@@ -133,7 +133,11 @@ class Image_ extends Element_ {
   decode = () => Promise.resolve()
 }
 
+/** Films that hold a decoder. */
+const loaded = new Set<Film>()
+
 class Film extends Element_ {
+  private source = ''
   paused = true
   seeking = false
   readyState = 4
@@ -155,7 +159,20 @@ class Film extends Element_ {
   pause() {
     this.paused = true
   }
-  load() {}
+  get src() {
+    return this.source
+  }
+  set src(url: string) {
+    this.source = url
+    loaded.add(this)
+  }
+  override removeAttribute(name: string) {
+    if (name === 'src') this.source = ''
+  }
+  /** A decoder is given back only when nothing is loaded in place of what was. */
+  load() {
+    if (this.source === '') loaded.delete(this)
+  }
 }
 
 const make = (tag: string) => (tag === 'img' ? new Image_(tag) : tag === 'video' ? new Film(tag) : new Element_(tag))
@@ -167,6 +184,7 @@ export const page = {
     Object.assign(globalThis, { document, HTMLImageElement: Image_, HTMLVideoElement: Film })
     return make('div')
   },
+  films: () => loaded.size,
   /** Boxes of parts on a canvas, the lowest first. */
   parts(canvas: Element_): Element_[] {
     const order = (one: Element_): number[] => [...(one.parent && one.parent !== canvas ? order(one.parent) : []), Number(one.style.zIndex ?? 0)]
