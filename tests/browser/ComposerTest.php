@@ -54,18 +54,21 @@ final class ComposerTest extends TestCase
         $this->desk->see('.modal', 'undo, redo');
     }
 
-    public function testATextIsTypedInPlaceAndFiguresThatAreNoneArePutBack(): void
+    public function testATextIsTypedInPlaceAndFiguresThatAreNoneAreToldWhy(): void
     {
         $this->desk->press('.ledger th button', 'place');
         $box = $this->desk->see('.room rect.chosen');
         $this->desk->driver->action()->moveToElement($box)->doubleClick()->perform();
         $this->desk->see('.in-place')->sendKeys("Hare\nSkerry");
         $this->desk->until(fn (): bool => str_contains((string) $this->desk->script('return document.querySelector(".room [data-element=place]").textContent'), 'Hare'), 'the words on the pane');
-        $this->desk->type('[aria-label="width of place"]', 'wide');
-        $width = fn (): string => (string) $this->desk->see('[aria-label="width of place"]')->getAttribute('value');
-        $this->desk->until(fn (): bool => $width() === '400', 'the figure to be put back');
-        $this->desk->type('[aria-label="width of place"]', '-4');
-        $this->desk->until(fn (): bool => $width() === '400', 'the figure to be put back');
+        $width = fn (): string => (string) $this->desk->see('[aria-label="width of place"]')->getDomProperty('value');
+        foreach (['wide' => '"wide" cannot be read', '-4' => '-4 px; at least 1 px are right.'] as $typed => $why) {
+            $this->desk->type('[aria-label="width of place"]', (string) $typed);
+            $this->desk->see('.figure-field [role=alert]', $why);
+            self::assertSame([(string) $typed, 'true'], [$width(), $this->desk->see('[aria-label="width of place"]')->getAttribute('aria-invalid')]);
+            $this->desk->see('[aria-label="width of place"]')->sendKeys(WebDriverKeys::ESCAPE);
+            $this->desk->until(fn (): bool => $width() === '400', 'the figure to be put back');
+        }
         $field = $this->desk->see('[aria-label="width of place"]');
         $field->click();
         $field->sendKeys(WebDriverKeys::ARROW_UP . WebDriverKeys::SHIFT . WebDriverKeys::ARROW_UP);
@@ -184,12 +187,12 @@ final class ComposerTest extends TestCase
         $this->desk->until(fn (): bool => $cards() === 1, 'the one that is searched for');
         self::assertStringContainsString('search=boarding', $this->desk->driver->getCurrentURL(), 'the address can be sent to somebody');
         $this->desk->press('.grid .foot button', 'delete');
-        $this->desk->driver->switchTo()->alert()->accept();
+        $this->desk->press('.modal-footer .btn-primary');
         $this->desk->see('.empty', 'Nothing fits this search.');
         $this->desk->type('[aria-label="Search layouts"]', "\u{E003}");
         $this->desk->until(fn (): bool => $cards() === $before, 'all others');
         $this->desk->script('[...document.querySelectorAll(".design")].find((d) => d.textContent.includes("Gate totem, boarding")).querySelector(".foot button:last-child").click()');
-        $this->desk->driver->switchTo()->alert()->accept();
+        $this->desk->press('.modal-footer .btn-primary');
         $this->desk->see('[role=alert]', 'Hand something else over there first.');
     }
 
@@ -197,7 +200,7 @@ final class ComposerTest extends TestCase
     {
         $this->desk->go(Desk::url('/media?search=notice-berth'));
         $this->desk->press('.grid li button', 'delete');
-        $this->desk->driver->switchTo()->alert()->accept();
+        $this->desk->press('.modal-footer .btn-primary');
         $this->desk->see('[role=alert]', '"notice-berth-2.png" is used in ');
     }
 

@@ -27,7 +27,7 @@ final class PaneHandsTest extends TestCase
           const hands = usePaneHands({
             composer, view, room, drawn: (rect) => drawn.push(rect),
             analysis: () => ({ tracks: { columns: [], rows: [] }, match: null }) as any,
-            snapping: () => snapping.value, wall: () => null, busy: () => false,
+            snapping: () => snapping.value, wall: () => null, settle: () => undefined,
             sizable: computed(() => composer.only.value),
           })
           // In px of the canvas.

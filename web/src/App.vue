@@ -3,6 +3,7 @@ import { useEventListener } from '@vueuse/core'
 import { defineAsyncComponent, onMounted, ref, watch } from 'vue'
 import { type Face, loadFaces } from './pane/faces'
 import { api } from './ui/api'
+import AskDialog from './ui/AskDialog.vue'
 import ChecksShelf from './ui/ChecksShelf.vue'
 import KeyList from './ui/KeyList.vue'
 import Passage from './ui/Passage.vue'
@@ -50,6 +51,7 @@ watch(
       <RouterView :key="$route.path" />
       <ChecksShelf />
       <KeyList />
+      <AskDialog />
       <Finder v-if="finding" @close="finding = false" />
     </div>
     <SignIn v-else-if="session.known" />

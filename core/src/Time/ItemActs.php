@@ -10,6 +10,7 @@ use UpperPane\Core\Document\Reason;
 use UpperPane\Core\Document\Refused;
 use UpperPane\Core\Geometry\FitMode;
 use UpperPane\Core\Media\Media;
+use UpperPane\Core\Units\TypedTime;
 
 /**
  * What hands do to the items of a list, as it is said from outside: `{"do": name, ...}`. Items that are tied move together; a film that lasts as long
@@ -29,7 +30,7 @@ final readonly class ItemActs
         'add' => ['items'],
         'move' => ['item', 'by'],
         'put' => ['item', 'target'],
-        'last' => ['item', 'ms', 'how'],
+        'last' => ['item', 'ms', 'typed', 'how'],
         'come' => ['item', 'kind'],
     ];
 
@@ -50,9 +51,11 @@ final readonly class ItemActs
         return match ($name) {
             'move' => self::moved($items, $place, $act->field('by')->int(-1, 1) < 0),
             'put' => self::put($items, $place, self::place($items, $act->field('target'))),
-            'last' => self::with($items, $place, ($ms = $act->given('ms')) === null
-                ? self::lasting($items[$place], $act->field('how')->oneOf('stated', ...array_column(Lasts::cases(), 'value')))
-                : self::lastingMs($items[$place], $ms->int(1, PHP_INT_MAX, 'ms'))),
+            'last' => self::with($items, $place, match (true) {
+                $act->has('ms') => self::lastingMs($items[$place], $act->field('ms')->int(1, PHP_INT_MAX, 'ms')),
+                $act->has('typed') => self::lastingMs($items[$place], TypedTime::ms($act->field('typed')->text(0, 200), $act->field('typed')->path)),
+                default => self::lasting($items[$place], $act->field('how')->oneOf('stated', ...array_column(Lasts::cases(), 'value'))),
+            }),
             default => self::with($items, $place, ['transition' => self::coming($items[$place], $act->field('kind')->oneOf(...array_column(TransitionKind::cases(), 'value')))]),
         };
     }

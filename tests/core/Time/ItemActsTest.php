@@ -82,6 +82,7 @@ final class ItemActsTest extends TestCase
     {
         $acts = [
             'ref.unknown' => ['do' => 'move', 'item' => 'gone', 'by' => 1],
+            'figure.syntax' => ['do' => 'last', 'item' => 'a', 'typed' => 'soon'],
             'value.unknown' => ['do' => 'last', 'item' => 'a', 'how' => 'long'],
             'value.range' => ['do' => 'last', 'item' => 'a', 'ms' => 0],
             'field.missing' => ['do' => 'put', 'item' => 'a'],

@@ -5,6 +5,7 @@ import DisplayPicture from '../Estate/DisplayPicture.vue'
 import ReleaseList from '../Handover/ReleaseList.vue'
 import { type DisplayState, type PlayerState } from '../Estate/estate'
 import { api, Problem, sentence } from '../ui/api'
+import { ask } from '../ui/ask'
 import { ago, size } from '../ui/format'
 import RecordButton from '../ui/RecordButton.vue'
 
@@ -46,7 +47,8 @@ async function copy() {
   }
 }
 async function remove() {
-  if (!confirm(`Take “${props.display.name}” away, with everything that was handed over to it? It lies in the bin for 30 days.`)) return
+  const text = 'Everything that was handed over to it goes with it. It lies in the bin for 30 days.'
+  if (!(await ask(`Take “${props.display.name}” away?`, text, 'Take it away'))) return
   trouble.value = ''
   try {
     await api.delete(`displays/${props.display.id}`)
@@ -58,7 +60,7 @@ async function remove() {
 }
 
 async function revoke(player: PlayerState) {
-  if (!confirm(`Take back the address of “${player.name}”? It stops playing, and has to be bound anew.`)) return
+  if (!(await ask(`Take back the address of “${player.name}”?`, 'It stops playing, and has to be bound anew.', 'Take it back'))) return
   try {
     await api.delete(`players/${player.id}`)
     await queries.invalidateQueries({ queryKey: ['estate'] })

@@ -12,6 +12,7 @@ import { api, sentence } from '../ui/api'
 import { useAsked } from '../ui/asked'
 import ChoiceBar from '../ui/ChoiceBar.vue'
 import { moment } from '../ui/format'
+import { mayAct } from '../ui/keys'
 import { inTurn } from '../ui/inTurn'
 import { useSecond } from '../ui/second'
 import { type Finding, type Rect, useShelf } from '../ui/shelf'
@@ -129,7 +130,7 @@ async function toWiring(event?: MouseEvent) {
 // --- keys --------------------------------------------------------------------------------
 
 useEventListener('keydown', (e: KeyboardEvent) => {
-  if (!work.document.value || (e.target as HTMLElement).closest('input, textarea, select, .modal') || e.ctrlKey || e.metaKey) return
+  if (!work.document.value || !mayAct(e) || e.ctrlKey || e.metaKey) return
   const by = e.shiftKey ? 10 : 1
   const arrows: Record<string, [number, number]> = { ArrowLeft: [-by, 0], ArrowRight: [by, 0], ArrowUp: [0, -by], ArrowDown: [0, by] }
   if (e.key === 'Escape') {

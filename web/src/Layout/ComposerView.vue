@@ -65,7 +65,7 @@ function drawn(rect: Rect) {
   if (kindOf({ kind: tool }).begins === 'media') {
     asked.value = { kind: tool, rect }
     picking.value = true
-  } else void composer.add(tool, rect)
+  } else void composer.add(tool, rect).then((isDone) => isDone && pane.value?.retype())
 }
 function picked([media]: MediaState[]) {
   if (asked.value && media) void composer.add(asked.value.kind, asked.value.rect, { media: refOf(media) })
@@ -96,6 +96,7 @@ useComposerKeys(
   hand,
   () => (work.document.value ? pane.value : null),
   () => drawn(usual(composer.document.value.canvas)),
+  () => pane.value?.retype() ?? false,
 )
 
 const revisions = ref(false)

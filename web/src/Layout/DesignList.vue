@@ -2,6 +2,7 @@
 import { useQueryClient } from '@tanstack/vue-query'
 import { computed, onBeforeUnmount, ref, watchEffect } from 'vue'
 import { api, sentence } from '../ui/api'
+import { ask } from '../ui/ask'
 import { useAsked } from '../ui/asked'
 import ChoiceBar from '../ui/ChoiceBar.vue'
 import { useGrowing } from '../ui/growing'
@@ -41,8 +42,8 @@ async function copy(design: DesignSummary) {
 }
 
 async function remove(design: DesignSummary) {
-  if (confirm(`Delete “${design.name}” with all its ${design.revision} revisions? It lies in the bin for 30 days.`))
-    await api.delete(`${props.plural}/${design.id}`)
+  const text = `All its ${design.revision} revisions go with it. It lies in the bin for 30 days.`
+  if (await ask(`Delete “${design.name}”?`, text, 'Delete it')) await api.delete(`${props.plural}/${design.id}`)
 }
 
 async function guarded(work: (design: DesignSummary) => Promise<void>, design: DesignSummary) {

@@ -4,6 +4,7 @@ import { useDropZone } from '@vueuse/core'
 import { computed, onBeforeUnmount, ref, useTemplateRef, watchEffect } from 'vue'
 import { type Face, loadFaces } from '../pane/faces'
 import { api, sentence } from '../ui/api'
+import { ask } from '../ui/ask'
 import { useAsked } from '../ui/asked'
 import { bytes } from '../ui/format'
 import DropNote from '../ui/DropNote.vue'
@@ -60,7 +61,8 @@ async function bringIn(files: File[] | FileList | null) {
 const { isOverDropZone } = useDropZone(area, { onDrop: (files) => void bringIn(files) })
 
 async function remove(face: KnownFace) {
-  if (!confirm(`Take ${face.family} ${face.weight} away? What is handed over keeps it, and it lies in the bin for 30 days.`)) return
+  const text = 'What is handed over keeps it, and it lies in the bin for 30 days.'
+  if (!(await ask(`Take ${face.family} ${face.weight} away?`, text, 'Take it away'))) return
   said.value = []
   try {
     await api.delete(`faces/${face.id}`)

@@ -4,6 +4,7 @@ import { useDropZone } from '@vueuse/core'
 import { computed, onBeforeUnmount, reactive, ref, useTemplateRef, watchEffect } from 'vue'
 import { useRouter } from 'vue-router'
 import { api, sentence } from '../ui/api'
+import { ask } from '../ui/ask'
 import { useAsked } from '../ui/asked'
 import ChoiceBar from '../ui/ChoiceBar.vue'
 import DropNote from '../ui/DropNote.vue'
@@ -69,7 +70,8 @@ async function again(m: MediaState) {
 }
 
 async function remove(m: MediaState) {
-  if (!isUseless(m) && !confirm(`Delete “${m.name}”? What is handed over keeps it, and it lies in the bin for 30 days.`)) return
+  const text = 'What is handed over keeps it, and it lies in the bin for 30 days.'
+  if (!isUseless(m) && !(await ask(`Delete “${m.name}”?`, text, 'Delete it'))) return
   trouble.value = ''
   try {
     await api.delete(`media/${m.id}`)

@@ -9,6 +9,7 @@ import { sentence } from '../ui/api'
 import { useAsked } from '../ui/asked'
 import ChoiceBar from '../ui/ChoiceBar.vue'
 import { clock, day, zoneName } from '../ui/format'
+import { mayAct } from '../ui/keys'
 import LocalField from '../ui/LocalField.vue'
 import { useShelf } from '../ui/shelf'
 import StepBar from '../ui/StepBar.vue'
@@ -117,7 +118,7 @@ function typed(event: Event) {
   if (instant !== null) hand.to(instant)
 }
 useEventListener('keydown', (e: KeyboardEvent) => {
-  if ((e.target as HTMLElement).closest('input, select, textarea, .modal') || e.ctrlKey || e.metaKey || e.altKey) return
+  if (!mayAct(e) || e.ctrlKey || e.metaKey || e.altKey) return
   const act = {
     ' ': () => (running.value = !running.value),
     '<': () => hand.toChange(false),

@@ -11,7 +11,7 @@ import { seconds, size } from '../ui/format'
 import type { Finding } from '../ui/shelf'
 import { vKept } from '../ui/kept'
 import FitOffers from './FitOffers.vue'
-import { type ItemAct, itemActs, typedMs, withItem } from './itemEdits'
+import { type ItemAct, itemActs, withItem } from './itemEdits'
 import ItemTimes from './ItemTimes.vue'
 
 /** What plays, in order: the same editor in a zone's ledger and for a playlist of its own. */
@@ -47,9 +47,9 @@ const ask = itemActs(
   (items) => emit('change', items),
   () => props.taken ?? [],
 )
-const act = (what: ItemAct) => {
+const act = async (what: ItemAct) => {
   trouble.value = ''
-  ask(what).catch((e: unknown) => (trouble.value = sentence(e)))
+  await ask(what).catch((e: unknown) => (trouble.value = sentence(e)))
 }
 const add = (chosen: MediaState[]) => act({ do: 'add', items: chosen.map((m) => ({ media: refOf(m) })) })
 
@@ -84,12 +84,11 @@ const marks = (item: Item) => {
     .join('; ')
 }
 
-function lasts(index: number, event: Event) {
+async function lasts(index: number, event: Event) {
   const field = event.target as HTMLInputElement
-  const item = props.items[index]!
-  const ms = typedMs(field.value)
-  if (ms === null) field.value = shownDuration(item)
-  else act({ do: 'last', item: item.id, ms })
+  await act({ do: 'last', item: props.items[index]!.id, typed: field.value })
+  const item = props.items[index]
+  if (trouble.value === '' && item) field.value = shownDuration(item)
 }
 
 const shownDuration = (item: Item) => String((item.duration_ms ?? item.media?.length_ms ?? 0) / 1000)
@@ -194,6 +193,7 @@ const lastsWords = (item: Item) => {
               :aria-label="`Duration of ${nameOf(item)} in s`"
               @change="lasts(i, $event)"
               @keydown.enter="($event.target as HTMLInputElement).blur()"
+              @keydown.esc.stop="($event.target as HTMLInputElement).value = shownDuration(item)"
             />
             s</label
           >

@@ -5,6 +5,7 @@ import { useRouter } from 'vue-router'
 import { useEstate } from '../Estate/estate'
 import { type DesignSummary, type Saved, useDesigns } from '../Layout/designs'
 import { api, sentence } from '../ui/api'
+import { ask } from '../ui/ask'
 import { moment } from '../ui/format'
 import { useShelf } from '../ui/shelf'
 import type { ScheduleDocument } from './schedule'
@@ -48,7 +49,8 @@ async function make(event: Event) {
   }
 }
 async function remove(design: DesignSummary) {
-  if (!confirm(`Delete the schedule “${design.name}” with all its bookings and ${design.revision} revisions? It lies in the bin for 30 days.`)) return
+  const text = `All its bookings and ${design.revision} revisions go with it. It lies in the bin for 30 days.`
+  if (!(await ask(`Delete the schedule “${design.name}”?`, text, 'Delete it'))) return
   trouble.value = ''
   try {
     await api.delete(`schedules/${design.id}`)

@@ -8,6 +8,7 @@ export type ItemAct =
   | { do: 'move'; item: string; by: 1 | -1 }
   | { do: 'put'; item: string; target: string }
   | { do: 'last'; item: string; ms: number }
+  | { do: 'last'; item: string; typed: string }
   | { do: 'last'; item: string; how: 'stated' | NonNullable<Item['lasts']> }
   | { do: 'come'; item: string; kind: Transition['kind'] }
 
@@ -31,9 +32,3 @@ export const withItem = (items: Item[], index: number, change: Partial<Item>): I
     (item, i) =>
       Object.fromEntries(Object.entries(i === index ? { ...item, ...change } : item).filter(([, v]) => v !== undefined)) as unknown as Item,
   )
-
-/** A duration as it is typed, in seconds; null where it is none. */
-export function typedMs(text: string): number | null {
-  const s = Number(text.trim().replace(',', '.'))
-  return text.trim() !== '' && Number.isFinite(s) && s >= 0.001 ? Math.round(s * 1000) : null
-}

@@ -296,7 +296,7 @@ class PartView implements View {
     if (moved) {
       const of = part.of ?? rect
       // What fills its box by itself goes on filling it; how content is fitted only the core knows.
-      const fills = !part.of && part.kind !== 'zone' && part.kind !== 'picture' && part.kind !== 'code' && sameBox(rect, drawn)
+      const fills = !part.of && !this.content.isFitted && sameBox(rect, drawn)
       const shift = (box: Box): Box => ({ ...box, x: box.x + moved.x - of.x, y: box.y + moved.y - of.y })
       drawn = fills ? moved : shift(drawn)
       rect = part.of ? shift(rect) : moved

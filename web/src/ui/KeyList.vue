@@ -1,11 +1,14 @@
 <script setup lang="ts">
 import { useEventListener } from '@vueuse/core'
 import { ref } from 'vue'
+import { offerActions } from './actions'
+import { mayAct, singleKeys } from './keys'
 
 const open = ref(false)
 const keys: [string, string][] = [
   ['Z, T, S, P', 'draw a zone, text, shape, or place a picture'],
   ['K, Q, R', 'draw a clock, a code, running text'],
+  ['Enter or F2 on a text', 'type over it; Escape or Ctrl + Enter ends that'],
   ['Enter with a tool', 'put it into the middle of the canvas'],
   ['V or Escape', 'back to choosing'],
   ['Arrows, Shift + arrows', 'move what is chosen by 1 px, by 10 px; panels that hang freely by 1 mm, by 10 mm'],
@@ -30,13 +33,18 @@ const keys: [string, string][] = [
 ]
 
 useEventListener('keydown', (e: KeyboardEvent) => {
-  const field = e.target instanceof HTMLElement && e.target.closest('input, textarea, select, [contenteditable]')
-  if (e.key === '?' && !field) open.value = true
+  if (e.key === '?' && mayAct(e)) open.value = true
 })
+// Also where keys of one sign are turned off.
+offerActions(() => [{ kind: 'action', name: 'Keys', more: 'the list, and turning keys of one letter off', act: () => (open.value = true) }])
 </script>
 
 <template>
   <BModal v-model="open" lazy title="Keys" no-footer>
+    <label class="single">
+      <input v-model="singleKeys" type="checkbox" class="form-check-input" />
+      Keys of one letter or sign act, on the pane and where nothing has the focus
+    </label>
     <table class="table table-sm m-0">
       <tbody>
         <tr v-for="[key, does] in keys" :key="key">
@@ -47,3 +55,11 @@ useEventListener('keydown', (e: KeyboardEvent) => {
     </table>
   </BModal>
 </template>
+
+<style scoped>
+.single {
+  display: flex;
+  gap: 8px;
+  margin-bottom: 10px;
+}
+</style>

@@ -2,14 +2,15 @@
 import { ref } from 'vue'
 import { api, sentence } from '../../ui/api'
 import { vKept } from '../../ui/kept'
+import WhyNote from '../../ui/WhyNote.vue'
 
 /**
  * One figure of the ledger: typed over, or stepped with the arrows (Shift: by 10). Where it is a length of the canvas, `1920-576`, `1/3`, `50%`
- * and `2.5mm` may be typed. What is no figure is put back, and its field says why.
+ * and `2.5mm` may be typed. What is no figure stays until it is right, and is
+ * told why; Escape puts back what was there.
  */
 const props = defineProps<{ value: number; least: number; label: string; of?: { side_px: number; mm_per_px: number | null }; fixed?: boolean }>()
 const emit = defineEmits<{ change: [value: number, gesture?: string] }>()
-const wrong = ref(false)
 const why = ref('')
 
 async function typed(event: Event) {
@@ -23,37 +24,51 @@ async function typed(event: Event) {
       (e: unknown) => (why.value = sentence(e)),
     )
   }
-  wrong.value = px === null || px < props.least
   if (px !== null && px < props.least) why.value = `${px} px; at least ${props.least} px are right.`
-  field.value = String(wrong.value || px === null ? props.value : px)
-  if (wrong.value) setTimeout(() => (wrong.value = false), 900)
-  else if (px !== null && px !== props.value) emit('change', px)
+  else if (px === null) why.value ||= text === '' ? 'Nothing is typed.' : `"${text}" is no whole number of px.`
+  else {
+    field.value = String(px)
+    if (px !== props.value) emit('change', px)
+  }
+}
+function back(event: KeyboardEvent) {
+  const field = event.target as HTMLInputElement
+  field.value = String(props.value)
+  why.value = ''
 }
 
 function step(event: KeyboardEvent, by: number) {
   if (props.fixed) return
+  why.value = ''
   const next = props.value + by * (event.shiftKey ? 10 : 1)
   if (next >= props.least) emit('change', next, `step ${props.label}`)
 }
 </script>
 
 <template>
-  <input
-    v-kept="value"
-    class="figure"
-    :class="{ wrong }"
-    :title="why"
-    :aria-label="label"
-    :readonly="fixed"
-    @focus="($event.target as HTMLInputElement).select()"
-    @change="typed"
-    @keydown.enter="($event.target as HTMLInputElement).blur()"
-    @keydown.up.prevent="step($event, 1)"
-    @keydown.down.prevent="step($event, -1)"
-  />
+  <span class="figure-field">
+    <input
+      v-kept="value"
+      class="figure"
+      :class="{ wrong: why }"
+      :aria-label="label"
+      :aria-invalid="why !== ''"
+      :readonly="fixed"
+      @focus="($event.target as HTMLInputElement).select()"
+      @change="typed"
+      @keydown.enter="($event.target as HTMLInputElement).blur()"
+      @keydown.esc.stop="back"
+      @keydown.up.prevent="step($event, 1)"
+      @keydown.down.prevent="step($event, -1)"
+    /><WhyNote :why="why" />
+  </span>
 </template>
 
 <style scoped>
+.figure-field {
+  position: relative;
+  display: block;
+}
 .figure {
   width: 100%;
   border: 0;

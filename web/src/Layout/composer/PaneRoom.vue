@@ -48,6 +48,7 @@ defineExpose({
   zoomIn: () => view.zoomIn(aboutChosen()),
   zoomOut: () => view.zoomOut(aboutChosen()),
   zoomTo: (to: number) => view.zoomTo(to, aboutChosen()),
+  retype,
 })
 const ownGuides = useTemplateRef('ownGuides')
 
@@ -111,7 +112,7 @@ const { gesture, box, guides, panels, hidden, under, toCanvas, snappedBorder, do
   analysis: () => props.analysis,
   snapping: () => props.snapping,
   wall: () => props.wall,
-  busy: () => editing.value !== null,
+  settle: () => (editing.value = null),
   sizable,
   drawn: (rect) => emit('drawn', rect),
 })
@@ -122,14 +123,28 @@ const editor = useTemplateRef<HTMLTextAreaElement>('editor')
 const edited = computed(
   () => (composer.elements.value.find((e) => e.id === editing.value && kindOf(e).isTypedOver) as TextElement | undefined) ?? null,
 )
-async function twice(e: MouseEvent) {
+function twice(e: MouseEvent) {
   const hit = under(toCanvas(e))
   if (hit?.group) composer.choose([hit.id])
-  if (!hit || !kindOf(hit).isTypedOver) return
-  editing.value = hit.id
+  if (hit) void type(hit)
+}
+/** Types over what is chosen, where that is words; all of it is marked, so that what is typed takes its place. */
+function retype(): boolean {
+  const only = composer.only.value
+  if (!only || only.locked || !kindOf(only).isTypedOver) return false
+  void type(only)
+  return true
+}
+async function type(element: Element) {
+  if (!kindOf(element).isTypedOver) return
+  editing.value = element.id
   await nextTick()
   editor.value?.focus()
   editor.value?.select()
+}
+function typed() {
+  editing.value = null
+  room.value?.focus({ preventScroll: true })
 }
 
 const place = (r: Rect) => ({
@@ -247,7 +262,8 @@ const mmOfRulers = computed(() => (inMm.value ? (props.analysis?.mm_per_px ?? nu
       }"
       @input="composer.retext(edited!.id, ($event.target as HTMLTextAreaElement).value)"
       @blur="editing = null"
-      @keydown.escape.stop="editing = null"
+      @keydown.escape.stop="typed"
+      @keydown.ctrl.enter.stop="typed"
       @pointerdown.stop
     ></textarea>
     <button

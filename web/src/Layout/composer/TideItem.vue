@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import { type ItemAct, typedMs } from '../../Time/itemEdits'
+import { type ItemAct } from '../../Time/itemEdits'
 import { seconds } from '../../ui/format'
 import { vKept } from '../../ui/kept'
 import { type ZoneElement, useDesigns } from '../designs'
@@ -17,12 +17,7 @@ const index = computed(() => items.value.findIndex((i) => i.id === props.item))
 const one = computed(() => items.value[index.value] ?? null)
 const length = computed(() => one.value?.duration_ms ?? one.value?.media?.length_ms ?? null)
 
-function typed(event: Event) {
-  const field = event.target as HTMLInputElement
-  const ms = typedMs(field.value)
-  if (ms === null) field.value = String((length.value ?? 0) / 1000)
-  else emit('act', { do: 'last', item: props.item, ms })
-}
+const typed = (event: Event) => emit('act', { do: 'last', item: props.item, typed: (event.target as HTMLInputElement).value })
 const step = (by: 1 | -1) => emit('act', { do: 'move', item: props.item, by })
 </script>
 

@@ -1,4 +1,5 @@
 import { useEventListener } from '@vueuse/core'
+import { mayAct } from '../../ui/keys'
 import type { Composer } from './composer'
 import type { Hand } from './hand'
 import type { PaneScale } from './paneScale'
@@ -6,21 +7,26 @@ import { TOOLS } from './tools'
 
 const ARROWS: Record<string, [number, number]> = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, -1], ArrowDown: [0, 1] }
 
-/** The keys of the composer (the list that ? opens): wherever one is but in a field or a dialogue. */
+/** Where keys of one letter act: on the pane, in the list of what is on it, and at the hand. */
+const WITHIN = '.room, .ledger, .tide'
+
+/** The keys of the composer (the list that ? opens). */
 export function useComposerKeys(
   composer: Composer,
   hand: Hand,
   pane: () => Pick<PaneScale, 'zoomIn' | 'zoomOut' | 'zoomTo' | 'fit'> | null,
   draw: () => void,
+  /** Types over what is chosen; whether it can be. */
+  retype: () => boolean,
 ) {
   useEventListener('keydown', (e: KeyboardEvent) => {
     const target = e.target as HTMLElement
     const view = pane()
-    if (!view || target.closest('input, textarea, select, [contenteditable], .modal')) return
+    if (!view || !mayAct(e, WITHIN)) return
     // Enter puts what the tool draws into the middle, for hands that use no pointer; on a button it presses that.
     const drawing = composer.tool.value !== 'choose' && !target.closest('button, a')
     const by = e.shiftKey ? 10 : 1
-    const acts: Record<string, () => void> =
+    const acts: Record<string, () => unknown> =
       e.ctrlKey || e.metaKey
         ? {
             c: composer.copy,
@@ -31,7 +37,8 @@ export function useComposerKeys(
             g: () => (e.shiftKey ? composer.ungroup() : composer.group()),
           }
         : {
-            ...(drawing ? { enter: draw } : {}),
+            ...(drawing ? { enter: draw } : target.closest('button, a') ? {} : { enter: retype }),
+            f2: retype,
             delete: composer.remove,
             backspace: composer.remove,
             escape: () => (composer.tool.value === 'choose' ? composer.choose([]) : (composer.tool.value = 'choose')),

@@ -27,8 +27,8 @@ export interface PaneGround {
   analysis: () => Analysis | null
   snapping: () => boolean
   wall: () => Wall | null
-  /** Whether words are being typed in place: then the pane is left alone. */
-  busy: () => boolean
+  /** Ends what is being typed in place. */
+  settle: () => void
   /** The one element that can be sized. */
   sizable: ComputedRef<Element | null>
   drawn: (rect: Rect) => void
@@ -42,7 +42,7 @@ const REACH = 6
 const SLIP = 3
 
 /** Gestures of the pointer on the pane: drawing, choosing, moving, sizing, panning. One state object for each; a press begins it, its end forgets it. */
-export function usePaneHands({ composer, view, room, analysis, snapping, wall, busy, sizable, drawn }: PaneGround) {
+export function usePaneHands({ composer, view, room, analysis, snapping, wall, settle, sizable, drawn }: PaneGround) {
   const { scale, left, top } = view
   const gesture = shallowRef<Gesture | null>(null)
   watch(gesture, (g) => (composer.moving.value = g?.kind === 'moving' || g?.kind === 'sizing'))
@@ -113,7 +113,8 @@ export function usePaneHands({ composer, view, room, analysis, snapping, wall, b
   // --- gestures -------------------------------------------------------------------------
 
   function down(e: PointerEvent) {
-    if (e.button > 1 || busy()) return
+    if (e.button > 1) return
+    settle()
     room.value!.setPointerCapture(e.pointerId)
     if (e.button === 1) {
       e.preventDefault()

@@ -6,6 +6,7 @@ export const code: Kind<CodePart> = () => {
   const element = document.createElement('div')
   return {
     element,
+    isFitted: true,
     look(part) {
       element.style.background = part.fill
       element.replaceChildren(modules(part.code))

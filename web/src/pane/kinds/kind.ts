@@ -42,6 +42,8 @@ export interface Moment {
 /** What stands for one part, inside its box. */
 export interface Content<P extends Part = Part> {
   readonly element: HTMLElement
+  /** Set where it is fitted into its box as only the core knows; all else fills it. */
+  readonly isFitted?: boolean
   /** All about it that does not depend on the instant. */
   look(part: P): void
   /** At an instant; returns the next one at which it has to be told again, Unix ms. */

@@ -36,13 +36,13 @@ function absent(part: MediaPart, tools: Tools): ReturnType<typeof media> {
     element.textContent = `${part.media.name} is not there`
   }
   // What is wrong is told by who fetches it.
-  return { element, look: () => undefined, isThere: () => false }
+  return { element, isFitted: true, look: () => undefined, isThere: () => false }
 }
 
 function still(part: MediaPart, url: string | null): ReturnType<typeof media> {
   const element = document.createElement('div')
   element.style.background = url === null ? '#17272e' : `0 0 / 100% 100% url("${url}")`
-  return { element, look: look(element) }
+  return { element, isFitted: true, look: look(element) }
 }
 
 function picture(element: HTMLImageElement, part: MediaPart): ReturnType<typeof media> {
@@ -53,6 +53,7 @@ function picture(element: HTMLImageElement, part: MediaPart): ReturnType<typeof 
   )
   return {
     element,
+    isFitted: true,
     look: look(element),
     isThere: () => state === 'there',
     trouble: () => (state === 'broken' ? `"${part.media.name}" cannot be decoded` : null),
@@ -73,6 +74,7 @@ function film(element: HTMLVideoElement, part: MediaPart, tools: Tools): ReturnT
   let stalled = false
   return {
     element,
+    isFitted: true,
     look: look(element),
     tell(part, { at, offset, runs, isHeld }) {
       if (tools.surface === 'player') hear(element, volumeAt(part, at), tools.heldBack)
