@@ -145,20 +145,25 @@ function benchPlayer(Chrome $chrome, \Closure $ask, string $base): void
         sleep(30);
         $share = static fn (float $before, string $name): float => 100 * ($figure($name) - $before) / 30;
         $wanted = str_contains($what, 'film') ? 'under 8 % of a core' : 'under 2 % of a core';
-        say("a player with $what: its script, mean of 30 s", sprintf('%.2f %% of a core (%.1f %% with layout and painting of the page)', $share($script, 'ScriptDuration'), $share($task, 'TaskDuration')), $wanted);
+        $told = sprintf('%.2f %% of a core (%.1f %% with layout and painting of the page)', $share($script, 'ScriptDuration'), $share($task, 'TaskDuration'));
+        say("a player with $what: its script, mean of 30 s", $told, $wanted);
     }
     $stood = [];
     for ($round = 0; $round < 5; $round++) {
         $page->go('about:blank')->go($base . $address)->see('.stage-canvas [data-element]');
-        $stood[] = $page->driver->executeAsyncScript('const done = arguments[0]; const look = () => { const p = performance.getEntriesByName("first-contentful-paint")[0]; p ? done(p.startTime) : setTimeout(look, 20) }; look()');
+        $stood[] = $page->driver->executeAsyncScript(
+            'const done = arguments[0]; const look = () => { const p = performance.getEntriesByName("first-contentful-paint")[0]; p ? done(p.startTime) : setTimeout(look, 20) }; look()',
+        );
     }
     sort($stood);
     $median = is_numeric($stood[2]) ? (float) $stood[2] : 0.0;
     say('a player from its own disk until its first picture is painted, median of 5', sprintf('%.0f ms', $median), 'under 1.5 s');
 
     // Two designs of one colour each by turns: a frame of another colour is dark.
-    $plain = static fn (string $colour): array => [['id' => 's', 'kind' => 'shape', 'rect' => $rect(0, 0, 1920, 1080), 'fill' => $colour], ['id' => 'p', 'kind' => 'picture', 'rect' => $rect(1500, 800, 400, 225), 'media' => $media('lights-of-tolm')]];
-    $both = array_map(static fn (string $colour): mixed => $ask('POST', 'layouts', ['name' => "Bench $colour", 'document' => ['canvas' => ['width' => 1920, 'height' => 1080], 'elements' => $plain($colour)]]), ['#ff0000', '#0000ff']);
+    $corner = ['id' => 'p', 'kind' => 'picture', 'rect' => $rect(1500, 800, 400, 225), 'media' => $media('lights-of-tolm')];
+    $plain = static fn (string $colour): array => [['id' => 's', 'kind' => 'shape', 'rect' => $rect(0, 0, 1920, 1080), 'fill' => $colour], $corner];
+    $make = static fn (string $colour): array => ['name' => "Bench $colour", 'document' => ['canvas' => ['width' => 1920, 'height' => 1080], 'elements' => $plain($colour)]];
+    $both = array_map(static fn (string $colour): mixed => $ask('POST', 'layouts', $make($colour)), ['#ff0000', '#0000ff']);
     [$changes, $frames, $dark, $before] = [0, 0, 0, null];
     for ($n = 0; $n < 30; $n++) {
         $ask('POST', 'handover', ['source' => ['kind' => 'layout', 'id' => $both[$n % 2]], 'displays' => ['check-in-3']]);

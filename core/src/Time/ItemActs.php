@@ -51,11 +51,7 @@ final readonly class ItemActs
         return match ($name) {
             'move' => self::moved($items, $place, $act->field('by')->int(-1, 1) < 0),
             'put' => self::put($items, $place, self::place($items, $act->field('target'))),
-            'last' => self::with($items, $place, match (true) {
-                $act->has('ms') => self::lastingMs($items[$place], $act->field('ms')->int(1, PHP_INT_MAX, 'ms')),
-                $act->has('typed') => self::lastingMs($items[$place], TypedTime::ms($act->field('typed')->text(0, 200), $act->field('typed')->path)),
-                default => self::lasting($items[$place], $act->field('how')->oneOf('stated', ...array_column(Lasts::cases(), 'value'))),
-            }),
+            'last' => self::with($items, $place, self::told($items[$place], $act)),
             default => self::with($items, $place, ['transition' => self::coming($items[$place], $act->field('kind')->oneOf(...array_column(TransitionKind::cases(), 'value')))]),
         };
     }
@@ -161,6 +157,21 @@ final readonly class ItemActs
         }
 
         return [$from, $to];
+    }
+
+    /**
+     * How long an item is told to last: in ms, as somebody typed it, or in another way.
+     *
+     * @param Fields $item
+     * @return Fields fields to be set; null: to be left out
+     */
+    private static function told(array $item, Node $act): array
+    {
+        return match (true) {
+            $act->has('ms') => self::lastingMs($item, $act->field('ms')->int(1, PHP_INT_MAX, 'ms')),
+            $act->has('typed') => self::lastingMs($item, TypedTime::ms($act->field('typed')->text(0, 200), $act->field('typed')->path)),
+            default => self::lasting($item, $act->field('how')->oneOf('stated', ...array_column(Lasts::cases(), 'value'))),
+        };
     }
 
     /**

@@ -214,11 +214,11 @@ export function drags() {
   stage.override('t', rect(0, 0, 900, 80))
   stage.draw(16, false)
   const dragged = [
-    [px(z!), px(content(z))],
-    [px(t!), px(content(t))],
+    [px(z!), z!.style.transform, px(content(z))],
+    [px(t!), t!.style.transform, px(content(t))],
   ]
   stage.override('z', null)
-  const dropped = px(z!)
+  const dropped = [px(z!), z!.style.transform]
   stage.override('z', rect(0, 0, 1, 1))
   stage.show(sheet({ part: { ...picture } }, { part: words }))
   stage.draw(32, false)

@@ -45,7 +45,7 @@ provide(composerKey, composer)
 /** First now, then wherever the hand stands when it is asked. */
 let instant: () => number = Date.now
 const { analysis, trouble, ask } = useAnalysis(work.document, variant, seenOn, composer.moving, () => Math.round(instant()))
-const hand = makeHand(analysis)
+const hand = makeHand(analysis, composer.moving)
 instant = () => hand.at.value
 provide(handKey, hand)
 const display = computed(() => displays.value.find((d) => d.id === seenOn.value) ?? null)

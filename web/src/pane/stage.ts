@@ -293,8 +293,12 @@ class PartView implements View {
     const { part } = this
     const moved = this.shared.overridden.get(part.element)
     let { rect, drawn } = part
-    if (moved) {
-      const of = part.of ?? rect
+    const of = part.of ?? rect
+    // What is only moved is moved by the compositor: nothing is laid out or painted again.
+    const isShifted = moved !== undefined && moved.width === of.width && moved.height === of.height
+    this.element.style.transform = isShifted ? `translate(${moved.x - of.x}px, ${moved.y - of.y}px)` : ''
+    this.element.style.willChange = isShifted ? 'transform' : ''
+    if (moved && !isShifted) {
       // What fills its box by itself goes on filling it; how content is fitted only the core knows.
       const fills = !part.of && !this.content.isFitted && sameBox(rect, drawn)
       const shift = (box: Box): Box => ({ ...box, x: box.x + moved.x - of.x, y: box.y + moved.y - of.y })

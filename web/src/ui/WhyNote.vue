@@ -6,32 +6,35 @@ const props = defineProps<{ why: string }>()
 
 const note = useTemplateRef('note')
 const EDGE_PX = 8
-/** Moved so far that all of it can be read. */
-const shift = ref(0)
+const at = ref({ left: '0px', top: '0px' })
+/** Above all else, wherever its field lies: what lies around it may cut off what reaches out. */
 watch(
   () => props.why,
-  async () => {
-    shift.value = 0
+  async (why) => {
     await nextTick()
-    const box = note.value?.getBoundingClientRect()
-    if (box) shift.value = Math.max(0, EDGE_PX - box.left) - Math.max(0, box.right - innerWidth + EDGE_PX)
+    const field = note.value?.parentElement
+    if (!why || !note.value || !field) return
+    note.value.showPopover()
+    const [box, own] = [field.getBoundingClientRect(), note.value.getBoundingClientRect()]
+    at.value = {
+      left: `${Math.max(EDGE_PX, Math.min(innerWidth - own.width - EDGE_PX, box.right - own.width))}px`,
+      top: `${box.bottom + own.height + EDGE_PX > innerHeight ? box.top - own.height - 3 : box.bottom + 3}px`,
+    }
   },
 )
 </script>
 
 <template>
-  <span v-if="why" ref="note" class="why" role="alert" :style="{ transform: `translateX(${shift}px)` }">{{ why }}</span>
+  <span v-if="why" ref="note" popover="manual" class="why" role="alert" :style="at">{{ why }}</span>
 </template>
 
 <style scoped>
 .why {
-  position: absolute;
-  right: 0;
-  top: 100%;
-  z-index: 30;
+  position: fixed;
+  inset: auto;
   width: max-content;
-  max-width: 240px;
-  margin-top: 3px;
+  max-width: 300px;
+  margin: 0;
   padding: 5px 9px;
   background: var(--sheet);
   border: 1px solid var(--stop);

@@ -10,6 +10,7 @@ const props = defineProps<{ analysis: Analysis | null }>()
 const composer = useComposer()
 const rows = computed(() => composer.elements.value.map((element, i) => ({ element, n: i + 1 })))
 
+const HEADS = ['element', 'x', 'y', 'width', 'height', 'share']
 const rolled = useTemplateRef('rolled')
 watch(composer.chosen, async () => {
   await nextTick()
@@ -50,33 +51,27 @@ const addsUp = (sum: Sum) => sum.difference === 0 || sum.difference + sum.behind
 <template>
   <section aria-label="Ledger">
     <div ref="rolled" class="rolled" tabindex="-1">
-      <table class="figures ledger">
-        <caption class="visually-hidden">
-          Elements with place and size in canvas px
-        </caption>
-        <thead>
-          <tr>
-            <th scope="col">element</th>
-            <th scope="col">x</th>
-            <th scope="col">y</th>
-            <th scope="col">width</th>
-            <th scope="col">height</th>
-            <th scope="col">share</th>
+      <!-- Its rows are no boxes of a table, so that those that are not seen need not be drawn: roles say what they are. -->
+      <table class="figures ledger" role="table" aria-label="Elements with place and size in canvas px">
+        <thead role="rowgroup">
+          <tr role="row">
+            <th v-for="head in HEADS" :key="head" scope="col" role="columnheader">{{ head }}</th>
           </tr>
         </thead>
-        <tbody>
+        <tbody role="rowgroup">
           <tr
             v-for="{ element: e, n } in rows"
             :key="e.id"
             v-memo="[e, n, composer.chosen.value.has(e.id), analysis?.shares[e.id], across, down]"
+            role="row"
             :class="{ on: composer.chosen.value.has(e.id), absent: e.hidden }"
           >
-            <th scope="row">
+            <th scope="row" role="rowheader">
               <button type="button" :title="e.name ?? e.id" :aria-pressed="composer.chosen.value.has(e.id)" @click="press(e, $event)">
                 <span class="soft">{{ n }}</span> {{ e.name ?? e.id }}
               </button>
             </th>
-            <td>
+            <td role="cell">
               <FigureField
                 :value="e.rect.x"
                 :least="-1000000"
@@ -86,7 +81,7 @@ const addsUp = (sum: Sum) => sum.difference === 0 || sum.difference + sum.behind
                 @change="(v, g) => put(e, 'x', v, g)"
               />
             </td>
-            <td>
+            <td role="cell">
               <FigureField
                 :value="e.rect.y"
                 :least="-1000000"
@@ -96,7 +91,7 @@ const addsUp = (sum: Sum) => sum.difference === 0 || sum.difference + sum.behind
                 @change="(v, g) => put(e, 'y', v, g)"
               />
             </td>
-            <td>
+            <td role="cell">
               <FigureField
                 :value="e.rect.width"
                 :least="1"
@@ -106,7 +101,7 @@ const addsUp = (sum: Sum) => sum.difference === 0 || sum.difference + sum.behind
                 @change="(v, g) => put(e, 'width', v, g)"
               />
             </td>
-            <td>
+            <td role="cell">
               <FigureField
                 :value="e.rect.height"
                 :least="1"
@@ -116,7 +111,7 @@ const addsUp = (sum: Sum) => sum.difference === 0 || sum.difference + sum.behind
                 @change="(v, g) => put(e, 'height', v, g)"
               />
             </td>
-            <td class="share">{{ e.hidden ? 'hidden' : e.locked ? 'locked' : share(e) || e.kind }}</td>
+            <td class="share" role="cell">{{ e.hidden ? 'hidden' : e.locked ? 'locked' : share(e) || e.kind }}</td>
           </tr>
         </tbody>
       </table>
@@ -142,15 +137,20 @@ const addsUp = (sum: Sum) => sum.difference === 0 || sum.difference + sum.behind
   max-height: 34vh;
   overflow-y: auto;
 }
-thead th {
+thead {
   position: sticky;
   top: 0;
+  z-index: 1;
   background: var(--paper);
 }
-.ledger {
-  width: 100%;
-  border-collapse: collapse;
-  table-layout: fixed;
+.ledger,
+thead,
+tbody {
+  display: block;
+}
+tr {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) repeat(4, 51px) 72px;
 }
 thead th {
   font-weight: 400;
@@ -158,20 +158,20 @@ thead th {
   text-align: right;
   padding: 5px 3px 3px;
 }
-thead th {
-  width: 51px;
-}
 thead th:first-child {
   text-align: left;
   padding-left: 14px;
-  width: auto;
 }
 thead th:last-child {
-  width: 72px;
   padding-right: 14px;
 }
 tbody tr {
+  height: 26px;
+  align-items: center;
   border-top: 1px solid var(--rule);
+  contain: strict;
+  content-visibility: auto;
+  contain-intrinsic-height: 26px;
 }
 tbody tr.on {
   background: var(--kelp-wash);

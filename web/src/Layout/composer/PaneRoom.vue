@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { useElementSize } from '@vueuse/core'
+import { useElementSize, useEventListener } from '@vueuse/core'
 import { computed, nextTick, onBeforeUnmount, onMounted, ref, useTemplateRef, watch } from 'vue'
 import { Stage } from '../../pane/stage'
 import type { Wall } from '../../Display/survey'
@@ -8,9 +8,9 @@ import type { Analysis, Element, TextElement } from '../designs'
 import Borders from './Borders.vue'
 import { kindOf } from '../kinds/kinds'
 import { useComposer } from './composer'
-import Dimensions from './Dimensions.vue'
 import { type Handle, HANDLES, around } from './gestures'
 import { useHand } from './hand'
+import HandLayer from './HandLayer.vue'
 import OwnGuides from './OwnGuides.vue'
 import { usePaneHands } from './paneHands'
 import { usePaneScale } from './paneScale'
@@ -105,7 +105,7 @@ watch(composer.elements, follow)
 
 const editing = ref<string | null>(null)
 const sizable = computed(() => (composer.only.value && !composer.only.value.locked ? composer.only.value : null))
-const { gesture, box, guides, panels, hidden, under, toCanvas, snappedBorder, down, moved, up, cancel } = usePaneHands({
+const { gesture, held, box, guides, panels, hidden, under, toCanvas, snappedBorder, down, moved, up, cancel } = usePaneHands({
   composer,
   view,
   room,
@@ -116,6 +116,20 @@ const { gesture, box, guides, panels, hidden, under, toCanvas, snappedBorder, do
   sizable,
   drawn: (rect) => emit('drawn', rect),
 })
+
+/** What a hand holds moves on the pane alone, until it rests. */
+watch(held, (now, before) => {
+  for (const [id, rect] of now ?? []) stage?.override(id, rect)
+  if (!now && before) follow()
+})
+const isHeld = computed(() => held.value !== null)
+useEventListener(
+  'keydown',
+  (e: KeyboardEvent) => {
+    if (e.key === 'Escape' && cancel()) e.stopImmediatePropagation()
+  },
+  { capture: true },
+)
 
 // --- text in place --------------------------------------------------------------------
 
@@ -195,7 +209,10 @@ const mmOfRulers = computed(() => (inMm.value ? (props.analysis?.mm_per_px ?? nu
         v-for="e in outlined"
         :key="e.id"
         v-bind="place(e.rect)"
-        :class="[composer.chosen.value.has(e.id) ? 'chosen' : 'zone', { locked: e.locked, absent: e.hidden }]"
+        :class="[
+          composer.chosen.value.has(e.id) ? 'chosen' : 'zone',
+          { locked: e.locked, absent: e.hidden, held: isHeld && composer.chosen.value.has(e.id) },
+        ]"
       />
       <Borders
         v-if="composer.tool.value === 'choose' && analysis"
@@ -208,28 +225,14 @@ const mmOfRulers = computed(() => (inMm.value ? (props.analysis?.mm_per_px ?? nu
       <rect v-if="pointed" class="pointed" v-bind="place(pointed)" />
       <rect v-if="box" class="box" v-bind="place(box)" />
       <OwnGuides ref="ownGuides" v-bind="{ width, height, left, top, scale, canvas }" />
-      <g v-for="(g, i) in guides.gaps" :key="`gap${i}`" class="gap">
-        <template v-if="g.along === 'x'">
-          <line :x1="left + g.from * scale" :x2="left + g.to * scale" :y1="top + g.at * scale" :y2="top + g.at * scale" />
-          <text :x="left + ((g.from + g.to) / 2) * scale" :y="top + g.at * scale - 6" text-anchor="middle">{{ g.to - g.from }}</text>
-        </template>
-        <template v-else>
-          <line :x1="left + g.at * scale" :x2="left + g.at * scale" :y1="top + g.from * scale" :y2="top + g.to * scale" />
-          <text :x="left + g.at * scale + 6" :y="top + ((g.from + g.to) / 2) * scale + 4">{{ g.to - g.from }}</text>
-        </template>
-      </g>
-      <line v-for="g in guides.x" :key="`gx${g}`" class="guide" :x1="left + g * scale" :x2="left + g * scale" y1="22" :y2="height" />
-      <line v-for="g in guides.y" :key="`gy${g}`" class="guide" x1="34" :x2="width" :y1="top + g * scale" :y2="top + g * scale" />
-      <Dimensions
-        v-if="(box && gesture?.kind === 'drawing') || composer.only.value"
-        :rect="box && gesture?.kind === 'drawing' ? box : composer.only.value!.rect"
-        :canvas="canvas"
-        :scale="scale"
-        :left="left"
-        :top="top"
+      <HandLayer
+        :held="held"
+        :guides="guides"
+        :drawn="gesture?.kind === 'drawing' ? box : null"
+        :view="{ scale, left, top, width, height }"
         :mm-per-px="analysis?.mm_per_px ?? null"
       />
-      <template v-if="sizable && !editing">
+      <template v-if="sizable && !editing && !isHeld">
         <rect
           v-for="h in HANDLES"
           :key="h"
@@ -336,23 +339,15 @@ const mmOfRulers = computed(() => (inMm.value ? (props.analysis?.mm_per_px ?? nu
 .absent {
   stroke-dasharray: 2 4;
 }
+.held {
+  visibility: hidden;
+}
 .grid path {
   fill: none;
   stroke: rgb(23 39 46 / 0.35);
 }
 .over .grid > rect {
   fill: url(#px-grid);
-}
-.gap line {
-  stroke: #ffd447;
-  stroke-width: 2;
-}
-.gap text {
-  font: 700 12px var(--figures);
-  fill: #ffd447;
-  paint-order: stroke;
-  stroke: #17272e;
-  stroke-width: 3px;
 }
 .room.panning {
   cursor: grabbing;
@@ -370,9 +365,6 @@ const mmOfRulers = computed(() => (inMm.value ? (props.analysis?.mm_per_px ?? nu
   stroke: var(--kelp);
   stroke-width: 2;
   fill: rgb(20 102 91 / 0.18);
-}
-.guide {
-  stroke: #ffd447;
 }
 .over .handle {
   fill: var(--sheet);

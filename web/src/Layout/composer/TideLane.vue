@@ -137,6 +137,9 @@ const items = computed(() => props.scenes.filter((scene) => !scene.standby).leng
 
 <style scoped>
 .lane {
+  contain: strict;
+  content-visibility: auto;
+  contain-intrinsic-height: 38px;
   position: relative;
   height: 38px;
   border-bottom: 1px solid #efeadd;

@@ -45,11 +45,12 @@ export function nextDue({ run_sheet, playing }: Analysis, zoneId: string, item: 
   return slot ? slot.from + slot.fading : null
 }
 
-export function makeHand(analysis: Ref<Analysis | null>): Hand {
+/** @param moving as long as a hand moves something about, the clock stands still */
+export function makeHand(analysis: Ref<Analysis | null>, moving: Ref<boolean> = ref(false)): Hand {
   const at = ref(Date.now())
   const running = ref(true)
   useRafFn(() => {
-    if (running.value) at.value = Date.now()
+    if (running.value && !moving.value) at.value = Date.now()
   })
   const sheet = computed(() => analysis.value?.run_sheet ?? null)
   // As text first, so that what looks at it is drawn anew only when something changes, not at every frame.

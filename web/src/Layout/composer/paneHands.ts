@@ -12,9 +12,16 @@ interface Point {
   y: number
 }
 
+/** Everything that draws, as it stood when the gesture began. */
+interface Ground {
+  x: number[]
+  y: number[]
+  others: Rect[]
+}
+
 type Gesture =
-  | { kind: 'moving'; x: number; y: number; start: Map<string, Rect>; name: string; moved: boolean }
-  | { kind: 'sizing'; x: number; y: number; start: Rect; id: string; handle: Handle; name: string }
+  | { kind: 'moving'; x: number; y: number; start: Map<string, Rect>; name: string; moved: boolean; ground?: Ground }
+  | { kind: 'sizing'; x: number; y: number; start: Rect; id: string; handle: Handle; name: string; ground?: Ground }
   | { kind: 'drawing'; x: number; y: number }
   | { kind: 'marquee'; x: number; y: number; before: Set<string> }
   | { kind: 'panning'; px: number; py: number }
@@ -40,6 +47,8 @@ const NO_GUIDES: { x: number[]; y: number[]; gaps: Gap[] } = { x: [], y: [], gap
 /** px of the pane within which a line draws, and from which on a press counts as a move. */
 const REACH = 6
 const SLIP = 3
+/** A hand that rests for so long has what it holds put into the document, so that the core can say what it thinks. */
+const REST_MS = 80
 
 /** Gestures of the pointer on the pane: drawing, choosing, moving, sizing, panning. One state object for each; a press begins it, its end forgets it. */
 export function usePaneHands({ composer, view, room, analysis, snapping, wall, settle, sizable, drawn }: PaneGround) {
@@ -48,7 +57,16 @@ export function usePaneHands({ composer, view, room, analysis, snapping, wall, s
   watch(gesture, (g) => (composer.moving.value = g?.kind === 'moving' || g?.kind === 'sizing'))
   const box = shallowRef<Rect | null>(null)
   const guides = shallowRef(NO_GUIDES)
+  /** Where the hand holds what it moves or sizes; the document learns of it when the hand rests. */
+  const held = shallowRef<Map<string, Rect> | null>(null)
+  let resting: ReturnType<typeof setTimeout> | undefined
   let gestures = 0
+
+  function hold(rects: Map<string, Rect>, name: string) {
+    held.value = rects
+    clearTimeout(resting)
+    resting = setTimeout(() => composer.place(rects, name), REST_MS)
+  }
 
   const toCanvas = (e: PointerEvent | MouseEvent): Point => {
     const bounds = room.value!.getBoundingClientRect()
@@ -93,6 +111,7 @@ export function usePaneHands({ composer, view, room, analysis, snapping, wall, s
     const tracks = analysis()?.tracks
     return { x: along('x', 'width', tracks?.columns ?? []), y: along('y', 'height', tracks?.rows ?? []) }
   }
+  const ground = (without: Set<string>): Ground => ({ ...lines(without), others: others(without) })
   const reach = () => Math.round(REACH / scale.value)
 
   function snapPoint(p: Point, loose: boolean): Point {
@@ -188,29 +207,28 @@ export function usePaneHands({ composer, view, room, analysis, snapping, wall, s
     guides.value = NO_GUIDES
     if (!loose) {
       const whole = around([...g.start.values()])
-      const moving = new Set(g.start.keys())
-      const at = lines(moving)
+      const at = (g.ground ??= ground(new Set(g.start.keys())))
       const s = snap({ ...whole, x: whole.x + dx, y: whole.y + dy }, at.x, at.y, reach(), ALL)
       // Where no line draws it, a gap like another may.
-      const gap = snapGaps({ ...whole, x: whole.x + dx + s.dx, y: whole.y + dy + s.dy }, others(moving), reach())
+      const gap = snapGaps({ ...whole, x: whole.x + dx + s.dx, y: whole.y + dy + s.dy }, at.others, reach())
       const [byX, byY] = [s.linesX.length ? 0 : gap.dx, s.linesY.length ? 0 : gap.dy]
       guides.value = { x: s.linesX, y: s.linesY, gaps: gap.gaps.filter((one) => (one.along === 'x' ? byX === gap.dx : byY === gap.dy)) }
       dx += s.dx + byX
       dy += s.dy + byY
     }
-    composer.place(new Map([...g.start].map(([id, r]) => [id, { ...r, x: r.x + dx, y: r.y + dy }])), g.name)
+    hold(new Map([...g.start].map(([id, r]) => [id, { ...r, x: r.x + dx, y: r.y + dy }])), g.name)
   }
 
   function size(g: Extract<Gesture, { kind: 'sizing' }>, dx: number, dy: number, loose: boolean, keepAspect: boolean) {
     let rect = sized(g.start, g.handle, dx, dy, keepAspect)
     if (!loose && !keepAspect) {
-      const at = lines(new Set([g.id]))
+      const at = (g.ground ??= ground(new Set([g.id])))
       const has = (side: string) => g.handle.includes(side)
       const s = snap(rect, at.x, at.y, reach(), { left: has('w'), right: has('e'), top: has('n'), bottom: has('s'), centre: false })
       guides.value = { x: s.linesX, y: s.linesY, gaps: [] }
       rect = sized(g.start, g.handle, dx + s.dx, dy + s.dy, false)
     }
-    composer.place(new Map([[g.id, rect]]), g.name)
+    hold(new Map([[g.id, rect]]), g.name)
   }
 
   function up(e: PointerEvent) {
@@ -219,15 +237,27 @@ export function usePaneHands({ composer, view, room, analysis, snapping, wall, s
       waiting = null
     }
     const [g, frame] = [gesture.value, box.value]
-    cancel()
+    if (held.value && (g?.kind === 'moving' || g?.kind === 'sizing')) composer.place(held.value, g.name)
+    end()
     if (g?.kind !== 'drawing' || !frame) return
     const small = frame.width * scale.value < REACH && frame.height * scale.value < REACH
     drawn(small ? usual(composer.document.value.canvas, toCanvas(e)) : frame)
   }
-  function cancel() {
-    gesture.value = box.value = null
+  function end() {
+    clearTimeout(resting)
+    gesture.value = box.value = held.value = null
     guides.value = NO_GUIDES
+    waiting = null
+  }
+  /** Everything is where it was before; whether there was anything to give up. */
+  function cancel(): boolean {
+    const g = gesture.value
+    if (!g) return false
+    if (g.kind === 'moving' && g.moved) composer.place(g.start, g.name)
+    if (g.kind === 'sizing') composer.place(new Map([[g.id, g.start]]), g.name)
+    end()
+    return true
   }
 
-  return { gesture, box, guides, panels, hidden, under, toCanvas, snappedBorder, down, moved, up, cancel }
+  return { gesture, held, box, guides, panels, hidden, under, toCanvas, snappedBorder, down, moved, up, cancel }
 }
