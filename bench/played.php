@@ -189,8 +189,10 @@ function benchPlayer(Chrome $chrome, \Closure $ask, string $base): void
     }
     say(sprintf('%d changes of what is handed over, %d pictures of the glass meanwhile', $changes, $frames), "$dark of them dark", 'none');
     $page->close();
+    $ask('POST', 'handover', ['source' => ['kind' => 'layout', 'id' => 'check-in-day'], 'displays' => ['check-in-3']]);
+    // What still plays is not deleted.
+    sleep(5);
     foreach ([...$made, ...$both] as $id) {
         $ask('DELETE', 'layouts/' . (is_string($id) ? $id : ''), null);
     }
-    $ask('POST', 'handover', ['source' => ['kind' => 'layout', 'id' => 'check-in-day'], 'displays' => ['check-in-3']]);
 }

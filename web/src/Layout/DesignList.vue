@@ -42,7 +42,7 @@ async function copy(design: DesignSummary) {
 }
 
 async function remove(design: DesignSummary) {
-  const text = `All its ${design.revision} revisions go with it. It lies in the bin for 30 days.`
+  const text = `${design.revision === 1 ? 'It' : `All its ${design.revision} revisions`} will lie in the bin for 30 days, and can be put back from there.`
   if (await ask(`Delete “${design.name}”?`, text, 'Delete it')) await api.delete(`${props.plural}/${design.id}`)
 }
 

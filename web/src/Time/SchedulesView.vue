@@ -49,7 +49,7 @@ async function make(event: Event) {
   }
 }
 async function remove(design: DesignSummary) {
-  const text = `All its bookings and ${design.revision} revisions go with it. It lies in the bin for 30 days.`
+  const text = 'It lies in the bin for 30 days, with all its bookings and revisions, and can be put back from there.'
   if (!(await ask(`Delete the schedule “${design.name}”?`, text, 'Delete it'))) return
   trouble.value = ''
   try {
