@@ -18,6 +18,8 @@ final class SeenThings
     private const AHEAD_MS = 3_600_000;
     private const DAY_MS = 86_400_000;
     private const ROWS = 500;
+    /** No display shows more things in a day; whoever says so means something else. */
+    public const MOST_A_DAY = 5000;
 
     /** @var array<string, WallClock> */
     private array $clocks = [];
@@ -60,6 +62,7 @@ final class SeenThings
         [$sums, $this->sums] = [$this->sums, []];
         // Always in the same order, so that nobody waits for somebody who waits for him.
         ksort($sums);
+        $sums = $this->within($sums);
         foreach (array_chunk($sums, self::ROWS) as $chunk) {
             $values = [];
             foreach ($chunk as [$display, $day, $output, $seen]) {
@@ -89,6 +92,26 @@ final class SeenThings
                 $values,
             );
         }
+    }
+
+    /**
+     * Without those of a display and day of which more than enough is known already.
+     *
+     * @param array<string, array{string, string, int, Seen}> $sums
+     * @return array<string, array{string, string, int, Seen}>
+     */
+    private function within(array $sums): array
+    {
+        $room = [];
+        foreach ($sums as $key => [$display, $day]) {
+            $room["$display $day"] ??= self::MOST_A_DAY
+                - self::int($this->connection->fetchOne('SELECT COUNT(*) FROM seen_thing WHERE display_id = ? AND day = ?', [$display, $day]));
+            if ($room["$display $day"]-- <= 0) {
+                unset($sums[$key]);
+            }
+        }
+
+        return $sums;
     }
 
     /** @return list<array{day: string, things: int, times: int, missed: int}> days of which anything is known, the last first */

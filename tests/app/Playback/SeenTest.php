@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace UpperPane\Tests\App\Playback;
 
+use UpperPane\App\Playback\SeenThings;
 use UpperPane\App\Storage\Prune;
 use UpperPane\Tests\App\ApiTestCase;
 
@@ -60,6 +61,22 @@ final class SeenTest extends ApiTestCase
         static::mockTime('2026-06-03T09:00:00Z');
         static::getContainer()->get(Prune::class)->run();
         self::assertSame([], $days());
+    }
+
+    /** A page that makes things up fills no disk. */
+    public function testOfADayNoMoreIsKeptThanADisplayCanShow(): void
+    {
+        $this->signIn();
+        $player = $this->player('wide');
+        $connection = $this->entities()->getConnection();
+        $connection->executeStatement(
+            "INSERT INTO seen_thing SELECT 'wide', '2026-06-01', 1, LPAD(seq, 32, '0'), seq, 'main', NULL, NULL, 0, 0, 1, 1, 0, 0 FROM seq_1_to_" . (SeenThings::MOST_A_DAY - 1),
+        );
+        $this->said($player->secret, 'b1', array_map(static fn (int $n): array => self::seen("x$n", '2026-06-01T08:00:00Z', 1), range(10, 30)));
+        $rows = static fn (): mixed => $connection->fetchOne("SELECT COUNT(*) FROM seen_thing WHERE display_id = 'wide'");
+        self::assertSame(SeenThings::MOST_A_DAY, $rows());
+        $this->said($player->secret, 'b2', [self::seen('x99', '2026-05-31T08:00:00Z', 1)]);
+        self::assertSame(SeenThings::MOST_A_DAY + 1, $rows(), 'another day has room of its own');
     }
 
     public function testTroublesAreToldByElementAndItemAndTheMachineInSentences(): void
