@@ -133,4 +133,20 @@ final class HabitsTest extends TestCase
     {
         $this->desk->driver->getKeyboard()->sendKeys($keys);
     }
+
+    /** A dialogue begins where something is typed, and a press beside it throws nothing away. */
+    public function testADialogueKeepsWhatIsTyped(): void
+    {
+        Desk::signIn($this->desk, '/displays');
+        $this->desk->press('button', 'New display…');
+        $this->desk->until(fn (): bool => $this->desk->script('return document.activeElement.placeholder') === 'Check-in 5', 'the name to have the focus');
+        $this->desk->driver->getKeyboard()->sendKeys('Berth 9');
+        $this->desk->script('document.querySelector(".modal.show").dispatchEvent(new MouseEvent("mousedown", { bubbles: true })); document.querySelector(".modal.show").click()');
+        usleep(700_000);
+        $this->desk->see('.modal.show');
+        $this->desk->holds('.modal input[placeholder="Check-in 5"]', 'Berth 9');
+        $this->desk->driver->getKeyboard()->sendKeys("\u{E00C}");
+        $this->desk->until(fn (): bool => $this->desk->find('.modal.show') === null, 'Escape to leave it');
+        $this->desk->until(fn (): bool => str_contains((string) $this->desk->script('return document.activeElement.textContent'), 'New display'), 'the focus to come back');
+    }
 }

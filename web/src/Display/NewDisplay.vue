@@ -54,7 +54,7 @@ async function make() {
 </script>
 
 <template>
-  <BModal v-model="open" lazy title="New display" no-footer>
+  <BModal v-model="open" focus="input" no-close-on-backdrop lazy title="New display" no-footer>
     <form class="form" @submit.prevent="make">
       <label>Name<BFormInput v-model="name" required maxlength="200" placeholder="Check-in 5" /></label>
       <label

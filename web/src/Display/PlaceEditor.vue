@@ -48,7 +48,7 @@ const remove = () => act(() => api.delete(`places/${props.place!.id}`))
 </script>
 
 <template>
-  <BModal v-model="open" lazy :title="place ? `Place: ${place.name}` : 'New place'" no-footer>
+  <BModal v-model="open" focus="input" no-close-on-backdrop lazy :title="place ? `Place: ${place.name}` : 'New place'" no-footer>
     <form class="form" @submit.prevent="save">
       <label>Name<BFormInput v-model="name" required maxlength="120" /></label>
       <label

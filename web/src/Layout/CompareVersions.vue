@@ -37,7 +37,7 @@ async function go() {
 </script>
 
 <template>
-  <BModal v-model="open" lazy title="Two versions" size="lg" scrollable no-footer>
+  <BModal v-model="open" no-close-on-backdrop lazy title="Two versions" size="lg" scrollable no-footer>
     <p v-if="trouble" class="said-error" role="alert">{{ trouble }}</p>
     <template v-if="compared">
       <p v-if="compared.differences.length === 0">Both say the same.</p>

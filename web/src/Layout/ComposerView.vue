@@ -248,7 +248,7 @@ const words = computed(() => {
     </p>
     <MediaPicker v-model="picking" pictures-only @chosen="picked" />
     <OtherRaster v-if="work.document.value" v-model="otherRaster" />
-    <BModal v-if="work.document.value" v-model="dividing" lazy title="Divide the canvas" size="xl" scrollable no-footer>
+    <BModal v-if="work.document.value" v-model="dividing" no-close-on-backdrop lazy title="Divide the canvas" size="xl" scrollable no-footer>
       <form v-if="recipe" class="keep" @submit.prevent="keep">
         <template v-if="keeping !== null">
           <BFormInput v-model="keeping" size="sm" maxlength="200" placeholder="Name of the division" aria-label="Name of the division" autofocus />

@@ -26,8 +26,8 @@ function take(layout: { id: string; name: string }) {
 </script>
 
 <template>
-  <BModal v-model="open" lazy title="Choose a layout" size="lg" scrollable no-footer>
-    <BFormInput v-model="search" type="search" placeholder="Search by name" aria-label="Search layouts to play" autofocus />
+  <BModal v-model="open" focus="input" lazy title="Choose a layout" size="lg" scrollable no-footer>
+    <BFormInput v-model="search" type="search" placeholder="Search by name" aria-label="Search layouts to play" />
     <p v-if="found.length === 0" class="empty">No other layout fits this search.</p>
     <ul class="layouts">
       <li v-for="d in found" :key="d.id">

@@ -79,7 +79,7 @@ async function make() {
         <BButton variant="primary" @click="making = true">New layout…</BButton>
       </template>
     </DesignList>
-    <BModal v-model="making" title="New layout" size="xl" no-footer>
+    <BModal v-model="making" no-close-on-backdrop title="New layout" size="xl" no-footer>
       <form class="make" @submit.prevent="make">
         <label for="for-display">For which display</label>
         <BFormSelect

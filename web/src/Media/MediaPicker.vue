@@ -33,9 +33,18 @@ function take(media: MediaState[]) {
 </script>
 
 <template>
-  <BModal v-model="open" lazy :title="picturesOnly ? 'Choose a picture' : 'Choose what plays'" size="xl" scrollable no-footer @hidden="picked = []">
+  <BModal
+    v-model="open"
+    no-close-on-backdrop
+    lazy
+    :title="picturesOnly ? 'Choose a picture' : 'Choose what plays'"
+    size="xl"
+    scrollable
+    no-footer
+    @hidden="picked = []"
+  >
     <div class="bar">
-      <BFormInput v-model="search" type="search" placeholder="Search by name" aria-label="Search media" autofocus />
+      <BFormInput v-model="search" type="search" placeholder="Search by name" aria-label="Search media" />
       <BButton v-if="several" variant="primary" :disabled="picked.length === 0" @click="take(picked)">
         {{ picked.length ? `Add ${picked.length} ${picked.length === 1 ? 'item' : 'items'}` : 'Add' }}
       </BButton>

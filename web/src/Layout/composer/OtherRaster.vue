@@ -81,7 +81,7 @@ async function apart() {
 </script>
 
 <template>
-  <BModal v-model="open" lazy title="For another raster" size="lg" no-footer>
+  <BModal v-model="open" no-close-on-backdrop lazy title="For another raster" size="lg" no-footer>
     <div class="other">
       <div>
         <label for="other-display">For the display</label>

@@ -15,7 +15,7 @@ async function repeat() {
 </script>
 
 <template>
-  <BModal v-model="open" lazy title="Repeat what is chosen" no-footer>
+  <BModal v-model="open" no-close-on-backdrop lazy title="Repeat what is chosen" no-footer>
     <form class="repeat" @submit.prevent="repeat">
       <label v-for="(words, field) in FIELDS" :key="field"
         >{{ words
