@@ -66,6 +66,11 @@ final class StageTest extends TestCase
         ], self::scene('ready'));
     }
 
+    public function testWhatIsChangedOverToIsLoadedBefore(): void
+    {
+        self::assertSame([0, 1], self::scene('prepares'));
+    }
+
     /** Each film holds a decoder; 128 MiB hold four pictures of 3840 x 2160 px. */
     public function testWhatStandsReadyIsBounded(): void
     {

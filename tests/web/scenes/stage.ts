@@ -163,6 +163,19 @@ export async function ready() {
   return { held, goesOn: content(parts()[0] ?? before.parent!) === before || before.src === undefined }
 }
 
+/** The same film in another place is loaded before it is changed over to; where it stands already it goes on. */
+export async function prepares() {
+  const { stage } = opened('player')
+  stage.show(sheet({ part: { ...film, id: 'a' } }))
+  stage.draw(1000, true)
+  const held = []
+  for (const id of ['a', 'b']) {
+    await stage.prepare(sheet({ part: { ...film, id } }), addressOf, 1000)
+    held.push(stage.pool.held)
+  }
+  return held
+}
+
 /** So many pictures and films stand ready at the most. */
 export function bounds() {
   const { stage } = opened()

@@ -2,7 +2,7 @@ import { type AddressOf, type Content, type Moment, type Surface, type Tools } f
 import { contentOf } from './kinds/kinds'
 import { Moving, shifted } from './motion'
 import { Pool } from './pool'
-import { type Box, type Layer, type Media, type Part, type RunSheet, type Side, type ZoneLayer, isZone, mediaSoon, zoneAt } from './sheet'
+import { type Box, type Layer, type Media, type Part, type RunSheet, type Side, type ZoneLayer, isZone, mediaSoon, partsAt, zoneAt } from './sheet'
 
 export type { AddressOf, Surface } from './kinds/kind'
 
@@ -79,9 +79,10 @@ export class Stage {
 
   /** Has loaded and decoded what a sheet shows at an instant and soon after, so that it can be shown without a dark frame. */
   async prepare(sheet: RunSheet, addressOf: AddressOf, at: number): Promise<void> {
-    // Of what is seen already each keeps what it has.
-    const seen = this.standing().flatMap(({ part }) => ('media' in part && part.media.id ? [part.media.id] : []))
-    const media = mediaSoon(sheet, at, 0).filter(({ id }) => !seen.includes(id!))
+    // Of what is seen already each keeps what it has; the same film elsewhere is another one.
+    const key = (part: Part) => ('media' in part ? `${part.id ?? part.element} ${part.media.id}` : '')
+    const seen = new Set(this.standing().map(({ part }) => key(part)))
+    const media = partsAt(sheet, at).flatMap((part) => ('media' in part && part.media.id && !seen.has(key(part)) ? [part.media] : []))
     this.lookAt = at + LOOK_MS
     this.pool.prepare(located([...media, ...this.soon(at)], addressOf))
     await this.pool.settled()
