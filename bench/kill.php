@@ -81,15 +81,21 @@ function picture(int $seed): string
 function write(string $base, int $number, string $ledger, string $stop): void
 {
     $hand = new Hand($base);
-    while (!$hand->signIn()) {
+    while (!is_file($stop) && !$hand->signIn()) {
         usleep(300_000);
     }
     $display = ['check-in-1', 'check-in-2', 'check-in-3', 'check-in-4', 'gate-totem-a', 'gate-totem-b', 'gate-totem-c', 'shop-window'][$number];
     $known = ['saved' => null, 'handed' => [], 'brought' => []];
     [$status, $layout] = [0, []];
-    while ($status !== 201) {
+    while ($status !== 201 && !is_file($stop)) {
         usleep(200_000);
+        if ($status === 401 || $status === 403) {
+            $hand->signIn();
+        }
         [$status, $layout] = $hand->ask('POST', '/api/layouts', ['name' => "Writer $number", 'document' => ['canvas' => ['width' => 1920, 'height' => 1080], 'elements' => []]]);
+    }
+    if ($status !== 201) {
+        return;
     }
     $layout = (array) $layout;
     $id = is_string($layout['id'] ?? null) ? $layout['id'] : '';
