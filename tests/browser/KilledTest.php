@@ -32,6 +32,7 @@ final class KilledTest extends TestCase
                 $source = ['kind' => 'media', 'id' => ['shop-charts', 'shop-woollens', 'great-pellan-market'][$round % 3]];
                 Desk::handOver($desk, ['source' => $source, 'displays' => ['check-in-4']]);
                 $handed = self::named($bound()['address']);
+                // The instant of the kill is what is random; nothing is waited for.
                 usleep($random->getInt(0, 3_000_000));
                 exec('pkill -9 -f -- ' . escapeshellarg("user-data-dir=$profile"));
                 $player->close();

@@ -55,7 +55,8 @@ final class Scene
         $file = sys_get_temp_dir() . '/scene-' . bin2hex(random_bytes(6)) . '.ts';
         file_put_contents($file, $script);
         file_put_contents("$file.json", json_encode($given, JSON_PRESERVE_ZERO_FRACTION));
-        $command = "SCENE_GIVEN=$file.json TZ=UTC timeout 3600 node --expose-gc -e " . implode(' ', array_map(escapeshellarg(...), [self::RUN, dirname(__DIR__, 2), $file]));
+        $most = getenv('UPPER_PANE_LONG') === '1' ? 3600 : 120;
+        $command = "SCENE_GIVEN=$file.json TZ=UTC timeout $most node --expose-gc -e " . implode(' ', array_map(escapeshellarg(...), [self::RUN, dirname(__DIR__, 2), $file]));
         exec("$command 2>&1", $lines, $code);
         $last = is_file("$file.json.said") ? 'said ' . file_get_contents("$file.json.said") : end($lines);
         array_map(unlink(...), glob("$file*") ?: []);

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace UpperPane\App\Playback;
 
+use Doctrine\DBAL\ArrayParameterType;
 use Doctrine\DBAL\Connection;
 use Psr\Clock\ClockInterface;
 use UpperPane\App\Storage\Prune;
@@ -102,11 +103,18 @@ final class SeenThings
      */
     private function within(array $sums): array
     {
-        $room = [];
+        if ($sums === []) {
+            return [];
+        }
+        $known = $this->connection->fetchAllKeyValue(
+            "SELECT CONCAT(display_id, ' ', day), COUNT(*) FROM seen_thing WHERE display_id IN (?) AND day IN (?) GROUP BY display_id, day",
+            [array_unique(array_column($sums, 0)), array_unique(array_column($sums, 1))],
+            [ArrayParameterType::STRING, ArrayParameterType::STRING],
+        );
         foreach ($sums as $key => [$display, $day]) {
-            $room["$display $day"] ??= self::MOST_A_DAY
-                - self::int($this->connection->fetchOne('SELECT COUNT(*) FROM seen_thing WHERE display_id = ? AND day = ?', [$display, $day]));
-            if ($room["$display $day"]-- <= 0) {
+            $count = self::int($known["$display $day"] ?? 0);
+            $known["$display $day"] = $count + 1;
+            if ($count >= self::MOST_A_DAY) {
                 unset($sums[$key]);
             }
         }

@@ -1,15 +1,8 @@
 import { readFileSync } from 'node:fs'
-import { type RunSheet, isZone } from '../../../web/src/pane/sheet'
+import type { RunSheet } from '../../../web/src/pane/sheet'
 import { Stage } from '../../../web/src/pane/stage'
+import { located } from './located'
 import { page } from './page'
-
-/** Media of the core's own documents are known by their names alone. */
-function located(layers: RunSheet['layers']): void {
-  for (const layer of layers) {
-    if (isZone(layer)) layer.scenes.forEach(located)
-    else if ('media' in layer.part) layer.part.media.id = layer.part.media.name
-  }
-}
 
 /** What stands on the stage at each of many instants: boxes, words and hands, the lowest first. Sheets and instants come in a file. */
 export function drawn() {

@@ -1,19 +1,13 @@
 import { readFileSync } from 'node:fs'
-import { type RunSheet, isZone, nextChange } from '../../../web/src/pane/sheet'
+import { type RunSheet, nextChange } from '../../../web/src/pane/sheet'
 import { Stage } from '../../../web/src/pane/stage'
 import { Tally } from '../../../web/src/player/tally'
+import { located } from './located'
 import { page } from './page'
 
 /** A player that runs for long: stepped from change to change, with what it holds counted. */
 
 const given = () => JSON.parse(readFileSync(process.env.SCENE_GIVEN!, 'utf8')) as { sheets: RunSheet[]; hours: number; releases: number }
-
-function located(layers: RunSheet['layers']): void {
-  for (const layer of layers) {
-    if (isZone(layer)) layer.scenes.forEach(located)
-    else if ('media' in layer.part) layer.part.media.id = layer.part.media.name
-  }
-}
 
 function player() {
   const { sheets, hours, releases } = given()

@@ -2,7 +2,7 @@
 import { keepPreviousData, useQuery } from '@tanstack/vue-query'
 import { computed, ref } from 'vue'
 import { api } from '../ui/api'
-import { ago, clock, lasting } from '../ui/format'
+import { ago, clock, day, lasting } from '../ui/format'
 import { useSecond } from '../ui/second'
 
 /** What was really seen on a display, by day and thing, and what its players say of themselves now. */
@@ -45,8 +45,7 @@ const query = useQuery({
   placeholderData: keepPreviousData,
 })
 const seen = computed(() => query.data.value)
-const dayInWords = (day: string) =>
-  new Intl.DateTimeFormat('en-GB', { weekday: 'long', day: 'numeric', month: 'long', timeZone: 'UTC' }).format(Date.parse(`${day}T12:00:00Z`))
+const dayInWords = (date: string) => day(Date.parse(`${date}T12:00:00Z`), 'UTC')
 const elements = computed(() => {
   const by = new Map<string, Thing[]>()
   for (const thing of seen.value?.things ?? []) by.set(thing.element, [...(by.get(thing.element) ?? []), thing])

@@ -1,9 +1,10 @@
 import { nextChange } from '../pane/sheet'
+import { bytes } from '../ui/format'
 import type { News, Wanted } from './fetcher'
 import { Glass } from './glass'
 import type { Wish } from './keeper'
 import { type Bundle, type Keeper, Larder, ToChoose } from './larder'
-import { type Effect, type Event, type Report, type State, type Trouble, begun, next, wrong } from './machine'
+import { type Effect, type Event, type Report, type State, type Trouble, apart, begun, next, wrong } from './machine'
 import { choose, say } from './notes'
 import { Page } from './page'
 import { unpaired } from './pairing'
@@ -278,7 +279,6 @@ export class Player {
     const { all, missing } = this.larder?.progress() ?? { all: 0, missing: [] }
     const { pointer, glass, ahead } = this.state
     const release = pointer?.release?.number
-    const size = (bytes: number) => (bytes < 1e9 ? `${(bytes / 1e6).toFixed(1)} MB` : `${(bytes / 1e9).toFixed(1)} GB`)
     return {
       player: pointer?.player?.name ?? 'Player',
       display: pointer?.display?.name ?? 'no display yet',
@@ -287,7 +287,10 @@ export class Player {
       outputs: this.bundle?.outputs ?? [],
       lines: [
         ['Drawn', this.glass.measure()],
-        ['Kept', `${all - missing.length} of ${all} files${usage === undefined || quota === undefined ? '' : `, ${size(usage)} of ${size(quota)}`}`],
+        [
+          'Kept',
+          `${all - missing.length} of ${all} files${usage === undefined || quota === undefined ? '' : `, ${bytes(usage)} of ${bytes(quota)}`}`,
+        ],
         ...missing.slice(0, 5).map((name): [string, string] => ['Missing', name]),
         ['Time', `${new Date(this.now()).toLocaleString('en-GB')}${ahead === null ? ', the server has not said its own' : skew(ahead)}`],
         ['Screen', this.page.isAwake ? 'is kept from going dark' : 'may go dark by itself: set that off on this machine'],
@@ -403,7 +406,6 @@ async function moveIn(name: string, store: Store): Promise<void> {
 }
 
 /** As far as whole seconds of the server tell it. */
-const skew = (ahead: number) =>
-  Math.abs(ahead) < 1500 ? ', right to the second' : `, ${(Math.abs(ahead) / 1000).toFixed(1)} s ${ahead > 0 ? 'fast' : 'slow'}`
+const skew = (ahead: number) => (Math.abs(ahead) < 1500 ? ', right to the second' : `, ${apart(ahead)}`)
 
 const inWords = (e: unknown) => (e instanceof Error ? e.message : String(e))

@@ -252,7 +252,8 @@ function hear(state: State, { raw, date, took }: Event & { is: 'told' }): void {
       : { ...state.troubles, clock: { says: `The clock of this player is ${apart(ahead)}; it goes by the server's until it is set.` } }
 }
 
-function apart(ahead: number): string {
+/** How far a clock is from the server's, in words. */
+export function apart(ahead: number): string {
   const s = Math.abs(ahead) / 1000
   const [size, unit] = s < 120 ? [s, 's'] : s < 7200 ? [s / 60, 'min'] : s < 172_800 ? [s / 3600, 'h'] : [s / 86_400, 'days']
   return `${Math.round(size)} ${unit} ${ahead > 0 ? 'fast' : 'slow'}`

@@ -30,7 +30,6 @@ const told = computed(() => {
 
 <template>
   <g class="hand-layer">
-    <rect class="ground" x="0" y="0" :width="view.width" :height="view.height" />
     <rect v-for="[id, rect] in held ?? []" :key="id" class="in-hand" v-bind="place(rect)" />
     <g v-for="(g, i) in guides.gaps" :key="`gap${i}`" class="gap">
       <template v-if="g.along === 'x'">
@@ -85,11 +84,6 @@ const told = computed(() => {
 </template>
 
 <style scoped>
-/* As good as nothing; with it what is painted here always reaches as far, so that the browser need not sort all layers of the page anew. */
-.ground {
-  fill: rgb(0 0 0 / 0.002);
-  pointer-events: none;
-}
 .in-hand {
   fill: none;
   stroke: var(--kelp);

@@ -137,7 +137,6 @@ const items = computed(() => props.scenes.filter((scene) => !scene.standby).leng
 
 <style scoped>
 .lane {
-  contain: strict;
   content-visibility: auto;
   contain-intrinsic-height: 38px;
   position: relative;
