@@ -322,6 +322,8 @@ final readonly class Handings implements Owner
 
     private function ended(Handing $handing, string $state, ?string $trouble): void
     {
+        // A transaction that was done again has let go of what was known before it.
+        $handing = $this->entities->find(Handing::class, $handing->id) ?? $handing;
         $handing->state = $state;
         $handing->trouble = $trouble;
         $handing->endedAt = $this->clock->now();

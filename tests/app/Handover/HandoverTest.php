@@ -4,8 +4,11 @@ declare(strict_types=1);
 
 namespace UpperPane\Tests\App\Handover;
 
+use Doctrine\DBAL\Driver\PDO\Exception;
+use Doctrine\DBAL\Exception\DeadlockException;
 use Opis\JsonSchema\Errors\ErrorFormatter;
 use Opis\JsonSchema\Validator;
+use UpperPane\App\Display\DisplaysChanged;
 use UpperPane\App\Handover\Handings;
 use UpperPane\App\Handover\HandOver;
 use UpperPane\App\Media\Publisher;
@@ -47,6 +50,20 @@ final class HandoverTest extends ApiTestCase
 
         [$again] = $this->handOver(['source' => $source, 'displays' => ['wide']])['releases'];
         self::assertSame([2, $release['sha256']], [$again['number'], $again['sha256']], 'the same inputs give the same bytes');
+    }
+
+    /** Another transaction was in the way: all of it is done again, and the handover ends as done. */
+    public function testAHandoverThatHadToBeDoneAgainEndsAsDone(): void
+    {
+        $tries = 0;
+        static::getContainer()->get('event_dispatcher')->addListener(DisplaysChanged::class, static function () use (&$tries): void {
+            if (++$tries === 1) {
+                throw new DeadlockException(Exception::new(new \PDOException('Deadlock found when trying to get lock')), null);
+            }
+        }, -100);
+        $handing = $this->handOver(['source' => ['kind' => 'media', 'id' => $this->media()->id], 'displays' => ['wide', 'tall']]);
+        self::assertSame([2, 'done', 2, 2], [$tries, $handing['state'], $handing['done'], count($handing['releases'])]);
+        self::assertNotNull($handing['ended_at']);
     }
 
     /** The pages of players that are out there know `release` alone, and a release in one piece. */
