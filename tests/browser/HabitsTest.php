@@ -41,7 +41,7 @@ final class HabitsTest extends TestCase
         $this->find('draw zone');
         $this->desk->see('.finder [aria-selected=true]', 'Draw a zone');
         $this->keys(WebDriverKeys::ENTER);
-        $this->desk->see('.bar [aria-pressed=true]', 'zone');
+        $this->desk->see('.bar [aria-checked=true]', 'zone');
         $this->find('nothing of this name');
         $this->desk->see('.finder', 'no screen says them');
         $this->keys(WebDriverKeys::ESCAPE);
@@ -50,7 +50,7 @@ final class HabitsTest extends TestCase
         $this->desk->see('.finder [aria-selected=true]', 'Hall wall, day, on Hall wall');
         $this->keys(WebDriverKeys::ESCAPE);
         $this->desk->until(fn (): bool => $this->desk->find('.finder') === null, 'the finder to close');
-        $this->desk->see('.bar [aria-pressed=true]', 'zone');
+        $this->desk->see('.bar [aria-checked=true]', 'zone');
         $this->find('check-in');
         $this->desk->see('.finder [aria-selected=true]', 'Check-in');
         $before = $this->desk->see('.finder [aria-selected=true]')->getText();
@@ -85,7 +85,7 @@ final class HabitsTest extends TestCase
         self::assertSame($sorted, $areas());
 
         $this->desk->go(Desk::url('/layouts?only=open'));
-        $this->desk->see('.choice [aria-pressed=true]', 'to hand over');
+        $this->desk->see('.choice [aria-checked=true]', 'to hand over');
         $this->desk->see('main', 'Layouts');
         $this->desk->go(Desk::url('/layouts?search=next%20sailing'));
         $this->desk->see('.design', 'says “Next sailing 14:20”');

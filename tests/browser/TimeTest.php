@@ -109,7 +109,7 @@ final class TimeTest extends TestCase
         $this->desk->press('.which button', 'this one');
         $bar = '.week section:nth-of-type(4) .bar';
         $this->desk->script('document.querySelector(arguments[0]).focus()', $bar);
-        (new Hands($this->desk))->press("\u{E008}\u{E014}");
+        (new Hands($this->desk))->press("\u{E009}\u{E008}\u{E014}");
         $this->desk->until(static fn (): bool => count($bookings()) === 2 && str_ends_with($bookings()[1]['start'], 'T10:00:00'), 'one to stand apart');
         self::assertStringEndsWith('T13:00:00', $bookings()[1]['end']);
         self::assertCount(1, $bookings()[0]['exdates']);

@@ -79,6 +79,52 @@ final class TroubleTest extends TestCase
         self::assertSame(1510, self::rect(Desk::api($desk, 'layouts/deck-strip'), 'deck')['x']);
     }
 
+    public function testEachTabKeepsItsOwnAndWhatAClosedOneLeftIsFound(): void
+    {
+        $desk = $this->browser();
+        Desk::signIn($desk, '/layouts/pier-market');
+        $element = Desk::api($desk, 'layouts/pier-market')['document']['elements'][0]['id'];
+        $field = "[aria-label=\"x of $element\"]";
+        $away = 'window.fetch = ((real) => (url, how) => how?.method === "PUT" ? Promise.reject(new TypeError("away")) : real(url, how))(window.fetch)';
+        $first = $desk->driver->getWindowHandle();
+        $was = $desk->see($field)->getAttribute('value');
+        $desk->script($away);
+        $desk->type($field, '7');
+        $desk->see('.save-note', 'not saved, kept in this browser');
+
+        $desk->driver->switchTo()->newWindow('tab');
+        $second = $desk->driver->getWindowHandle();
+        $desk->go(Desk::url('/layouts/pier-market'))->holds($field, (string) $was);
+        self::assertNull($desk->find('.note', 'was found in this browser'), 'the other tab is there, and has it still');
+
+        $desk->driver->switchTo()->window($first);
+        $desk->driver->navigate()->refresh();
+        $desk->see('.note', 'was found in this browser');
+        $desk->holds($field, '7');
+        $desk->until(static fn (): bool => self::rect(Desk::api($desk, 'layouts/pier-market'), $element)['x'] === 7, 'it to be saved');
+        // The way back is there after a reload, and after a rehearsal.
+        $desk->press('.head .actions a', 'Rehearse');
+        $desk->see('.strip');
+        $desk->driver->navigate()->back();
+        $desk->holds($field, '7');
+        $desk->press('.head .actions button', 'Undo')->holds($field, (string) $was);
+        $desk->until(static fn (): bool => self::rect(Desk::api($desk, 'layouts/pier-market'), $element)['x'] === (int) $was, 'undo to be saved');
+        $desk->driver->navigate()->refresh();
+        $desk->press('.head .actions button', 'Redo')->holds($field, '7');
+
+        // A tab that is closed leaves what it had.
+        $desk->until(static fn (): bool => self::rect(Desk::api($desk, 'layouts/pier-market'), $element)['x'] === 7, 'redo to be saved');
+        $desk->script($away);
+        $desk->type($field, '9');
+        $desk->see('.save-note', 'not saved, kept in this browser');
+        $desk->driver->close();
+        $desk->driver->switchTo()->window($second);
+        $desk->driver->navigate()->refresh();
+        $desk->see('.note', 'was found in this browser');
+        $desk->holds($field, '9');
+        $desk->until(static fn (): bool => self::rect(Desk::api($desk, 'layouts/pier-market'), $element)['x'] === 9, 'it to be saved from there');
+    }
+
     public function testALostSessionAsksToSignInAgainAndSavesWhatWasTyped(): void
     {
         $desk = $this->browser();

@@ -13,7 +13,11 @@ let interval = 0
 Object.assign(globalThis, {
   setInterval(work: () => void, ms: number) {
     const id = ++interval
-    const again = () => intervals.set(id, setTimeout(() => (again(), work()), ms))
+    const again = () =>
+      intervals.set(
+        id,
+        setTimeout(() => (again(), work()), ms),
+      )
     again()
     return id
   },
@@ -39,7 +43,7 @@ interface Call {
   body?: any
   headers: Record<string, string>
 }
-type Answer = { status?: number; body?: unknown } | 'away'
+export type Answer = { status?: number; body?: unknown } | 'away'
 
 export const server = {
   calls: [] as Call[],
@@ -68,6 +72,10 @@ globalThis.fetch = (async (url: string, init: RequestInit = {}) => {
 /** The store of the browser; `full` refuses what is put in. */
 export const storage = { kept: new Map<string, string>(), full: false }
 globalThis.localStorage = {
+  get length() {
+    return storage.kept.size
+  },
+  key: (n: number) => [...storage.kept.keys()][n] ?? null,
   getItem: (key: string) => storage.kept.get(key) ?? null,
   setItem(key: string, value: string) {
     if (storage.full) throw new Error('QuotaExceededError')
@@ -75,6 +83,24 @@ globalThis.localStorage = {
   },
   removeItem: (key: string) => void storage.kept.delete(key),
 } as unknown as Storage
+globalThis.sessionStorage = globalThis.localStorage
+
+/** The locks that pages of this browser hold. */
+export const locks = new Set<string>()
+Object.defineProperty(globalThis, 'navigator', {
+  value: {
+    userAgent: '',
+    locks: {
+      request(name: string, _how: object, then: (lock: object | null) => unknown) {
+        const isFree = !locks.has(name)
+        locks.add(name)
+        then(isFree ? {} : null)
+        return Promise.resolve()
+      },
+      query: () => Promise.resolve({ held: [...locks].map((name) => ({ name })) }),
+    },
+  },
+})
 
 /** A component with this setup, on no page: `it` is what the setup gave. */
 export function mounted<T>(setup: () => T): { it: T; unmount: () => void } {
@@ -96,7 +122,10 @@ export function mounted<T>(setup: () => T): { it: T; unmount: () => void } {
   app.config.errorHandler = (e) => {
     throw e
   }
-  app.use(createPinia()).use(VueQueryPlugin).mount({} as any)
+  app
+    .use(createPinia())
+    .use(VueQueryPlugin)
+    .mount({} as any)
   return { it: it!, unmount: () => app.unmount() }
 }
 

@@ -100,7 +100,7 @@ final readonly class Hands
         throw new \RuntimeException("$most times Tab did not lead to “{$selector}” “{$text}”.");
     }
 
-    /** Keys to whatever has the focus, one after the other; Ctrl and Shift are held until the end of their word. */
+    /** Keys to whatever has the focus, one after the other; Ctrl, Shift and Alt are held until the end of their word. */
     public function press(string ...$words): self
     {
         $strokes = [];
@@ -111,7 +111,7 @@ final readonly class Hands
                     continue;
                 }
                 $strokes[] = ['type' => 'keyDown', 'value' => $key];
-                if (in_array($key, [WebDriverKeys::CONTROL, WebDriverKeys::SHIFT], true)) {
+                if (in_array($key, [WebDriverKeys::CONTROL, WebDriverKeys::SHIFT, WebDriverKeys::ALT], true)) {
                     $held[] = $key;
                 } else {
                     $strokes[] = ['type' => 'keyUp', 'value' => $key];

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue'
+import ChoiceBar from '../ui/ChoiceBar.vue'
 import MeasureField from '../ui/MeasureField.vue'
 import TypedLine from '../ui/TypedLine.vue'
 import { type SurveyAct, without } from './edit'
@@ -138,10 +139,12 @@ function sensor(id: string, more: { kind?: string; bands?: string }) {
     <dl v-if="document.panels.length > 1">
       <dt>Wall processor</dt>
       <dd>
-        <span class="choice" role="group" aria-label="Wall processor">
-          <button type="button" :aria-pressed="!processor" @click="emit('act', { do: 'apart' })">none</button>
-          <button type="button" :aria-pressed="!!processor" @click="emit('act', { do: 'together' })">one output for all</button>
-        </span>
+        <ChoiceBar
+          label="Wall processor"
+          :words="{ apart: 'none', together: 'one output for all' }"
+          :model-value="processor ? 'together' : 'apart'"
+          @update:model-value="emit('act', { do: $event })"
+        />
       </dd>
       <template v-if="processor">
         <dt>Its raster</dt>

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, ref, useTemplateRef } from 'vue'
 import { api, sentence } from '../ui/api'
+import ChoiceBar from '../ui/ChoiceBar.vue'
 import ChoiceField from '../ui/ChoiceField.vue'
 import MeasureField from '../ui/MeasureField.vue'
 import { type SurveyAct, eachPanel, meant } from './edit'
@@ -139,17 +140,12 @@ function rename(event: Event) {
       </dd>
       <dt>Turned clockwise</dt>
       <dd>
-        <span class="choice" role="group" aria-label="Turned clockwise">
-          <button
-            v-for="r in [0, 90, 180, 270]"
-            :key="r"
-            type="button"
-            :aria-pressed="shared((p) => p.rotation) === r"
-            @click="set((p) => ({ ...p, rotation: r }))"
-          >
-            {{ r }}°
-          </button>
-        </span>
+        <ChoiceBar
+          label="Turned clockwise"
+          :words="{ 0: '0°', 90: '90°', 180: '180°', 270: '270°' }"
+          :model-value="`${shared((p) => p.rotation) ?? ''}`"
+          @update:model-value="set((p) => ({ ...p, rotation: Number($event) }))"
+        />
       </dd>
       <template v-if="one?.origin_mm">
         <dt>Hangs at x, y</dt>
@@ -185,10 +181,12 @@ function rename(event: Event) {
     <dl>
       <dt>Panels hang</dt>
       <dd>
-        <span class="choice" role="group" aria-label="How panels hang">
-          <button type="button" :aria-pressed="!free" @click="hang('grid')">on a grid</button>
-          <button type="button" :aria-pressed="free" @click="hang('free')">freely</button>
-        </span>
+        <ChoiceBar
+          label="How panels hang"
+          :words="{ grid: 'on a grid', free: 'freely' }"
+          :model-value="free ? 'free' : 'grid'"
+          @update:model-value="hang"
+        />
       </dd>
       <template v-if="!free">
         <dt>Columns × rows</dt>
@@ -214,24 +212,13 @@ function rename(event: Event) {
         <template v-if="document.panels.length > 1">
           <dt>Seams</dt>
           <dd>
-            <span class="choice" role="group" aria-label="Seams">
-              <button
-                type="button"
-                :aria-pressed="document.bezels !== 'butt'"
-                title="The picture goes on behind the bezels"
-                @click="put({ bezels: 'hide' })"
-              >
-                hidden
-              </button>
-              <button
-                type="button"
-                :aria-pressed="document.bezels === 'butt'"
-                title="The picture jumps across the bezels"
-                @click="put({ bezels: 'butt' })"
-              >
-                butted
-              </button>
-            </span>
+            <ChoiceBar
+              label="Seams"
+              :words="{ hide: 'hidden', butt: 'butted' }"
+              :titles="{ hide: 'The picture goes on behind the bezels', butt: 'The picture jumps across the bezels' }"
+              :model-value="document.bezels ?? 'hide'"
+              @update:model-value="put({ bezels: $event })"
+            />
           </dd>
           <dt>Gap between frames</dt>
           <dd>
@@ -253,10 +240,12 @@ function rename(event: Event) {
       </template>
       <dt>Technology</dt>
       <dd>
-        <span class="choice" role="group" aria-label="Technology">
-          <button type="button" :aria-pressed="document.technology !== 'led'" @click="put({ technology: 'lcd' })">LCD</button>
-          <button type="button" :aria-pressed="document.technology === 'led'" @click="put({ technology: 'led' })">LED</button>
-        </span>
+        <ChoiceBar
+          label="Technology"
+          :words="{ lcd: 'LCD', led: 'LED' }"
+          :model-value="document.technology ?? 'lcd'"
+          @update:model-value="put({ technology: $event })"
+        />
       </dd>
       <dt>Refresh, depth</dt>
       <dd>

@@ -1,8 +1,9 @@
 <script setup lang="ts">
 import { useElementSize } from '@vueuse/core'
-import { computed, shallowRef, useTemplateRef } from 'vue'
+import { computed, useTemplateRef } from 'vue'
 import DisplayPicture from '../Estate/DisplayPicture.vue'
 import type { DisplayState } from '../Estate/estate'
+import { useDrag } from '../ui/drag'
 import type { Rect } from '../ui/shelf'
 import type { PlacedPanel, Wall } from './survey'
 import { plain } from './survey'
@@ -80,25 +81,27 @@ const plate = (text: string) => text.length * 7.9 + 12
 
 // --- the hand ---------------------------------------------------------------------------
 
-const drag = shallowRef<{ x: number; y: number; dx: number; dy: number; moved: boolean } | null>(null)
+const { drag } = useDrag()
 let gestures = 0
 function down(e: PointerEvent, id: string | null) {
   if (e.button !== 0) return
   if (id === null || props.numbering || !props.movable || !props.chosen.has(id) || e.shiftKey) emit('choose', id, e.shiftKey)
   if (id === null || props.numbering || !props.movable || props.behind || e.shiftKey) return
-  gestures++
-  drag.value = { x: e.clientX, y: e.clientY, dx: 0, dy: 0, moved: false }
-  room.value!.setPointerCapture(e.pointerId)
-}
-function moving(e: PointerEvent) {
-  const d = drag.value
-  if (!d) return
-  let dx = (e.clientX - d.x) / scale.value
-  let dy = (e.clientY - d.y) / scale.value
-  if (!d.moved && Math.hypot(dx, dy) * scale.value < 3) return
-  if (!e.altKey) [dx, dy] = snapped(dx - d.dx, dy - d.dy).map((by, i) => by + (i === 0 ? d.dx : d.dy)) as [number, number]
-  emit('move', dx - d.dx, dy - d.dy, `hang ${gestures}`)
-  drag.value = { ...d, dx, dy, moved: true }
+  const name = `hang ${++gestures}`
+  /** So far from where it was, mm. */
+  let [x, y] = [0, 0]
+  const put = (dx: number, dy: number) => {
+    emit('move', dx - x, dy - y, name)
+    ;[x, y] = [dx, dy]
+  }
+  drag(e, {
+    move(to) {
+      const [dx, dy] = [(to.clientX - e.clientX) / scale.value, (to.clientY - e.clientY) / scale.value]
+      const [byX, byY] = to.altKey ? [dx - x, dy - y] : snapped(dx - x, dy - y)
+      put(x + byX, y + byY)
+    },
+    revert: () => (x || y) && put(0, 0),
+  })
 }
 /** Frames draw frames: what is moved joins the edges of the others within six px of the screen. */
 function snapped(dx: number, dy: number): [number, number] {
@@ -119,7 +122,7 @@ function snapped(dx: number, dy: number): [number, number] {
 </script>
 
 <template>
-  <div ref="room" class="room" @pointerdown.self="down($event, null)" @pointermove="moving" @pointerup="drag = null" @pointercancel="drag = null">
+  <div ref="room" class="room" @pointerdown.self="down($event, null)">
     <div
       v-if="display && !behind"
       class="shown"

@@ -4,14 +4,9 @@ import { computed, onBeforeUnmount, ref, shallowRef } from 'vue'
 import { api, Problem, sentence } from '../ui/api'
 import { useSession } from '../ui/session'
 import type { Saved } from './designs'
+import { draftsOf, resumed } from './drafts'
 
 export type SaveState = 'opening' | 'saved' | 'changed' | 'saving' | 'kept' | 'refused' | 'stale'
-
-interface Draft<D> {
-  base: number
-  document: D
-  display: string | null
-}
 
 export interface Compared<D> {
   differences: { key: string; name: string; by: 'mine' | 'theirs' | 'both'; mine: string; theirs: string }[]
@@ -39,7 +34,7 @@ export function useDesignWork<D extends { name: string }>(plural: 'layouts' | 'p
   const past = shallowRef<D[]>([])
   const future = shallowRef<D[]>([])
   const restored = ref(false)
-  const draftKey = `upper-pane:draft:${plural === 'displays' ? 'display:' : ''}${id}`
+  const drafts = draftsOf<D>(`${plural === 'displays' ? 'display:' : ''}${id}`, () => session.account?.login ?? '')
   let timer: ReturnType<typeof setTimeout> | undefined
   let lastGesture: string | undefined
   let running: Promise<void> | null = null
@@ -53,23 +48,18 @@ export function useDesignWork<D extends { name: string }>(plural: 'layouts' | 'p
   async function open() {
     state.value = 'opening'
     try {
-      const saved = await api.get<Saved<D>>(`${plural}/${id}`)
+      const [saved, found] = await Promise.all([api.get<Saved<D>>(`${plural}/${id}`), drafts.found().catch(() => ({ draft: null, way: null }))])
       take(saved)
-      document.value = saved.document
-      display.value = saved.display
-      state.value = 'saved'
-      const kept = readDraft()
-      if (kept && JSON.stringify(kept.document) !== JSON.stringify(saved.document)) {
-        past.value = [saved.document]
-        document.value = kept.document
-        display.value = kept.display
-        restored.value = true
-        revision.value = kept.base
-        state.value = 'changed'
-        void save()
-      } else {
-        forgetDraft()
-      }
+      const left = resumed({ base: saved.revision, document: saved.document, display: saved.display }, found)
+      document.value = left.document
+      display.value = left.display
+      past.value = left.past
+      future.value = left.future
+      restored.value = left.restored
+      revision.value = left.base
+      state.value = left.restored ? 'changed' : 'saved'
+      if (left.restored) void save()
+      else forgetDraft()
     } catch (e) {
       trouble.value = sentence(e)
       if (e instanceof Problem && e.mayPass) timer = setTimeout(open, AGAIN_MS)
@@ -126,6 +116,7 @@ export function useDesignWork<D extends { name: string }>(plural: 'layouts' | 'p
         if (plural === 'displays') void queries.invalidateQueries({ queryKey: ['estate'] })
         if (document.value === sent && display.value === sentDisplay) {
           forgetDraft()
+          keepWay()
           state.value = 'saved'
         } else {
           changed()
@@ -187,30 +178,27 @@ export function useDesignWork<D extends { name: string }>(plural: 'layouts' | 'p
     api.post<Compared<D>>(`${plural}/${id}/compare`, { base: revision.value, document: document.value, take: taken })
 
   function keepDraft() {
-    const draft: Draft<D> = { base: revision.value, document: document.value!, display: display.value }
-    try {
-      localStorage.setItem(draftKey, JSON.stringify(draft))
-    } catch {
-      trouble.value = 'This browser keeps nothing more: its storage is full.'
-    }
+    drafts.keep({ base: revision.value, document: document.value!, display: display.value }).catch(notKept)
   }
 
-  const forgetDraft = () => localStorage.removeItem(draftKey)
-
-  function readDraft(): Draft<D> | null {
-    try {
-      return JSON.parse(localStorage.getItem(draftKey) ?? 'null') as Draft<D> | null
-    } catch {
-      return null
-    }
+  function keepWay() {
+    if (document.value) drafts.keepWay({ past: past.value, document: document.value, future: future.value }).catch(notKept)
   }
 
-  useEventListener('beforeunload', () => {
+  function forgetDraft() {
+    drafts.forget().catch(notKept)
+  }
+
+  const notKept = () => (trouble.value = 'This browser keeps nothing: what is not saved yet is lost with this window.')
+
+  function left() {
+    keepWay()
     if (state.value === 'changed') void save()
-  })
+  }
+  useEventListener('pagehide', left)
   onBeforeUnmount(() => {
     closed = true
-    if (state.value === 'changed') void save()
+    left()
     clearTimeout(timer)
   })
   void open()

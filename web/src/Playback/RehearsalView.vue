@@ -8,6 +8,7 @@ import { matters } from '../Estate/matters'
 import { sentence } from '../ui/api'
 import { useAsked } from '../ui/asked'
 import ChoiceBar from '../ui/ChoiceBar.vue'
+import { useDrag } from '../ui/drag'
 import { clock, day, zoneName } from '../ui/format'
 import { mayAct } from '../ui/keys'
 import LocalField from '../ui/LocalField.vue'
@@ -170,17 +171,19 @@ const csv = computed(() => {
 const bed = useTemplateRef('bed')
 const { width } = useElementSize(bed)
 const xOf = (t: number) => ((t - span.value[0]) / (span.value[1] - span.value[0])) * width.value
-function drag(event: PointerEvent) {
+const { drag } = useDrag(0)
+function takeHand(event: PointerEvent) {
   if (event.button !== 0 || (event.target as HTMLElement).closest('button')) return
-  const ground = bed.value!
-  ground.setPointerCapture(event.pointerId)
+  const [before, wasRunning] = [at.value, hand.running.value]
   const follow = (e: PointerEvent) => {
-    const share = (e.clientX - ground.getBoundingClientRect().left) / Math.max(1, width.value)
+    const share = (e.clientX - bed.value!.getBoundingClientRect().left) / Math.max(1, width.value)
     hand.to(span.value[0] + Math.max(0, Math.min(1, share)) * (span.value[1] - span.value[0]))
   }
   follow(event)
-  ground.onpointermove = follow
-  ground.onpointerup = ground.onpointercancel = () => (ground.onpointermove = ground.onpointerup = ground.onpointercancel = null)
+  drag(event, {
+    move: follow,
+    revert: () => (wasRunning ? (hand.running.value = true) : hand.to(before)),
+  })
 }
 function keys(event: KeyboardEvent) {
   if (event.key !== 'ArrowLeft' && event.key !== 'ArrowRight') return
@@ -318,7 +321,7 @@ onBeforeUnmount(() => shelf.clear())
                 <span>{{ d.name }}</span><span class="soft small">{{ d.timezone.split('/')[1]?.replace('_', ' ') }}</span>
               </div>
             </div>
-            <div ref="bed" class="bed" @pointerdown="drag">
+            <div ref="bed" class="bed" @pointerdown="takeHand">
               <template v-for="d in chosen" :key="d.id">
                 <DayStrip v-if="told.get(d.id)" :display="d" :told="told.get(d.id)!" :from="span[0]" :to="span[1]" @at="hand.to" />
                 <div v-else class="strip-wait soft">{{ trouble ? '' : 'Working out what plays.' }}</div>

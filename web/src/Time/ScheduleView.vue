@@ -321,6 +321,7 @@ onBeforeUnmount(() => shelf.clear())
           @make="make"
           @move="(id, of, start, end) => edit(id, of, { start, end })"
           @remove="(id, of) => edit(id, of, {})"
+          @turn="(forward) => go(forward ? 1 : -1)"
         />
       </div>
     </div>

@@ -1,8 +1,10 @@
 <script setup lang="ts">
 import { DateTime } from 'luxon'
 import { computed, nextTick, ref, watch } from 'vue'
+import { useDrag } from '../ui/drag'
 import { clock } from '../ui/format'
 import LevelMark from '../ui/LevelMark.vue'
+import { type Cell, nextCell } from '../ui/roving'
 import { type Bar, type ChartRow, SHORT, chartRows } from './chart'
 import { type Day, type Occurrence, type Told, minutesIn, plusMinutes, shareAt } from './schedule'
 
@@ -26,6 +28,8 @@ const emit = defineEmits<{
   make: [start: string, end: string]
   move: [booking: string, occurrence: Occurrence, start: string, end: string]
   remove: [booking: string, occurrence: Occurrence]
+  /** To the days before or behind these. */
+  turn: [forward: boolean]
 }>()
 
 const SNAP_MIN = computed(() => (props.each > 1 ? 60 : 5))
@@ -67,26 +71,21 @@ function show(start: number, end: number) {
   const left = (start - row * PER_ROW.value) / PER_ROW.value
   held.value = { row, left, width: Math.min(1 - left, (end - start) / PER_ROW.value), words: say(start, end) }
 }
+const { drag } = useDrag()
 function follow(event: PointerEvent, go: (e: PointerEvent) => [number, number] | null, done: (start: number, end: number) => void) {
-  const ground = root.value!
-  ground.setPointerCapture(event.pointerId)
   let last: [number, number] | null = null
-  ground.onpointermove = (e) => {
-    last = go(e)
-    if (last) show(...last)
-  }
-  const end = () => {
-    ground.onpointermove = ground.onpointerup = ground.onpointercancel = null
-    held.value = null
-    window.removeEventListener('keydown', stop, true)
-  }
-  const stop = (e: KeyboardEvent) => e.key === 'Escape' && (e.stopPropagation(), end())
-  window.addEventListener('keydown', stop, true)
-  ground.onpointercancel = end
-  ground.onpointerup = () => {
-    end()
-    if (last) done(...last)
-  }
+  const revert = () => (held.value = null)
+  drag(event, {
+    move(e) {
+      last = go(e)
+      if (last) show(...last)
+    },
+    end() {
+      revert()
+      if (last) done(...last)
+    },
+    revert,
+  })
 }
 
 function make(event: PointerEvent) {
@@ -135,11 +134,37 @@ watch(
     bar?.focus()
   },
 )
-/** Arrows move by 5 minutes, with Shift by an hour, up and down by a day; with Alt they move its end. */
+interface At extends Cell {
+  key: string
+  bar: Bar
+}
+const keyOf = (row: ChartRow, bar: Bar) => `${row.key} ${bar.key}`
+const cells = computed(() =>
+  rows.value.map((row, n) => row.bars.map((bar): At => ({ row: n, from: bar.left, to: bar.right, key: keyOf(row, bar), bar }))),
+)
+/** Tab leads to one of them: where one was last, else the chosen one, else the first. */
+const last = ref('')
+const tabbed = computed(() => {
+  const all = cells.value.flat()
+  return (all.find((cell) => cell.key === last.value) ?? all.find((cell) => cell.bar.booking === props.chosen) ?? all[0])?.key
+})
+function focus(key: string) {
+  last.value = key
+  root.value?.querySelector<HTMLElement>(`[data-key="${CSS.escape(key)}"]`)?.focus()
+}
+/**
+ * Arrows go from one to the next. With Ctrl they move it by 5 minutes, with Shift as well by an hour, up and down by a day; with Alt they move
+ * its end.
+ */
 function keys(event: KeyboardEvent, bar: Bar) {
-  const by = { ArrowLeft: -1, ArrowRight: 1, ArrowUp: -1440, ArrowDown: 1440 }[event.key]
+  const moves = event.ctrlKey || event.metaKey || event.altKey
+  const by = moves ? { ArrowLeft: -1, ArrowRight: 1, ArrowUp: -1440, ArrowDown: 1440 }[event.key] : undefined
+  const here = cells.value.flat().find((cell) => cell.bar === bar)!
+  const next = by === undefined ? nextCell(cells.value, here, event.key, event.ctrlKey) : null
   if (event.key === 'Enter' || event.key === ' ') emit('choose', bar.booking, bar.occurrence)
   else if ((event.key === 'Delete' || event.key === 'Backspace') && bar.own) emit('remove', bar.booking, bar.occurrence)
+  else if (event.key === 'PageUp' || event.key === 'PageDown') emit('turn', event.key === 'PageDown')
+  else if (next) focus(next.key)
   else if (by !== undefined && bar.own) {
     const minutes = Math.abs(by) > 1 ? by : by * (event.shiftKey ? 60 : 5)
     const { start, end } = bar.occurrence
@@ -196,11 +221,13 @@ function keys(event: KeyboardEvent, bar: Bar) {
           :class="[bar.rank, { chosen: bar.booking === chosen, other: !bar.own, short: bar.right - bar.left < SHORT, wrong: bar.wrong }]"
           :style="{ left: `${bar.left * 100}%`, width: `${(bar.right - bar.left) * 100}%`, top: `${bar.top}px` }"
           role="button"
-          tabindex="0"
+          :tabindex="keyOf(row, bar) === tabbed ? 0 : -1"
+          :data-key="keyOf(row, bar)"
           :data-booking="bar.booking"
           :data-start="bar.occurrence.start"
-          :aria-label="`${bar.name}, ${bar.said}, ${bar.occurrence.start.slice(11, 16)} to ${bar.occurrence.end.slice(11, 16)}; arrows move it`"
+          :aria-label="`${bar.name}, ${bar.said}, ${bar.occurrence.start.slice(11, 16)} to ${bar.occurrence.end.slice(11, 16)}${bar.own ? '; Ctrl and arrows move it' : ''}`"
           @pointerdown="move($event, bar, 'whole')"
+          @focus="last = keyOf(row, bar)"
           @keydown="keys($event, bar)"
         >
           <i v-if="bar.begins" class="edge start" @pointerdown="move($event, bar, 'start')"></i>

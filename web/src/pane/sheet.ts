@@ -309,7 +309,7 @@ export function roundsBetween(zone: ZoneLayer, anchor: number, from: number, to:
   return rounds
 }
 
-/** What is written into a row of the tide table: a slot; where there is no room for these, a round of the loop; else how it goes round. */
+/** What is written into a row of the tide table: a slot, also where the row shows only a part of it; where there is no room for these, a round of the loop; else how it goes round. */
 export interface Piece {
   from: number
   to: number
@@ -333,7 +333,8 @@ export function piecesBetween(zone: ZoneLayer, anchor: number, from: number, to:
     if (period === null || (period / Math.max(1, slots)) * pxPerMs >= LEAST_PX) {
       for (const slot of slotsBetween(zone, anchor, round.from, round.to)) {
         const { scene, first, endless } = slot
-        pieces.push({ from: Math.max(slot.from, round.from), to: Math.min(slot.to, round.to), scene, first, endless, shade: scene % 2 === 0 })
+        const ends = endless ? { from: Math.max(slot.from, round.from), to: Math.min(slot.to, round.to) } : { from: slot.from, to: slot.to }
+        pieces.push({ ...ends, scene, first, endless, shade: scene % 2 === 0 })
       }
     } else if (period * pxPerMs >= LEAST_PX) {
       const start = loopAt(zone, round.from, round.from - anchor)

@@ -24,7 +24,14 @@ const keys: [string, string][] = [
   ['Ctrl + wheel, middle button', 'zoom at the pointer, move what is shown'],
   ['Space', 'run the clock of the tide table or of a rehearsal, or stop it'],
   ['Ctrl + wheel on the tide table', 'a shorter span, a longer one; + and − on its hand'],
-  ['Arrows on a booking', 'move it by 5 min or a day; Shift by an hour, Alt its end'],
+  [
+    'Arrows on a booking',
+    'to the next one, Home and End to the first and last; Ctrl + arrows move it by 5 min or a day, Shift by an hour, Alt its end; Page up, down: other days',
+  ],
+  [
+    'Arrows on what plays',
+    'to the next item or zone, Page up, down: earlier, later; Enter takes it, Shift + Enter puts the hand there as well, Alt + arrows change the order',
+  ],
   [', and .', 'one second back, one second on'],
   ['< and >', 'previous change, next change'],
   ['Ctrl + S', 'save now'],

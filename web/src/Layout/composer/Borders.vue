@@ -1,6 +1,6 @@
 <script setup lang="ts">
-import { useEventListener } from '@vueuse/core'
 import { computed, shallowRef } from 'vue'
+import { useDrag } from '../../ui/drag'
 import type { Rect } from '../../ui/shelf'
 import type { Border } from '../division'
 import { useComposer } from './composer'
@@ -15,7 +15,8 @@ const props = defineProps<{
   snapped: (side: 'x' | 'y', at: number, without: string[]) => number
 }>()
 const composer = useComposer()
-const dragged = shallowRef<{ border: Border; start: Map<string, Rect>; from: number; at: number; name: string } | null>(null)
+const dragged = shallowRef<{ border: Border; at: number } | null>(null)
+const { drag } = useDrag()
 let gestures = 0
 
 const lines = computed(() =>
@@ -44,28 +45,38 @@ const held = (b: Border, at: number) => Math.max(b.least, Math.min(b.most, Math.
 const startOf = (b: Border) =>
   new Map(composer.elements.value.filter((e) => b.before.includes(e.id) || b.behind.includes(e.id)).map((e) => [e.id, e.rect] as const))
 
-function down(b: Border, e: PointerEvent) {
-  if (e.button !== 0) return
-  e.preventDefault()
-  ;(e.target as SVGElement).focus({ preventScroll: true })
-  dragged.value = { border: b, start: startOf(b), from: b.between === 'columns' ? e.clientX : e.clientY, at: b.at, name: `border ${++gestures}` }
+function down(b: Border, pressed: PointerEvent) {
+  if (pressed.button !== 0) return
+  pressed.preventDefault()
+  ;(pressed.target as SVGElement).focus({ preventScroll: true })
+  const [start, name, wide] = [startOf(b), `border ${++gestures}`, b.between === 'columns']
+  const along = (e: PointerEvent) => (wide ? e.clientX : e.clientY)
+  const put = (at: number) => {
+    dragged.value = { border: b, at }
+    composer.place(rectsAt(b, at - b.at, start), name)
+  }
+  const over = () => {
+    dragged.value = null
+    composer.moving.value = false
+  }
+  dragged.value = { border: b, at: b.at }
   composer.moving.value = true
-}
-function move(e: PointerEvent) {
-  const d = dragged.value
-  if (!d) return
-  const wide = d.border.between === 'columns'
-  const free = d.border.at + ((wide ? e.clientX : e.clientY) - d.from) / props.scale
-  const at = held(d.border, e.altKey ? free : props.snapped(wide ? 'x' : 'y', Math.round(free), [...d.border.before, ...d.border.behind]))
-  if (at === d.at) return
-  dragged.value = { ...d, at }
-  composer.place(rectsAt(d.border, at - d.border.at, d.start), d.name)
-}
-function up() {
-  const d = dragged.value
-  dragged.value = null
-  composer.moving.value = false
-  if (d && d.at !== d.border.at) settle(d.name)
+  drag(pressed, {
+    move(e) {
+      const free = b.at + (along(e) - along(pressed)) / props.scale
+      const at = held(b, e.altKey ? free : props.snapped(wide ? 'x' : 'y', Math.round(free), [...b.before, ...b.behind]))
+      if (at !== dragged.value?.at) put(at)
+    },
+    end() {
+      const isElsewhere = dragged.value?.at !== b.at
+      over()
+      if (isElsewhere) settle(name)
+    },
+    revert() {
+      if (dragged.value?.at !== b.at) put(b.at)
+      over()
+    },
+  })
 }
 /** The zones lie where the hand left them; the recipe is told anew, as part of the same step. */
 const settle = (gesture: string) => void composer.tell({ do: 'follow' }, gesture)
@@ -81,10 +92,6 @@ function key(b: Border, e: KeyboardEvent) {
   composer.place(rectsAt(b, at - b.at, startOf(b)), name)
   settle(name)
 }
-// While a border is dragged the whole window listens: the pointer is faster than the line.
-useEventListener('pointermove', move)
-useEventListener(['pointerup', 'pointercancel'], up)
-
 const words = (b: Border) => `Border between ${b.before.join(', ')} and ${b.behind.join(', ')}`
 </script>
 

@@ -10,6 +10,8 @@ const props = defineProps<{ analysis: Analysis | null }>()
 const composer = useComposer()
 const rows = computed(() => composer.elements.value.map((element, i) => ({ element, n: i + 1 })))
 
+/** Characters of a name that stand in one line beside the figures; a longer one takes two. */
+const ONE_LINE = 12
 const HEADS = ['element', 'x', 'y', 'width', 'height', 'share']
 const rolled = useTemplateRef('rolled')
 watch(composer.chosen, async () => {
@@ -64,11 +66,11 @@ const addsUp = (sum: Sum) => sum.difference === 0 || sum.difference + sum.behind
             :key="e.id"
             v-memo="[e, n, composer.chosen.value.has(e.id), analysis?.shares[e.id], across, down]"
             role="row"
-            :class="{ on: composer.chosen.value.has(e.id), absent: e.hidden }"
+            :class="{ on: composer.chosen.value.has(e.id), absent: e.hidden, long: (e.name ?? e.id).length > ONE_LINE }"
           >
             <th scope="row" role="rowheader">
               <button type="button" :title="e.name ?? e.id" :aria-pressed="composer.chosen.value.has(e.id)" @click="press(e, $event)">
-                <span class="soft">{{ n }}</span> {{ e.name ?? e.id }}
+                <span class="soft figures">{{ n }}</span> {{ e.name ?? e.id }}
               </button>
             </th>
             <td role="cell">
@@ -150,7 +152,7 @@ tbody {
 }
 tr {
   display: grid;
-  grid-template-columns: minmax(0, 1fr) repeat(4, 51px) 72px;
+  grid-template-columns: minmax(0, 1fr) repeat(4, 46px) 68px;
 }
 thead th {
   font-weight: 400;
@@ -173,6 +175,10 @@ tbody tr {
   content-visibility: auto;
   contain-intrinsic-height: 26px;
 }
+tbody tr.long {
+  height: 42px;
+  contain-intrinsic-height: 42px;
+}
 tbody tr.on {
   background: var(--kelp-wash);
   box-shadow: inset 4px 0 var(--kelp);
@@ -186,11 +192,19 @@ tbody th button {
   background: none;
   padding: 0;
   color: inherit;
-  white-space: nowrap;
+  font-family: var(--bs-body-font-family);
+  font-size: 0.8125rem;
+  line-height: 1.2;
+  text-align: left;
   overflow: hidden;
-  text-overflow: ellipsis;
+  overflow-wrap: anywhere;
   max-width: 100%;
-  display: block;
+  display: -webkit-box;
+  -webkit-box-orient: vertical;
+  -webkit-line-clamp: 1;
+}
+tr.long th button {
+  -webkit-line-clamp: 2;
 }
 tr.absent {
   color: var(--soft);
@@ -200,7 +214,7 @@ tr.on th button {
   font-weight: 700;
 }
 td {
-  padding: 2px 5px;
+  padding: 2px 3px;
 }
 td.share {
   text-align: right;

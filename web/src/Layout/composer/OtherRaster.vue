@@ -4,6 +4,7 @@ import { computed, ref, shallowRef, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import { useEstate } from '../../Estate/estate'
 import { api, Problem, sentence } from '../../ui/api'
+import ChoiceBar from '../../ui/ChoiceBar.vue'
 import { size } from '../../ui/format'
 import type { LayoutDocument, Saved } from '../designs'
 import { type Act, type Arranged, arrangedInTurn } from '../division'
@@ -112,10 +113,7 @@ async function apart() {
             :disabled="!!display"
           />
         </fieldset>
-        <div class="choice mt-3" role="group" aria-label="How">
-          <button type="button" :aria-pressed="way === 'solve'" @click="way = 'solve'">solve the recipe</button>
-          <button type="button" :aria-pressed="way === 'scale'" @click="way = 'scale'">scale everything</button>
-        </div>
+        <ChoiceBar v-model="way" class="mt-3" label="How" :words="{ solve: 'solve the recipe', scale: 'scale everything' }" />
         <p v-if="trouble" class="said-error small mt-3" role="alert">
           {{ trouble }}
           <button v-if="pxDoNotFit" type="button" class="btn btn-link btn-sm p-0" @click="inShares = true">Turn its px into fr</button>

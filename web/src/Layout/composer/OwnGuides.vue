@@ -1,6 +1,6 @@
 <script setup lang="ts">
-import { useEventListener } from '@vueuse/core'
 import { computed, ref } from 'vue'
+import { useDrag } from '../../ui/drag'
 import { useComposer } from './composer'
 
 /** The designer's own lines: drawn out of a ruler, moved by hand, put back into it to take one away. And the margin that is kept free. */
@@ -8,7 +8,8 @@ const props = defineProps<{ width: number; height: number; left: number; top: nu
 const composer = useComposer()
 type Axis = 'x' | 'y'
 const own = computed(() => ({ x: composer.document.value.guides?.x ?? [], y: composer.document.value.guides?.y ?? [] }))
-const held = ref<{ axis: Axis; index: number; px: number; name: string } | null>(null)
+const held = ref<{ axis: Axis; index: number; px: number } | null>(null)
+const { drag } = useDrag(0)
 let gestures = 0
 
 const shown = computed(() =>
@@ -36,36 +37,33 @@ const put = (axis: Axis, next: number[], gesture?: string) => composer.set({ gui
 const frame = (e: PointerEvent) => (e.target as SVGElement).ownerSVGElement!.getBoundingClientRect()
 const at = (axis: Axis, e: PointerEvent, box: DOMRect) =>
   Math.round(axis === 'x' ? (e.clientX - box.left - props.left) / props.scale : (e.clientY - box.top - props.top) / props.scale)
-let box: DOMRect | null = null
 
-/** A new one, out of a ruler. */
-function begin(axis: Axis, e: PointerEvent) {
-  if (e.button !== 0) return
-  e.preventDefault()
-  box = frame(e)
-  const name = `guide ${++gestures}`
-  const px = at(axis, e, box)
-  put(axis, [...own.value[axis], px], name)
-  held.value = { axis, index: own.value[axis].length - 1, px, name }
+/** A line that has no place yet comes out of a ruler; one that is let go in the ruler is taken away. */
+function hold(axis: Axis, index: number, pressed: PointerEvent) {
+  if (pressed.button !== 0) return
+  pressed.preventDefault()
+  pressed.stopPropagation()
+  const [before, box, name] = [own.value[axis], frame(pressed), `guide ${++gestures}`]
+  const isNew = index === before.length
+  if (isNew) put(axis, [...before, at(axis, pressed, box)], name)
+  const show = (e: PointerEvent) => (held.value = { axis, index, px: at(axis, e, box) })
+  if (isNew) show(pressed)
+  drag(pressed, {
+    move: show,
+    end(e) {
+      const px = held.value?.px
+      held.value = null
+      const back = axis === 'x' ? e.clientX - box.left < 34 : e.clientY - box.top < 22
+      const next = back ? own.value[axis].filter((_, i) => i !== index) : own.value[axis].map((one, i) => (i === index ? (px ?? one) : one))
+      if (JSON.stringify(next) !== JSON.stringify(own.value[axis])) put(axis, next, name)
+    },
+    revert() {
+      held.value = null
+      if (isNew) put(axis, before, name)
+    },
+  })
 }
-function take(axis: Axis, index: number, px: number, e: PointerEvent) {
-  if (e.button !== 0) return
-  e.preventDefault()
-  e.stopPropagation()
-  box = frame(e)
-  held.value = { axis, index, px, name: `guide ${++gestures}` }
-}
-useEventListener('pointermove', (e: PointerEvent) => {
-  if (held.value && box) held.value = { ...held.value, px: at(held.value.axis, e, box) }
-})
-useEventListener('pointerup', (e: PointerEvent) => {
-  const h = held.value
-  held.value = null
-  if (!h || !box) return
-  const back = h.axis === 'x' ? e.clientX - box.left < 34 : e.clientY - box.top < 22
-  const next = back ? own.value[h.axis].filter((_, i) => i !== h.index) : own.value[h.axis].map((px, i) => (i === h.index ? h.px : px))
-  if (JSON.stringify(next) !== JSON.stringify(own.value[h.axis])) put(h.axis, next, h.name)
-})
+const begin = (axis: Axis, e: PointerEvent) => hold(axis, own.value[axis].length, e)
 defineExpose({ begin })
 </script>
 
@@ -73,7 +71,7 @@ defineExpose({ begin })
   <g aria-hidden="true">
     <rect v-if="safe" class="safe" v-bind="safe" />
     <g v-for="g in shown" :key="`${g.axis}${g.index}`" class="own" :class="g.axis">
-      <line class="grip" :x1="g.x1" :x2="g.x2" :y1="g.y1" :y2="g.y2" @pointerdown="take(g.axis, g.index, g.px, $event)" />
+      <line class="grip" :x1="g.x1" :x2="g.x2" :y1="g.y1" :y2="g.y2" @pointerdown="hold(g.axis, g.index, $event)" />
       <line class="line" :x1="g.x1" :x2="g.x2" :y1="g.y1" :y2="g.y2" />
       <text v-if="held && held.axis === g.axis && held.index === g.index" :x="g.x1 + 5" :y="g.y1 + (g.axis === 'x' ? 14 : -5)">{{ g.px }} px</text>
     </g>

@@ -12,22 +12,13 @@ const props = defineProps<{
 defineEmits<{ variant: [id: string | null]; turn: []; drop: []; divide: []; other: [] }>()
 const snapping = defineModel<boolean>('snapping', { required: true })
 const composer = useComposer()
+const NAMES = Object.fromEntries(TOOLS.map((t) => [t.tool, t.name]))
+const KEYS = Object.fromEntries(TOOLS.map((t) => [t.tool, `${t.name} (${t.key.toUpperCase()})`]))
 </script>
 
 <template>
   <div class="bar">
-    <div class="choice" role="group" aria-label="Tools">
-      <button
-        v-for="t in TOOLS"
-        :key="t.tool"
-        type="button"
-        :aria-pressed="composer.tool.value === t.tool"
-        :title="`${t.name} (${t.key.toUpperCase()})`"
-        @click="composer.tool.value = t.tool"
-      >
-        {{ t.name }}
-      </button>
-    </div>
+    <ChoiceBar label="Tools" :words="NAMES" :titles="KEYS" :model-value="composer.tool.value" @update:model-value="composer.tool.value = $event" />
     <BButton size="sm" variant="outline-dark" @click="$emit('divide')">Divide…</BButton>
     <ChoiceBar
       v-if="Object.keys(variants).length > 1"
@@ -68,6 +59,7 @@ const composer = useComposer()
   background: var(--sheet);
   border-bottom: 1px solid var(--rule);
 }
+.choice :deep(button),
 .choice button {
   min-width: 26px;
   padding-inline: 8px;

@@ -1,8 +1,9 @@
 <script setup lang="ts">
-import { useElementSize, useEventListener } from '@vueuse/core'
+import { refDebounced, useElementSize } from '@vueuse/core'
 import { computed, nextTick, onBeforeUnmount, onMounted, ref, useTemplateRef, watch } from 'vue'
 import { Stage } from '../../pane/stage'
 import type { Wall } from '../../Display/survey'
+import { useDrag } from '../../ui/drag'
 import type { Rect } from '../../ui/shelf'
 import type { Analysis, Element, TextElement } from '../designs'
 import Borders from './Borders.vue'
@@ -105,7 +106,7 @@ watch(composer.elements, follow)
 
 const editing = ref<string | null>(null)
 const sizable = computed(() => (composer.only.value && !composer.only.value.locked ? composer.only.value : null))
-const { gesture, held, box, guides, panels, hidden, under, toCanvas, snappedBorder, down, moved, up, cancel } = usePaneHands({
+const { gesture, held, box, guides, panels, hidden, under, toCanvas, snappedBorder, down, moved, up, revert } = usePaneHands({
   composer,
   view,
   room,
@@ -117,19 +118,18 @@ const { gesture, held, box, guides, panels, hidden, under, toCanvas, snappedBord
   drawn: (rect) => emit('drawn', rect),
 })
 
+const { drag } = useDrag(0)
+function press(e: PointerEvent) {
+  down(e)
+  if (gesture.value) drag(e, { move: moved, end: up, revert })
+}
+
 /** What a hand holds moves on the pane alone, until it rests. */
 watch(held, (now, before) => {
   for (const [id, rect] of now ?? []) stage?.override(id, rect)
   if (!now && before) follow()
 })
 const isHeld = computed(() => held.value !== null)
-useEventListener(
-  'keydown',
-  (e: KeyboardEvent) => {
-    if (e.key === 'Escape' && cancel()) e.stopImmediatePropagation()
-  },
-  { capture: true },
-)
 
 // --- text in place --------------------------------------------------------------------
 
@@ -174,6 +174,19 @@ const handleAt = (h: Handle, r: Rect) => ({
   x: r.x + (h.includes('w') ? 0 : h.includes('e') ? r.width : r.width / 2),
   y: r.y + (h.includes('n') ? 0 : h.includes('s') ? r.height : r.height / 2),
 })
+/** What is chosen, and where, for who does not see the frame around it; once the hand rests. */
+const said = computed(() => {
+  const those = composer.elements.value.filter((e) => composer.chosen.value.has(e.id))
+  if (!those.length) return 'Nothing is chosen.'
+  const { x, y, width, height } = around(those.map((e) => e.rect))
+  const where = `at ${x}, ${y}, ${width} × ${height} px`
+  const [only] = those
+  if (those.length > 1 || !only) return `${those.length} elements are chosen, ${where}.`
+  const level = composer.elements.value.indexOf(only) + 1
+  const more = [only.locked && 'locked', only.hidden && 'hidden', only.group && `of ${only.group}`].filter(Boolean)
+  return `${[`${only.kind} ${only.name ?? only.id}`, ...more].join(', ')}, ${where}, number ${level} of ${composer.elements.value.length} from below.`
+})
+const told = refDebounced(said, 400)
 const mmOfRulers = computed(() => (inMm.value ? (props.analysis?.mm_per_px ?? null) : null))
 </script>
 
@@ -186,13 +199,11 @@ const mmOfRulers = computed(() => (inMm.value ? (props.analysis?.mm_per_px ?? nu
     aria-label="Pane: the layout at the instant of the hand. Arrows move what is chosen."
     :class="{ drawing: composer.tool.value !== 'choose', pixels, panning: gesture?.kind === 'panning' }"
     @wheel="wheel"
-    @pointerdown="down"
-    @pointermove="moved"
-    @pointerup="up"
-    @pointercancel="cancel"
+    @pointerdown="press"
     @dblclick="twice"
   >
-    <div ref="host" class="host"></div>
+    <div ref="host" class="host" aria-hidden="true"></div>
+    <p class="visually-hidden" role="status">{{ told }}</p>
     <svg class="over" :width="width" :height="height">
       <g class="wall" aria-hidden="true">
         <rect v-for="(r, i) in hidden" :key="`h${i}`" class="hidden" v-bind="place(r)" />

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, ref, useTemplateRef } from 'vue'
 import type { Piece } from '../../pane/sheet'
+import { useDrag } from '../../ui/drag'
 import { clock, seconds } from '../../ui/format'
 
 /** One row of the tide table: what a zone plays, to scale. Names are taken hold of to change the order, right edges to change how long it lasts. */
@@ -16,12 +17,16 @@ const props = defineProps<{
   movable: Set<string>
   stretchable: Set<string>
   picked: string | null
+  /** Where the cell begins that takes the focus, if it is one of these. */
+  focused: number | null
   /** Where a related loop begins anew, and how far this one is apart then. */
   drifts: { at: number; by: number }[]
 }>()
 const emit = defineEmits<{ pick: [item: string]; stretch: [item: string, ms: number]; put: [item: string, target: string] }>()
 
 const x = (t: number) => ((t - props.from) / props.span) * props.width
+/** The standby is none of them. */
+const items = computed(() => props.scenes.filter((scene) => !scene.standby).length)
 const NAME_PX = 46
 const EDGE_PX = 16
 const drawn = computed(() =>
@@ -35,35 +40,33 @@ const drawn = computed(() =>
       width,
       item: scene?.id ?? null,
       name: scene ? `${scene.standby ? 'standby: ' : ''}${scene.name.replace(/\.\w+$/, '')}` : '',
+      said: said(piece, scene),
       edge: scene !== null && !piece.endless && width >= EDGE_PX && piece.to < props.from + props.span && props.stretchable.has(scene.id),
     }
   }),
 )
 
+function said(piece: Piece, scene: { name: string; standby?: true } | null): string {
+  if (piece.period_ms !== undefined) return round(piece.period_ms)
+  const what = scene ? `${scene.standby ? 'standby: ' : ''}${scene.name}` : 'nothing'
+  return `${what}, from ${clock(piece.from, props.timezone)}${piece.endless ? ', without end' : ` for ${seconds(piece.to - piece.from)}`}`
+}
+const round = (ms: number) => `${items.value} ${items.value === 1 ? 'item' : 'items'}, a round of ${seconds(ms)}`
+
 const lane = useTemplateRef('lane')
 const ghost = ref<{ left: number; width: number; words: string } | null>(null)
 
+const { drag } = useDrag()
 function follow(event: PointerEvent, go: (dx: number, e: PointerEvent) => void, done: (moved: boolean) => void) {
   if (event.button !== 0) return
   event.preventDefault()
   event.stopPropagation()
-  const ground = lane.value!
-  ground.setPointerCapture(event.pointerId)
-  let moved = false
-  const end = (finish: boolean) => {
-    ground.onpointermove = ground.onpointerup = ground.onpointercancel = null
-    window.removeEventListener('keydown', stop, true)
-    ghost.value = null
-    if (finish) done(moved)
-  }
-  const stop = (e: KeyboardEvent) => e.key === 'Escape' && (e.stopPropagation(), end(false))
-  window.addEventListener('keydown', stop, true)
-  ground.onpointermove = (e) => {
-    if (Math.abs(e.clientX - event.clientX) > 3) moved = true
-    if (moved) go(e.clientX - event.clientX, e)
-  }
-  ground.onpointerup = () => end(true)
-  ground.onpointercancel = () => end(false)
+  const revert = () => (ghost.value = null)
+  drag(event, {
+    move: (e) => go(e.clientX - event.clientX, e),
+    end: (_, moved) => (revert(), done(moved)),
+    revert,
+  })
 }
 
 /** To whole seconds, or tenths where one is wide; Alt does without. */
@@ -95,22 +98,27 @@ function hold(event: PointerEvent, piece: (typeof drawn.value)[number]) {
     (moved) => (moved && target ? emit('put', piece.item!, target) : emit('pick', piece.item!)),
   )
 }
-/** The standby is none of them. */
-const items = computed(() => props.scenes.filter((scene) => !scene.standby).length)
 </script>
 
 <template>
-  <div ref="lane" class="lane">
+  <div ref="lane" class="lane" role="row">
     <div
       v-for="piece in drawn"
       :key="piece.from"
       class="slot"
       :class="{ shade: piece.shade, first: piece.first, many: piece.period_ms !== undefined, picked: picked !== null && piece.item === picked }"
       :style="{ left: `${piece.left}px`, width: `${piece.width}px` }"
+      role="gridcell"
+      :tabindex="piece.from === focused ? 0 : -1"
+      :data-from="piece.from"
+      :data-to="piece.to"
+      :data-item="piece.item"
+      :aria-label="piece.said"
+      :aria-selected="picked !== null && piece.item === picked"
       :title="piece.name ? `${piece.name}, ${clock(piece.from, timezone)}` : undefined"
     >
       <template v-if="piece.period_ms !== undefined">
-        <span v-if="piece.width > 130" class="soft">{{ items }} {{ items === 1 ? 'item' : 'items' }}, a round of {{ seconds(piece.period_ms) }}</span>
+        <span v-if="piece.width > 130" class="soft">{{ round(piece.period_ms) }}</span>
       </template>
       <template v-else-if="piece.item !== null && piece.width > NAME_PX">
         <span class="name" :class="{ movable: movable.has(piece.item) }" @pointerdown="hold($event, piece)">{{ piece.name }}</span><br /><span
@@ -173,6 +181,10 @@ const items = computed(() => props.scenes.filter((scene) => !scene.standby).leng
 .slot.picked {
   background: var(--kelp-wash);
   box-shadow: inset 0 -2px 0 var(--kelp);
+}
+.slot:focus-visible {
+  outline: 2px solid var(--chalk);
+  outline-offset: -2px;
 }
 .slot .figures {
   color: var(--soft);

@@ -1,16 +1,19 @@
 <script setup lang="ts">
 import { useElementSize, useLocalStorage } from '@vueuse/core'
-import { computed, ref, useTemplateRef, watch } from 'vue'
+import { computed, nextTick, ref, useTemplateRef, watch } from 'vue'
 import { type ZoneLayer, driftsBetween, isZone, piecesBetween } from '../../pane/sheet'
 import { type ItemAct, itemActs } from '../../Time/itemEdits'
 import { sentence } from '../../ui/api'
+import { useDrag } from '../../ui/drag'
 import { clock, seconds } from '../../ui/format'
+import { vKept } from '../../ui/kept'
+import { type Cell, nearest, nextCell } from '../../ui/roving'
 import StepBar from '../../ui/StepBar.vue'
 import type { Analysis, Element, Item, ZoneElement } from '../designs'
 import { leaderOf, zonesAmong } from '../kinds/zone/zone'
 import { useComposer } from './composer'
 import { useHand } from './hand'
-import { SPANS, spanWords, ticksBetween, zoomed } from './tide'
+import { SPANS, instantTyped, spanWords, ticksBetween, zoomed } from './tide'
 import TideItem from './TideItem.vue'
 import TideLane from './TideLane.vue'
 
@@ -31,6 +34,7 @@ const folded = useLocalStorage('upper-pane:tide-folded', false)
 const span = ref(150_000)
 const from = ref(0)
 const bed = useTemplateRef('bed')
+const tide = useTemplateRef('tide')
 const { width } = useElementSize(bed)
 const to = computed(() => from.value + span.value)
 const x = (t: number) => ((t - from.value) / span.value) * width.value
@@ -55,6 +59,12 @@ function zoomTo(next: number) {
   from.value = Math.round(at.value - ((at.value - from.value) / span.value) * next)
   span.value = next
 }
+/** The window goes on; the hand stays within it. */
+function shift(ms: number) {
+  running.value = false
+  from.value += ms
+  hand.to(Math.round(Math.max(from.value, Math.min(at.value, from.value + span.value * 0.92))))
+}
 function wheel(event: WheelEvent) {
   const left = bed.value!.getBoundingClientRect().left
   if (event.ctrlKey) {
@@ -62,9 +72,7 @@ function wheel(event: WheelEvent) {
     zoom(event.deltaY < 0, from.value + ((event.clientX - left) / Math.max(1, width.value)) * span.value)
   } else if (event.shiftKey || Math.abs(event.deltaX) > Math.abs(event.deltaY)) {
     event.preventDefault()
-    running.value = false
-    from.value += ((event.deltaX || event.deltaY) / Math.max(1, width.value)) * span.value
-    hand.to(Math.round(Math.max(from.value, Math.min(at.value, from.value + span.value * 0.92))))
+    shift(((event.deltaX || event.deltaY) / Math.max(1, width.value)) * span.value)
   }
 }
 
@@ -157,16 +165,27 @@ const meetsWords = computed(() => {
     : 'loops never meet within a year'
 })
 
-function drag(event: PointerEvent) {
-  const ground = bed.value!
-  ground.setPointerCapture(event.pointerId)
+const { drag } = useDrag(0)
+function take(event: PointerEvent) {
+  if (event.button !== 0) return
+  const [before, wasRunning] = [at.value, running.value]
   const follow = (e: PointerEvent) => {
-    const left = ground.getBoundingClientRect().left
+    const left = bed.value!.getBoundingClientRect().left
     hand.to(Math.round(from.value + (Math.max(0, Math.min(width.value, e.clientX - left)) / Math.max(1, width.value)) * span.value))
   }
   follow(event)
-  ground.onpointermove = follow
-  ground.onpointerup = ground.onpointercancel = () => (ground.onpointermove = ground.onpointerup = ground.onpointercancel = null)
+  drag(event, {
+    move: follow,
+    revert: () => (wasRunning ? (running.value = true) : hand.to(before)),
+  })
+}
+function typed(event: Event) {
+  const field = event.target as HTMLInputElement
+  const instant = instantTyped(field.value, at.value, props.timezone)
+  field.setCustomValidity(instant === null ? 'A time such as 14:03 or 14:03:20, or a day and a time such as 2026-12-01 14:03.' : '')
+  if (!field.reportValidity() || instant === null) return
+  hand.to(instant)
+  field.value = clock(instant, props.timezone)
 }
 function keys(event: KeyboardEvent) {
   if (event.key === '+' || event.key === '-') {
@@ -181,10 +200,99 @@ function keys(event: KeyboardEvent) {
   if (event.shiftKey) hand.toChange(forward)
   else hand.to(at.value + (forward ? 1000 : -1000))
 }
+
+// --- what plays, by keyboard ------------------------------------------------------------------
+
+const grid = useTemplateRef('grid')
+interface Slot extends Cell {
+  element: HTMLElement
+}
+/** Where the cell is that Tab leads to: where one was last, else what is due in the first row. */
+const cell = ref<{ zone: string; from: number } | null>(null)
+const focused = computed(() => {
+  const there = rows.value.find((row) => row.id === cell.value?.zone)?.pieces.some((piece) => piece.from === cell.value!.from)
+  if (there) return cell.value
+  const first = rows.value.find((row) => row.pieces.length)
+  const due = first?.pieces.find((piece) => piece.from <= at.value && at.value < piece.to) ?? first?.pieces[0]
+  return first && due ? { zone: first.id, from: due.from } : null
+})
+const slots = (): Slot[][] =>
+  [...grid.value!.querySelectorAll('.lane')].map((lane, row) =>
+    [...lane.querySelectorAll<HTMLElement>('.slot')].map((element) => ({
+      row,
+      from: Number(element.dataset.from),
+      to: Number(element.dataset.to),
+      element,
+    })),
+  )
+async function focus(row: number, at: Pick<Cell, 'from' | 'to'>) {
+  await nextTick()
+  const there = slots()[row]
+  if (!there?.length) return
+  const { from, element } = nearest(there, at)
+  cell.value = { zone: rows.value[row]!.id, from }
+  element.focus()
+}
+function walk(event: KeyboardEvent) {
+  const element = (event.target as HTMLElement).closest<HTMLElement>('.slot')
+  const there = slots()
+  const here = there.flat().find((slot) => slot.element === element)
+  if (!here) return
+  const { id, movable } = rows.value[here.row]!
+  const item = here.element.dataset.item
+  const { key } = event
+  const forward = key === 'ArrowRight' || key === 'PageDown'
+  if (key === 'Enter' && item) {
+    if (event.shiftKey) hand.to(here.from)
+    pick(id, item)
+    void nextTick(() => tide.value?.querySelector<HTMLElement>('.picked input, .picked button')?.focus())
+  } else if (key.startsWith('Arrow') && event.altKey) {
+    if (item && movable.has(item) && (forward || key === 'ArrowLeft')) {
+      moved = { ...here, item }
+      act(id, { do: 'move', item, by: forward ? 1 : -1 })
+    }
+  } else if (key.startsWith('Page')) {
+    shift(forward ? span.value : -span.value)
+    void focus(here.row, { from: from.value, to: from.value + 1 })
+  } else if (key.startsWith('Arrow') || key === 'Home' || key === 'End') {
+    const next = nextCell(there, here, key, event.ctrlKey)
+    if (next) void focus(next.row, next)
+    else if (key === 'ArrowLeft' || key === 'ArrowRight') {
+      // Half a window on there is the next one.
+      const edge = forward ? here.to : here.from - 1
+      shift((forward ? span.value : -span.value) / 2)
+      void focus(here.row, { from: edge, to: edge + 1 })
+    }
+  } else return
+  running.value = false
+  event.preventDefault()
+  event.stopPropagation()
+}
+/** What was moved by a key keeps the focus, wherever it stands then. */
+let moved: (Cell & { item: string }) | null = null
+watch(
+  () => props.analysis,
+  async () => {
+    if (!moved) return
+    const { row, item, from, to } = moved
+    moved = null
+    await nextTick()
+    const there = slots()[row]?.filter((slot) => slot.element.dataset.item === item) ?? []
+    if (there.length) await focus(row, nearest(there, { from, to }))
+  },
+)
+function putAway() {
+  picked.value = null
+  if (cell.value)
+    void focus(
+      rows.value.findIndex((row) => row.id === cell.value!.zone),
+      { from: cell.value.from, to: cell.value.from + 1 },
+    )
+}
 </script>
 
 <template>
-  <section class="tide" aria-label="Tide table">
+  <section ref="tide" class="tide" aria-label="Tide table">
     <div class="top">
       <b>Tide table</b> <span class="figures soft">{{ timezone }}</span>
       <TideItem
@@ -194,15 +302,20 @@ function keys(event: KeyboardEvent) {
         :name="pickedName"
         :leader="leaderOf(pickedZone, elements)?.id ? nameOf(pickedZone.follows!) : null"
         @act="act(pickedZone.id, $event)"
-        @done="picked = null"
+        @done="putAway"
+        @keydown.esc.stop="putAway"
       />
-      <StepBar
-        class="steps"
-        :running="running"
-        @change="hand.toChange"
-        @second="(forward) => hand.to(at + (forward ? 1000 : -1000))"
-        @run="running = !running"
-      />
+      <label class="at"
+        >hand at<input
+          v-kept="clock(at, timezone)"
+          class="form-control form-control-sm figures"
+          aria-label="Instant of the hand"
+          title="A time such as 14:03 or 14:03:20, or a day and a time such as 2026-12-01 14:03"
+          @focus="running = false"
+          @change="typed"
+          @input="($event.target as HTMLInputElement).setCustomValidity('')"
+      /></label>
+      <StepBar :running="running" @change="hand.toChange" @second="(forward) => hand.to(at + (forward ? 1000 : -1000))" @run="running = !running" />
       <span class="choice" role="group" aria-label="Span of the tide table">
         <button
           type="button"
@@ -238,34 +351,49 @@ function keys(event: KeyboardEvent) {
       <div class="names">
         <div class="scale"></div>
         <button v-for="row in rows" :key="row.id" type="button" class="row-name" :class="{ on: chosen.has(row.id) }" @click="emit('choose', row.id)">
-          <span>{{ nameOf(row.id) }}</span><span class="figures soft">{{ row.loop }}</span>
+          <span class="whole">{{ nameOf(row.id) }}</span><span class="figures soft">{{ row.loop }}</span>
         </button>
         <div class="soft meets">{{ meetsWords }}</div>
       </div>
-      <div ref="bed" class="bed" @pointerdown="drag" @wheel="wheel">
+      <div ref="bed" class="bed" @pointerdown="take" @wheel="wheel">
         <div class="scale figures">
           <span v-for="t in ticks" :key="t.at" class="tick" :style="{ left: `${x(t.at)}px` }">{{ t.label }}</span>
         </div>
-        <TideLane
-          v-for="row in rows"
-          :key="row.id"
-          v-memo="[row.key, from, span, width, timezone, picked, row.drifts.length]"
-          :pieces="row.pieces"
-          :scenes="row.scenes"
-          :from="from"
-          :span="span"
-          :width="width"
-          :timezone="timezone"
-          :movable="row.movable"
-          :stretchable="row.stretchable"
-          :picked="picked?.zone === row.id ? picked.item : null"
-          :drifts="row.drifts"
-          @pick="pick(row.id, $event)"
-          @stretch="(item, ms) => stretch(row.id, item, ms)"
-          @put="(item, target) => reorder(row.id, item, target)"
-        />
+        <div ref="grid" role="grid" aria-label="What plays; arrows go from one to the next, Enter takes one" @keydown="walk">
+          <TideLane
+            v-for="row in rows"
+            :key="row.id"
+            v-memo="[row.key, from, span, width, timezone, picked, row.drifts.length, focused?.zone === row.id && focused.from]"
+            :aria-label="nameOf(row.id)"
+            :focused="focused?.zone === row.id ? focused.from : null"
+            :pieces="row.pieces"
+            :scenes="row.scenes"
+            :from="from"
+            :span="span"
+            :width="width"
+            :timezone="timezone"
+            :movable="row.movable"
+            :stretchable="row.stretchable"
+            :picked="picked?.zone === row.id ? picked.item : null"
+            :drifts="row.drifts"
+            @pick="pick(row.id, $event)"
+            @stretch="(item, ms) => stretch(row.id, item, ms)"
+            @put="(item, target) => reorder(row.id, item, target)"
+            @focusin="cell = { zone: row.id, from: Number(($event.target as HTMLElement).dataset.from) }"
+          />
+        </div>
         <div v-for="t in meets" :key="t" class="meet" :style="{ left: `${x(t)}px` }">
-          <span v-if="roomy" class="figures">{{ clock(t, timezone) }}</span>
+          <button
+            v-if="roomy"
+            type="button"
+            class="figures"
+            tabindex="-1"
+            title="Loops meet: press to put the hand there"
+            @pointerdown.stop
+            @click="hand.to(t)"
+          >
+            {{ clock(t, timezone) }}
+          </button>
         </div>
         <div
           class="hand"
@@ -303,9 +431,6 @@ function keys(event: KeyboardEvent) {
   border-bottom: 1px solid var(--rule);
   font-size: 0.875rem;
 }
-.steps {
-  margin-left: auto;
-}
 .span {
   min-width: 74px;
 }
@@ -331,8 +456,16 @@ function keys(event: KeyboardEvent) {
   align-items: center;
   border: 0;
   background: none;
+  gap: 8px;
   padding: 0 14px;
   font-size: 0.8125rem;
+  line-height: 1.15;
+  white-space: nowrap;
+}
+.whole {
+  text-align: left;
+  white-space: normal;
+  overflow-wrap: anywhere;
 }
 .row-name.on {
   background: var(--kelp-wash);
@@ -366,7 +499,10 @@ function keys(event: KeyboardEvent) {
   border-left: 1px dashed var(--chalk);
   pointer-events: none;
 }
-.meet span {
+.meet button {
+  pointer-events: auto;
+  cursor: pointer;
+  font-size: inherit;
   position: absolute;
   bottom: 1px;
   left: 0;
@@ -376,9 +512,23 @@ function keys(event: KeyboardEvent) {
   background: var(--sheet);
   padding: 0 4px;
   line-height: 15px;
+  z-index: 1;
 }
 .bed {
   padding-bottom: 20px;
+}
+.at {
+  display: inline-flex;
+  align-items: center;
+  gap: 6px;
+  margin-left: auto;
+  color: var(--soft);
+  white-space: nowrap;
+}
+.at input {
+  width: 82px;
+  min-height: 0;
+  padding-block: 0;
 }
 .hand {
   position: absolute;

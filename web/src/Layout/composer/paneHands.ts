@@ -134,7 +134,6 @@ export function usePaneHands({ composer, view, room, analysis, snapping, wall, s
   function down(e: PointerEvent) {
     if (e.button > 1) return
     settle()
-    room.value!.setPointerCapture(e.pointerId)
     if (e.button === 1) {
       e.preventDefault()
       gesture.value = { kind: 'panning', px: e.clientX, py: e.clientY }
@@ -249,15 +248,14 @@ export function usePaneHands({ composer, view, room, analysis, snapping, wall, s
     guides.value = NO_GUIDES
     waiting = null
   }
-  /** Everything is where it was before; whether there was anything to give up. */
-  function cancel(): boolean {
+  /** Everything is where it was before. */
+  function revert() {
     const g = gesture.value
-    if (!g) return false
+    if (!g) return
     if (g.kind === 'moving' && g.moved) composer.place(g.start, g.name)
     if (g.kind === 'sizing') composer.place(new Map([[g.id, g.start]]), g.name)
     end()
-    return true
   }
 
-  return { gesture, held, box, guides, panels, hidden, under, toCanvas, snappedBorder, down, moved, up, cancel }
+  return { gesture, held, box, guides, panels, hidden, under, toCanvas, snappedBorder, down, moved, up, revert }
 }

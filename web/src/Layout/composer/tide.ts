@@ -38,6 +38,17 @@ export const spanWords = (ms: number): string => {
   return ms < 24 * H ? `${ms / H} h` : ms < 168 * H ? `${ms / (24 * H)} d` : '1 week'
 }
 
+/** An instant as somebody types it: `14:03`, `14:03:20`, or with its day before it; without one, on the day on which the hand stands. */
+export function instantTyped(text: string, hand: number, timezone: string): number | null {
+  const typed = text.trim().replace('T', ' ')
+  const day = DateTime.fromMillis(hand, { zone: timezone }).toISODate()!
+  const dated = /^\d{1,2}:/.test(typed) ? `${day} ${typed}` : typed
+  const at = ['yyyy-MM-dd H:mm', 'yyyy-MM-dd H:mm:ss', 'yyyy-MM-dd']
+    .map((f) => DateTime.fromFormat(dated, f, { zone: timezone }))
+    .find((d) => d.isValid)
+  return at?.toMillis() ?? null
+}
+
 /** The next span in a direction. */
 export function zoomed(span: number, closer: boolean): number {
   const place = SPANS.findIndex((s) => s >= span)
