@@ -144,10 +144,12 @@ final class ComposerTest extends TestCase
     {
         $this->desk->type('[aria-label="Name of the layout"]', 'Deck strip, winter');
         $this->desk->until(fn (): bool => Desk::api($this->desk, 'layouts/deck-strip')['name'] === 'Deck strip, winter', 'saving');
-        $this->desk->press('.head .actions button', 'Revisions');
-        $rows = fn (): array => $this->desk->driver->findElements(WebDriverBy::cssSelector('.modal tbody tr'));
+        $this->desk->press('.head .named button', 'revisions');
+        $rows = fn (): array => $this->desk->driver->findElements(WebDriverBy::cssSelector('.modal .revisions > li'));
         $this->desk->until(fn (): bool => count($rows()) > 1, 'the revisions');
-        $this->desk->press('.modal tbody tr:nth-child(2) button', 'put back');
+        $this->desk->see('.modal .revisions > li:nth-child(1)', 'name: Deck strip, winter');
+        $this->desk->see('.modal .revisions > li:nth-child(2) .stage-canvas');
+        $this->desk->press('.modal .revisions > li:nth-child(2) button', 'put back');
         $this->desk->until(fn (): bool => Desk::api($this->desk, 'layouts/deck-strip')['name'] !== 'Deck strip, winter', 'the earlier name');
     }
 

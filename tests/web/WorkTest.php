@@ -85,6 +85,11 @@ final class WorkTest extends TestCase
         self::assertSame(['B', false, 2, 'C', 'One', 'Theirs', false, false], self::scene('theWayBackIsThereAfterComingBack'));
     }
 
+    public function testWhatIsPutBackCanBeUndone(): void
+    {
+        self::assertSame(['Earlier', 'A', 'One', 3], self::scene('whatIsPutBackCanBeUndone'));
+    }
+
     public function testTheWayBackFromWhatAKilledTabLeft(): void
     {
         self::assertSame([true, 'B', 'A', 'One'], self::scene('theWayBackFromWhatAKilledTabLeft'));

@@ -123,6 +123,23 @@ final class HandedReleaseRepository extends ServiceEntityRepository implements H
         return $standing;
     }
 
+    public function handedOver(string $design): array
+    {
+        $handed = [];
+        $rows = $this->getEntityManager()->getConnection()->fetchAllAssociative(
+            "SELECT p.revision, COUNT(DISTINCT s.id) AS displays, DATE_FORMAT(MAX(r.handed_over_at), '%Y-%m-%dT%H:%i:%sZ') AS last, COALESCE(SUM(s.current_id = r.id), 0) AS now
+             FROM release_part p JOIN handed_release r ON r.made_of = p.made_of JOIN surveyed_display s ON s.id = r.display_id
+             WHERE p.design_id = ? AND {$this->reach->condition('display', 's.id')} GROUP BY p.revision",
+            [$design],
+        );
+        foreach ($rows as $row) {
+            /** @var array{revision: int, displays: int, last: string, now: int|string} $row */
+            $handed[$row['revision']] = ['displays' => $row['displays'], 'last' => $row['last'], 'now' => (int) $row['now']];
+        }
+
+        return $handed;
+    }
+
     /** @return array<string, array<int, string>> by source and what its releases are made of: names of the first displays, by their place in the estate */
     private function firstNames(string $within): array
     {

@@ -17,6 +17,7 @@ use UpperPane\App\Storage\Saved;
 use UpperPane\Core\Document\Merge;
 use UpperPane\Core\Document\Node;
 use UpperPane\Core\Document\Reason;
+use UpperPane\Core\Document\Refused;
 use UpperPane\Core\Time\ItemActs;
 
 /** Layouts, playlists and schedules: documents with revisions, none of which is ever lost. */
@@ -128,11 +129,12 @@ final readonly class DesignController
     }
 
     #[Route('/{id}/revisions', methods: ['GET'])]
-    public function revisions(string $plural, string $id): JsonResponse
+    public function revisions(string $plural, string $id, Showing $showing): JsonResponse
     {
         $revisions = $this->designs->revisions($this->design($plural, $id));
+        $handed = $showing->handedOver($id);
 
-        return new JsonResponse(['revisions' => array_map(static fn (DesignRevision $r): array => $r->summary(), $revisions)]);
+        return new JsonResponse(['revisions' => array_map(static fn (array $one): array => $one + ['handed_over' => $handed[$one['number'] ?? 0] ?? null], $revisions)]);
     }
 
     #[Route('/{id}/revisions/{revision}', methods: ['GET'], requirements: ['revision' => '\d+'])]
@@ -141,6 +143,26 @@ final readonly class DesignController
         $kept = $this->designs->kept($this->design($plural, $id), $revision);
 
         return new JsonResponse($kept->summary() + ['document' => $kept->document]);
+    }
+
+    /** What a list needs to tell a revision from the others: its true picture, and what is another in it than in the one before. */
+    #[Route('/{id}/revisions/{revision}/picture', methods: ['GET'], requirements: ['revision' => '\d+'])]
+    public function revisionPicture(string $plural, string $id, int $revision, Pictures $pictures): JsonResponse
+    {
+        $design = $this->design($plural, $id);
+        $kept = $this->designs->kept($design, $revision);
+        $before = $this->designs->before($kept);
+        try {
+            $drawn = $this->forms->of($design->kind)->drawn($kept->document);
+        } catch (Refused) {
+            // Something in it is there no more.
+            $drawn = null;
+        }
+
+        return new JsonResponse([
+            'changes' => $before === null ? null : Merge::changes($before->document, $kept->document),
+            'picture' => $drawn === null ? null : $pictures->of($drawn),
+        ]);
     }
 
     /** Makes an earlier state, or one kept aside, the newest revision. */

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace UpperPane\App\Layout;
 
+use Doctrine\DBAL\ParameterType;
 use UpperPane\App\Http\Problem;
 use UpperPane\App\Storage\Reached;
 
@@ -70,10 +71,30 @@ final readonly class Designs extends Reached
         return $this->entities->getRepository(DesignRevision::class)->findOneBy(['designId' => $design, 'number' => $number]);
     }
 
-    /** @return list<DesignRevision> the newest first */
+    /**
+     * The newest first; their documents stay where they are.
+     *
+     * @return list<array{id: int, number: ?int, saved_at: string, saved_by: ?string, note: ?string}>
+     */
     public function revisions(Design $design): array
     {
-        return $this->entities->getRepository(DesignRevision::class)->findBy(['designId' => $design->id], ['id' => 'DESC'], self::MOST_REVISIONS);
+        /** @var list<array{id: int, number: ?int, saved_at: string, saved_by: ?string, note: ?string}> */
+        return $this->entities->getConnection()->fetchAllAssociative(
+            "SELECT id, number, DATE_FORMAT(saved_at, '%Y-%m-%dT%H:%i:%sZ') AS saved_at, saved_by, note FROM design_revision WHERE design_id = ? ORDER BY id DESC LIMIT ?",
+            [$design->id, self::MOST_REVISIONS],
+            [ParameterType::STRING, ParameterType::INTEGER],
+        );
+    }
+
+    /** The one that was saved before another; null where there is none any more. */
+    public function before(DesignRevision $revision): ?DesignRevision
+    {
+        $id = $this->entities->getConnection()->fetchOne(
+            'SELECT MAX(id) FROM design_revision WHERE design_id = ? AND id < ? AND number IS NOT NULL',
+            [$revision->designId, $revision->id],
+        );
+
+        return is_int($id) ? $this->entities->find(DesignRevision::class, $id) : null;
     }
 
     /**

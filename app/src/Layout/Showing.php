@@ -14,4 +14,12 @@ interface Showing
      * @return array<array{displays: int, older: int, some: list<string>, again: ?array{kind: string, id: string}}>
      */
     public function standing(): array;
+
+    /**
+     * What was handed over of a design, by itself or within something else, by the numbers of its revisions: to how many displays, when last (UTC),
+     * and on how many of them it stands now.
+     *
+     * @return array<int, array{displays: int, last: string, now: int}>
+     */
+    public function handedOver(string $design): array;
 }

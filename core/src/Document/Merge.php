@@ -12,6 +12,7 @@ namespace UpperPane\Core\Document;
 final readonly class Merge
 {
     private const NO_PART = ['format', 'id'];
+    private const REORDERED = 'another order';
     private const WORDS = [
         'rect' => 'place and size', 'playlist' => 'what plays', 'text' => 'words', 'style' => 'style', 'media' => 'picture', 'duration_ms' => 'duration',
         'canvas' => 'canvas', 'places' => 'arrangement', 'follows' => 'leader',
@@ -44,6 +45,21 @@ final readonly class Merge
         }
 
         return new self($base, $mine, $theirs, $head, $orders);
+    }
+
+    /**
+     * What is another in a later version of a document, part by part.
+     *
+     * @param array<mixed> $old
+     * @param array<mixed> $new
+     * @return list<string> in words; empty where all is as it was
+     */
+    public static function changes(array $old, array $new): array
+    {
+        return array_map(
+            static fn (array $one): string => $one['mine'] === self::REORDERED ? "another $one[name]" : "$one[name]: $one[mine]",
+            self::of($old, $new, $old)->differences(),
+        );
     }
 
     /**
@@ -213,7 +229,7 @@ final readonly class Merge
     {
         $base = $this->base[$key] ?? null;
         if ($this->isOrder($key)) {
-            return self::sameOrder($value, $base) ? 'as it was' : 'another order';
+            return self::sameOrder($value, $base) ? 'as it was' : self::REORDERED;
         }
         if (self::same($value, $base)) {
             return 'as it was';

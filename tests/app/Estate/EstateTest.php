@@ -122,6 +122,8 @@ final class EstateTest extends ApiTestCase
         $standing = fn (): array => array_column($this->ask('GET', '/api/layouts')[1]['layouts'], 'standing', 'name');
         $same = ['displays' => 1, 'older' => 0, 'some' => ['Wide'], 'again' => null];
         self::assertSame(['Inner' => $same, 'Outer' => $same], $standing());
+        $handed = fn (): array => array_column($this->ask('GET', "/api/layouts/{$inner['id']}/revisions")[1]['revisions'], 'handed_over', 'number');
+        self::assertSame([1 => ['displays' => 1, 'last' => self::now()->format('Y-m-d\TH:i:s\Z'), 'now' => 1]], $handed());
 
         $this->ask('PUT', "/api/layouts/{$inner['id']}", ['base' => 1, 'document' => ['background' => ['color' => '#123456']] + $inner['document']]);
         $older = ['older' => 1, 'again' => ['kind' => 'layout', 'id' => $outer['id']]] + $same;
@@ -129,6 +131,13 @@ final class EstateTest extends ApiTestCase
         $this->ask('PUT', "/api/layouts/{$inner['id']}", ['base' => 2, 'document' => $inner['document']]);
         $this->ask('PUT', "/api/layouts/{$outer['id']}", ['base' => 1, 'document' => ['background' => ['color' => '#123456']] + $outer['document']]);
         self::assertEquals(['Inner' => $same, 'Outer' => $older], $standing());
+
+        $this->handOver(['source' => ['kind' => 'layout', 'id' => $outer['id']], 'displays' => ['wide']]);
+        $revisions = $this->ask('GET', "/api/layouts/{$inner['id']}/revisions")[1]['revisions'];
+        self::assertSame([[3, 1, 1], [1, 1, 0]], array_map(
+            static fn (array $one): array => [$one['number'], $one['handed_over']['displays'], $one['handed_over']['now']],
+            array_values(array_filter($revisions, static fn (array $one): bool => $one['handed_over'] !== null)),
+        ));
     }
 
     public function testWhatIsShownAndItsTimelineCanBeAskedForAnyDraft(): void

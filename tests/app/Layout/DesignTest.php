@@ -46,6 +46,11 @@ final class DesignTest extends ApiTestCase
 
         $revisions = $this->ask('GET', "/api/layouts/$id/revisions")[1]['revisions'];
         self::assertSame([2, 1], array_column($revisions, 'number'));
+        $look = fn (int $nth): array => $this->ask('GET', "/api/layouts/$id/revisions/{$revisions[$nth]['id']}/picture")[1];
+        self::assertSame('name: Noon', $look(0)['changes'][0]);
+        self::assertContains('main: taken out', $look(0)['changes']);
+        self::assertSame([[], 1920], [$look(0)['picture']['run_sheet']['layers'], $look(0)['picture']['run_sheet']['canvas']['width']]);
+        self::assertSame([null, true], [$look(1)['changes'], $look(1)['picture']['run_sheet']['layers'] !== []], 'the first');
         [, $restored] = $this->ask('POST', "/api/layouts/$id/restore", ['base' => 2, 'revision' => $revisions[1]['id']]);
         self::assertSame(3, $restored['revision']);
         self::assertEquals($layout['document'], $restored['document']);

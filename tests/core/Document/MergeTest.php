@@ -39,6 +39,16 @@ final class MergeTest extends TestCase
         self::assertSame(['Mine', 'Theirs'], [$merge->document([])['name'], $merge->document(['name' => 'theirs'])['name']]);
     }
 
+    public function testWhatIsAnotherInALaterVersionIsToldPartByPart(): void
+    {
+        $old = Make::harbour();
+        $new = ['name' => 'Noon'] + $old;
+        [$main, , $foot] = $old['elements'];
+        $new['elements'] = [$foot, ['name' => 'Left', 'rect' => ['x' => 4] + $main['rect']] + $main, Make::zone('top', 0, 0, 9, 9)];
+        self::assertSame(['name: Noon', 'another order of the elements', 'Left: name, place and size', 'top: new', 'side: taken out'], Merge::changes($old, $new));
+        self::assertSame([], Merge::changes($old, $old));
+    }
+
     public function testWhatIsNewAndWhatIsTakenOutFindsItsPlace(): void
     {
         $zone = static fn (string $id): array => Make::zone($id, 0, 0, 10, 10);

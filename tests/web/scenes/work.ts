@@ -260,7 +260,7 @@ export async function eachTabHasItsOwn() {
   refusing = 'away'
   typed('Mine')
   await pass(1000)
-  seen.push((await rows('drafts')).map((row) => JSON.parse(row.document).name))
+  seen.push((await rows('drafts')).map((row) => (JSON.parse(row.document) as Doc).name).sort())
   refusing = null
   await pass(4000)
   return [...seen, kept.name, (await rows('drafts')).map((row) => row.tab)]
@@ -295,6 +295,24 @@ export async function theWayBackIsThereAfterComingBack() {
   const third = open()
   await pass(10)
   return [...seen, third.name(), third.work.canUndo.value, third.work.canRedo.value]
+}
+
+/** An earlier revision was put back: what stood there is a step back from it. */
+export async function whatIsPutBackCanBeUndone() {
+  const { work, typed, name } = open()
+  await pass(10)
+  typed('A')
+  await pass(1000)
+  kept = { name: 'Earlier' }
+  revision = 3
+  void work.reopen()
+  await pass(100)
+  const names = [name()]
+  while (work.canUndo.value) {
+    work.undo()
+    names.push(name())
+  }
+  return [...names, work.revision.value]
 }
 
 /** The tab was killed after a change of which only the draft was kept. */

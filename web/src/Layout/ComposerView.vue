@@ -30,7 +30,6 @@ import type { LayoutDocument } from './designs'
 import type { Division, Recipe } from './division'
 import DivisionPicker from './DivisionPicker.vue'
 import { kindOf } from './kinds/kinds'
-import RevisionList from './RevisionList.vue'
 import { useDesignWork } from './work'
 
 const props = defineProps<{ id: string }>()
@@ -99,7 +98,6 @@ useComposerKeys(
   () => pane.value?.retype() ?? false,
 )
 
-const revisions = ref(false)
 const otherRaster = ref(false)
 const seen = ref(false)
 const dividing = ref(false)
@@ -143,7 +141,6 @@ offerActions(() => [
     .slice(1)
     .map((t) => ({ kind: 'action', name: `Draw a ${t.name}`, more: t.key.toUpperCase(), act: () => (composer.tool.value = t.tool) })),
   ...composer.elements.value.map((e) => ({ kind: e.kind, name: e.name ?? e.id, more: 'in this layout', act: () => composer.choose([e.id]) })),
-  { kind: 'action', name: 'Revisions', more: 'of this layout', act: () => (revisions.value = true) },
   { kind: 'action', name: 'Divide the canvas', more: 'starting divisions', act: () => (dividing.value = true) },
   { kind: 'action', name: 'From the back row', more: 'and contrast map', act: () => (seen.value = !seen.value) },
   { kind: 'action', name: 'Turned variant', more: 'of this layout', act: () => void turn() },
@@ -183,7 +180,6 @@ const words = computed(() => {
       {{ words }}
       <template #actions>
         <BButton variant="outline-dark" :pressed="seen" @click="seen = !seen">{{ display ? 'From the back row' : 'Contrast map' }}</BButton>
-        <BButton variant="outline-dark" @click="revisions = true">Revisions</BButton>
       </template>
     </DesignHead>
     <template v-if="work.document.value">
@@ -258,7 +254,6 @@ const words = computed(() => {
       </form>
       <DivisionPicker :raster="composer.document.value.canvas" :display="seenOn" @choose="divide" />
     </BModal>
-    <RevisionList :id="id" v-model="revisions" :current="work.revision.value" @restored="work.reopen" />
   </main>
 </template>
 

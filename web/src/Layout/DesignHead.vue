@@ -7,6 +7,7 @@ import FirstShown from '../Playback/FirstShown.vue'
 import RecordButton from '../ui/RecordButton.vue'
 import TypedLine from '../ui/TypedLine.vue'
 import CompareVersions from './CompareVersions.vue'
+import RevisionList from './RevisionList.vue'
 import SaveNote from './SaveNote.vue'
 import StaleNote from './StaleNote.vue'
 import type { DesignWork } from './work'
@@ -20,7 +21,9 @@ const props = defineProps<{
   /** Where it is rehearsed; of a display nowhere, it is what things are rehearsed on. */
   rehearsal?: string
 }>()
-const plural = computed(() => `${props.noun}s` as 'layouts' | 'playlists' | 'schedules')
+/** Those whose revisions are kept to be put back. */
+const revised = computed(() => (props.noun === 'display' ? null : (`${props.noun}s` as const)))
+const revisions = ref(false)
 const router = useRouter()
 const comparing = ref(false)
 const rename = (name: string) => props.work.document.value && props.work.change({ ...props.work.document.value, name })
@@ -33,6 +36,7 @@ offerActions(() => [
     name: props.noun === 'display' ? 'Hand over to this display' : `Hand over this ${props.noun}`,
     act: () => void goSaved(props.handover),
   },
+  ...(revised.value ? [{ kind: 'action', name: 'Revisions', more: `of this ${props.noun}`, act: () => (revisions.value = true) }] : []),
   ...(props.rehearsal ? [{ kind: 'action', name: `Rehearse this ${props.noun}`, act: () => void goSaved(props.rehearsal!) }] : []),
 ])
 /** What is handed over or rehearsed is what is saved: the last change is saved first, and where that fails one stays with the reason. */
@@ -57,7 +61,8 @@ useEventListener('keydown', (e: KeyboardEvent) => {
     <div class="words">
       <div class="named">
         <TypedLine v-if="work.document.value" class="title" :value="work.document.value.name" :label="`Name of the ${noun}`" @change="rename" />
-        <FirstShown v-if="noun !== 'display' && work.document.value" :id="id" :plural="plural" :revision="work.revision.value" />
+        <FirstShown v-if="revised && work.document.value" :id="id" :plural="revised" :revision="work.revision.value" />
+        <button v-if="revised && work.document.value" type="button" class="btn btn-link btn-sm p-0" @click="revisions = true">revisions</button>
         <RecordButton v-if="work.document.value" :id="id" :kind="noun" :name="work.document.value.name" />
       </div>
       <p class="facts m-0 text-truncate">
@@ -83,6 +88,7 @@ useEventListener('keydown', (e: KeyboardEvent) => {
     @theirs="work.settle(false)"
     @compare="comparing = true"
   />
+  <RevisionList v-if="revised" :id="id" v-model="revisions" :plural="revised" :current="work.revision.value" @restored="work.reopen" />
   <CompareVersions v-if="noun !== 'display'" v-model="comparing" :work="work" :by="work.theirs.value?.saved_by ?? 'the other'" />
 </template>
 

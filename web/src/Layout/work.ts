@@ -67,6 +67,13 @@ export function useDesignWork<D extends { name: string }>(plural: 'layouts' | 'p
     }
   }
 
+  /** As the server has it by now; what stood here before is a step back. */
+  async function reopen() {
+    const [was, before] = [document.value, past.value]
+    await open()
+    if (was && document.value !== was) past.value = [...before, was]
+  }
+
   /** @param gesture changes of one gesture (a drag, a row of key presses) are one step of undo */
   function change(next: D, gesture?: string) {
     if (!document.value || next === document.value) return
@@ -222,7 +229,7 @@ export function useDesignWork<D extends { name: string }>(plural: 'layouts' | 'p
     settle,
     settleWith,
     compare,
-    reopen: open,
+    reopen,
   }
 }
 
