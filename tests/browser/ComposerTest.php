@@ -160,22 +160,30 @@ final class ComposerTest extends TestCase
         foreach (['shop-charts', 'open-late', 'crossing-at-dawn'] as $name) {
             $this->desk->press('.modal .pick', $name);
         }
-        $this->desk->press('.modal .bar button', 'Add 3 items');
-        $this->desk->see('.facts', 'loop of 35.0 s');
+        // A file that is brought in from here is meant to be used.
+        $file = sys_get_temp_dir() . '/brought-in-from-a-list.png';
+        copy(dirname(__DIR__, 2) . '/demo/media/day-ticket.png', $file);
+        $this->desk->give('.modal input[type=file]', $file)->press('.modal .bar button', 'Add 4 items');
+        unlink($file);
+        $this->desk->see('.items li', 'brought-in-from-a-list.png');
+        $this->desk->see('.facts', 'loop of 45.0 s');
         $first = fn (): string => $this->desk->see('.items li .name')->getText();
         $this->desk->until(fn (): bool => $first() === 'shop-charts.png', 'the order in which they were pressed');
         $this->desk->see('.items li .grip')->sendKeys(WebDriverKeys::ARROW_DOWN);
         $this->desk->until(fn (): bool => $first() === 'open-late-small.png', 'the keyboard to move an item');
         $this->desk->type('.items li .lasts input', '4,5');
-        $this->desk->see('.facts', 'loop of 29.5 s');
+        $this->desk->see('.facts', 'loop of 39.5 s');
         $this->desk->press('.items li .how button', 'off');
-        $this->desk->see('.facts', 'loop of 25.0 s');
+        $this->desk->see('.facts', 'loop of 35.0 s');
         $this->desk->until(fn (): bool => str_contains($this->desk->see('.save-note')->getText(), 'saved'), 'saving');
         $this->desk->press('.head .actions a', 'Hand over');
         $this->desk->press('.leaf .one', 'Shop window');
         $this->desk->see('article', 'exact');
         $this->desk->press('.head .actions button', 'Hand over to 1 display');
         $this->desk->see('.done', 'handed over to Shop window');
+        $this->desk->press('.done a', 'Watch it arrive')->see('.alone', 'Only the display of what was handed over.');
+        $this->desk->count('main tbody tr', 1)->see('main tbody tr', 'Shop window');
+        $this->desk->press('.alone a', 'Show all')->see('main tbody tr', 'Check-in 1');
     }
 
     public function testALayoutIsCopiedFoundAndDeleted(): void

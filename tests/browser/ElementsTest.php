@@ -167,7 +167,7 @@ final class ElementsTest extends TestCase
             $desk->see('article');
             $desk->press('.head .actions button', 'Hand over');
             $desk->see('.done', 'Check-in 3');
-            $desk->go(Desk::url('/displays?display=check-in-3'))->type('#code', $code)->press('.bind button');
+            $desk->go(Desk::url('/displays?display=check-in-3'))->type('.bind input', $code)->press('.bind button');
             $desk->see('[role=status]', 'bound to Check-in 3');
             $player->see('[data-element=ticker1]', 'Sailings to Tolm');
             $player->see('[data-element=code1] svg');

@@ -66,9 +66,9 @@ final class StoryTest extends TestCase
         $desk->see('td', '1080 × 1920');
         $desk->type('input[type=search]', 'check-in 4');
         $desk->press('td.figures', '1920 × 1080');
-        $desk->type('#code', 'AAAAAA')->press('.bind button');
+        $desk->type('.bind input', 'AAAAAA')->press('.bind button');
         $desk->see('[role=alert]', 'No player shows the code AAAAAA');
-        $desk->type('#code', substr($code, 0, 3) . ' ' . substr($code, 3))->press('.bind button');
+        $desk->type('.bind input', substr($code, 0, 3) . ' ' . substr($code, 3))->press('.bind button');
         $desk->see('[role=status]', 'bound to Check-in 4');
 
         // It has a release already, and plays it at once.

@@ -141,6 +141,10 @@ final class WallTest extends TestCase
         }
         $desk->press('.modal button', 'Survey it');
 
+        // What comes next stands there, the first of it under the hand.
+        $desk->see('.leads', 'Make a layout for it');
+        $desk->until(static fn (): bool => $desk->script('return document.activeElement.matches(".leads .bind input")'), 'the code to have the focus');
+
         // A 55 inch class panel of 16:9 is 1217.6 x 684.9 mm; its bezels are typed from the label.
         $desk->see('text', '5824 px');
         foreach (['left' => '1.8', 'top' => '1,8', 'right' => '0.9', 'bottom' => '0.9'] as $side => $mm) {

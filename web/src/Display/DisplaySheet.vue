@@ -4,31 +4,19 @@ import { ref } from 'vue'
 import DisplayPicture from '../Estate/DisplayPicture.vue'
 import ReleaseList from '../Handover/ReleaseList.vue'
 import { type DisplayState, type PlayerState } from '../Estate/estate'
-import { api, Problem, sentence } from '../ui/api'
+import { api, sentence } from '../ui/api'
 import { ask } from '../ui/ask'
 import { ago, size } from '../ui/format'
 import RecordButton from '../ui/RecordButton.vue'
+import BindForm from './BindForm.vue'
 
 /** One display: its survey, its players, and the way to bind a new one. */
 const props = defineProps<{ display: DisplayState; at: number }>()
 const emit = defineEmits<{ close: [] }>()
 
 const queries = useQueryClient()
-const code = ref('')
 const trouble = ref('')
 const said = ref('')
-
-async function bind() {
-  trouble.value = said.value = ''
-  try {
-    await api.post<PlayerState>('players', { code: code.value, display: props.display.id })
-    said.value = `The player is bound to ${props.display.name}. It begins to play what is handed over.`
-    code.value = ''
-    await queries.invalidateQueries({ queryKey: ['estate'] })
-  } catch (e) {
-    trouble.value = e instanceof Problem && e.path === '/code' ? e.message : sentence(e)
-  }
-}
 
 /** Which outputs of the display a bound player feeds, by the survey. */
 const outputsOf = (player: PlayerState): number[] => [
@@ -150,11 +138,7 @@ async function revoke(player: PlayerState) {
     <p v-else class="soft small">None yet. Open <b>/player</b> on the device; it shows a code of six letters and figures.</p>
     <p v-if="trouble" class="said-error small" role="alert">{{ trouble }}</p>
     <p v-if="said" class="small" role="status">{{ said }}</p>
-    <form class="bind" @submit.prevent="bind">
-      <label for="code">Code on the new player</label>
-      <BFormInput id="code" v-model="code" class="figures" maxlength="9" autocomplete="off" placeholder="K7M 4TX" required />
-      <BButton type="submit" variant="primary" size="sm">Bind</BButton>
-    </form>
+    <BindForm :display="display" />
   </aside>
 </template>
 
@@ -251,19 +235,5 @@ li {
 }
 .output {
   margin-left: 5px;
-}
-.bind {
-  display: grid;
-  grid-template-columns: 1fr auto;
-  gap: 2px 8px;
-}
-.bind label {
-  grid-column: 1 / 3;
-  font-size: 0.8125rem;
-  color: var(--soft);
-}
-.bind input {
-  text-transform: uppercase;
-  letter-spacing: 0.08em;
 }
 </style>

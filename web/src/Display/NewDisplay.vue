@@ -44,7 +44,7 @@ async function make() {
       },
     })
     await queries.invalidateQueries({ queryKey: ['estate'] })
-    await router.push(`/displays/${made.id}`)
+    await router.push(`/displays/${made.id}?new`)
   } catch (e) {
     trouble.value = sentence(e)
   } finally {

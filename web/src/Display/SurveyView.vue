@@ -2,7 +2,7 @@
 import { useQueryClient } from '@tanstack/vue-query'
 import { useEventListener } from '@vueuse/core'
 import { computed, onBeforeUnmount, ref, shallowRef, watch, watchEffect } from 'vue'
-import { useRouter } from 'vue-router'
+import { useRoute, useRouter } from 'vue-router'
 import { useEstate } from '../Estate/estate'
 import { useDesigns } from '../Layout/designs'
 import DesignHead from '../Layout/DesignHead.vue'
@@ -17,6 +17,7 @@ import { inTurn } from '../ui/inTurn'
 import { useSecond } from '../ui/second'
 import { type Finding, type Rect, useShelf } from '../ui/shelf'
 import { type SurveyAct, moved, surveyed } from './edit'
+import LeadsOn from './LeadsOn.vue'
 import PanelTable from './PanelTable.vue'
 import PlayerLedger from './PlayerLedger.vue'
 import ReadingPlan from './ReadingPlan.vue'
@@ -30,6 +31,7 @@ const props = defineProps<{ id: string }>()
 const work = useDesignWork<DisplayDocument>('displays', props.id)
 const queries = useQueryClient()
 const router = useRouter()
+const route = useRoute()
 const { displays } = useEstate()
 const display = computed(() => displays.value.find((d) => d.id === props.id) ?? null)
 const { data: saved } = useDisplay(props.id)
@@ -182,6 +184,7 @@ const words = computed(() => {
     <div v-if="work.document.value" class="columns">
       <div class="leaf">
         <p v-if="trouble || actTrouble" class="said-error small px-3 pt-2 m-0" role="alert">{{ trouble || actTrouble }}</p>
+        <LeadsOn v-if="display" :display="display" :is-new="'new' in route.query" />
         <SurveyLedger :document="work.document.value" :chosen="chosen" @change="change" @act="act" />
         <PanelTable
           v-if="said"

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import { moment } from '../ui/format'
-import { type Handing, saysOf } from './handings'
+import { type Handing, arrivalOf, saysOf } from './handings'
 import PutBack from './PutBack.vue'
 
 /** What is under way, and what became of one's own: it goes on when one leaves, and is here when one comes back. `lately`: what became of others too. */
@@ -37,7 +37,7 @@ const shown = computed(() =>
         :aria-label="`${h.name}: ${h.done} of ${h.of}`"
       ></progress>
       <span class="soft small">{{ moment(h.ended_at ?? h.begun_at) }}{{ h.begun_by ? `, ${h.begun_by}` : '' }}</span>
-      <RouterLink v-if="h.state === 'done'" to="/playback">Watch it arrive</RouterLink>
+      <RouterLink v-if="h.state === 'done'" :to="arrivalOf(h)">Watch it arrive</RouterLink>
       <button v-if="h.state === 'done'" type="button" class="btn btn-link btn-sm p-0" :aria-label="`Undo: ${h.name}`" @click="undo(h.id)">
         undo…
       </button>

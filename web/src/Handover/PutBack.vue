@@ -4,7 +4,7 @@ import { computed, ref, watch } from 'vue'
 import { type ReleaseState, useEstate } from '../Estate/estate'
 import { api, sentence } from '../ui/api'
 import { moment } from '../ui/format'
-import { type Handing, told, useHandings } from './handings'
+import { type Handing, arrivalOf, told, useHandings } from './handings'
 import { type Offer, countOf } from './offers'
 import OfferWords from './OfferWords.vue'
 
@@ -66,7 +66,7 @@ async function putBack() {
     <p v-if="trouble || now?.state === 'failed'" class="said-error" role="alert">{{ trouble || now?.trouble }}</p>
     <div class="foot">
       <span v-if="now?.state === 'done'" role="status"
-        ><b>Back.</b> The players change over when they have all of it. <RouterLink to="/playback">Watch it arrive</RouterLink></span
+        ><b>Back.</b> The players change over when they have all of it. <RouterLink :to="arrivalOf(now)">Watch it arrive</RouterLink></span
       >
       <span v-else class="soft small">It becomes a new release, with all that was in it then, and can be undone in the same way.</span>
       <BButton

@@ -52,6 +52,12 @@ export function told(displays: string[], of: number, nameOf: (display: string) =
   return named.map(nameOf).join(', ') + (of > named.length ? ` and ${of - named.length} more` : '')
 }
 
+/** Where one sees it arrive: its displays alone, or where they are too many to be named, all that play what it is called. */
+export const arrivalOf = ({ displays, of, name }: Handing) => ({
+  path: '/playback',
+  query: displays.length === of ? { display: displays } : { search: name },
+})
+
 /** How far it is, in words. */
 export function saysOf(handing: Handing, nameOf: (display: string) => string): string {
   const where = told(handing.displays, handing.of, nameOf)

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { useQueryClient } from '@tanstack/vue-query'
 import { useDropZone } from '@vueuse/core'
-import { computed, onBeforeUnmount, reactive, ref, useTemplateRef, watchEffect } from 'vue'
+import { computed, onBeforeUnmount, ref, useTemplateRef, watchEffect } from 'vue'
 import { useRouter } from 'vue-router'
 import { api, sentence } from '../ui/api'
 import { ask } from '../ui/ask'
@@ -14,7 +14,9 @@ import { useGrowing } from '../ui/growing'
 import ListEnd from '../ui/ListEnd.vue'
 import RecordButton from '../ui/RecordButton.vue'
 import { useShelf } from '../ui/shelf'
+import { ACCEPTED, useBringingIn } from './bringing'
 import { type MediaState, facts, useMedia } from './media'
+import UploadList from './UploadList.vue'
 
 const { query, all, findings } = useMedia()
 const queries = useQueryClient()
@@ -22,7 +24,7 @@ const router = useRouter()
 const shelf = useShelf()
 const area = useTemplateRef('area')
 const chooser = useTemplateRef<HTMLInputElement>('chooser')
-const uploads = reactive<{ name: string; share: number; trouble: string }[]>([])
+const { uploads, bringIn, putAway } = useBringingIn()
 const trouble = ref('')
 
 const search = useAsked('search')
@@ -41,18 +43,8 @@ const found = computed(() => {
 })
 const { shown, left, end } = useGrowing(found)
 
-async function bringIn(files: File[] | FileList | null) {
-  for (const file of files ? [...files] : []) {
-    const upload = reactive({ name: file.name, share: 0, trouble: '' })
-    uploads.push(upload)
-    try {
-      await api.upload<MediaState>('media', file, (share) => (upload.share = share))
-      uploads.splice(uploads.indexOf(upload), 1)
-      await queries.invalidateQueries({ queryKey: ['media'] })
-    } catch (e) {
-      upload.trouble = sentence(e)
-    }
-  }
+function choose() {
+  void bringIn(chooser.value?.files ?? null)
   if (chooser.value) chooser.value.value = ''
 }
 const { isOverDropZone } = useDropZone(area, { onDrop: (files) => void bringIn(files) })
@@ -110,28 +102,13 @@ onBeforeUnmount(() => shelf.clear())
             { value: 'size', text: 'largest first' },
           ]"
         />
-        <input
-          ref="chooser"
-          type="file"
-          multiple
-          hidden
-          accept="image/png,image/jpeg,image/webp,image/svg+xml,video/mp4,video/webm,video/quicktime"
-          @change="bringIn(chooser?.files ?? null)"
-        />
+        <input ref="chooser" type="file" multiple hidden :accept="ACCEPTED" @change="choose" />
         <BButton variant="primary" @click="chooser?.click()">Bring in…</BButton>
       </div>
     </div>
     <section class="body p-3" aria-label="Pictures and films">
       <p v-if="trouble" class="said-error" role="alert">{{ trouble }}</p>
-      <ul v-if="uploads.length" class="uploads" aria-label="On the way">
-        <li v-for="(upload, i) in uploads" :key="i">
-          <span>{{ upload.name }}</span>
-          <BProgress v-if="!upload.trouble" :value="upload.share * 100" :aria-label="`${upload.name} is on the way`" />
-          <span v-else class="said-error"
-            >{{ upload.trouble }} <button type="button" class="btn btn-link btn-sm" @click="uploads.splice(i, 1)">put away</button></span
-          >
-        </li>
-      </ul>
+      <UploadList :uploads="uploads" @away="putAway" />
       <p v-if="query.isPending.value" class="empty">Reading the media.</p>
       <p v-else-if="query.error.value && all.length === 0" class="empty said-error">{{ query.error.value.message }}</p>
       <div v-else-if="all.length === 0" class="empty">
@@ -240,18 +217,5 @@ onBeforeUnmount(() => shelf.clear())
 .foot .btn {
   font-family: inherit;
   font-size: inherit;
-}
-.uploads {
-  list-style: none;
-  padding: 0;
-  margin: 0 0 16px;
-}
-.uploads li {
-  display: grid;
-  grid-template-columns: 260px 1fr;
-  align-items: center;
-  gap: 16px;
-  padding: 4px 0;
-  border-bottom: 1px solid var(--rule);
 }
 </style>

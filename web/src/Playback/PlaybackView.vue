@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { computed, onBeforeUnmount, ref, watchEffect } from 'vue'
+import { useRoute } from 'vue-router'
 import MiniPicture from '../Estate/MiniPicture.vue'
 import { type DisplayState, type PlayerState, type Standing, useEstate } from '../Estate/estate'
 import { matters } from '../Estate/matters'
@@ -34,10 +35,14 @@ const rows = computed(() =>
 )
 const search = useAsked('search')
 const state = useAsked('state')
+/** Some displays alone, as one comes from a handover. */
+const route = useRoute()
+const alone = computed(() => new Set([route.query.display ?? []].flat()))
 const found = computed(() => {
   const text = search.value.trim().toLowerCase()
   return rows.value.filter(
     ({ display, standing }) =>
+      (alone.value.size === 0 || alone.value.has(display.id)) &&
       (state.value === '' || (state.value === 'open' ? standing.level !== null : standing.state === state.value)) &&
       `${display.name} ${display.way.join(' ')} ${display.release?.name ?? ''}`.toLowerCase().includes(text),
   )
@@ -76,6 +81,10 @@ onBeforeUnmount(() => shelf.clear())
       </div>
     </div>
     <section class="body p-3" aria-label="Players">
+      <p v-if="alone.size" class="alone">
+        Only {{ alone.size === 1 ? 'the display' : `the ${alone.size} displays` }} of what was handed over.
+        <RouterLink :to="{ query: { ...route.query, display: undefined } }">Show all</RouterLink>
+      </p>
       <p v-if="query.isPending.value" class="empty">Asking.</p>
       <p v-else-if="query.error.value && rows.length === 0" class="empty said-error">{{ query.error.value.message }}</p>
       <div v-else-if="rows.length === 0" class="empty"><h2>No display is surveyed yet</h2></div>
@@ -164,6 +173,9 @@ onBeforeUnmount(() => shelf.clear())
 </template>
 
 <style scoped>
+.alone {
+  margin: 0 0 10px;
+}
 .table {
   font-size: 0.875rem;
 }
