@@ -85,13 +85,13 @@ final class BookedTest extends TestCase
             $who->script('document.querySelector("[data-booking=market]").focus()');
             (new Hands($who))->press($key);
         };
-        $move($hers, "\u{E008}\u{E014}\u{E000}");
+        $move($hers, "\u{E009}\u{E008}\u{E014}");
         $hers->until(static fn (): bool => str_ends_with($market($hers)['start'], 'T10:00:00'), 'an hour later');
         // The hand stays on it: the next arrow moves it on.
         $hers->until(static fn (): bool => $hers->script('return document.activeElement.dataset.booking') === 'market', 'the focus to stay');
-        (new Hands($hers))->press("\u{E014}");
+        (new Hands($hers))->press("\u{E009}\u{E014}");
         $hers->until(static fn (): bool => str_ends_with($market($hers)['start'], 'T10:05:00'), 'five minutes more');
-        $move($his, "\u{E012}");
+        $move($his, "\u{E009}\u{E012}");
         $his->see('[role=alert]', 'was saved as revision');
         self::assertStringEndsWith('T10:05:00', $market($his)['start'], 'hers stands');
         $his->press('[role=alert] button', 'Put mine on top');

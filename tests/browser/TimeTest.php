@@ -26,6 +26,27 @@ final class TimeTest extends TestCase
         $this->desk->close();
     }
 
+    public function testABookingLiesAheadItsEndFollowsAndADayIsPressedInACalendar(): void
+    {
+        Desk::signIn($this->desk, '/schedules/piers');
+        $this->desk->see('.week .bar');
+        $document = Desk::api($this->desk, 'schedules/piers')['document'];
+        $field = fn (string $name): string => (new Hands($this->desk))->field($name);
+        $this->desk->press('.actions button', 'New booking')->see('.booking');
+        $zone = new \DateTimeZone('Europe/Lisbon');
+        $begins = new \DateTimeImmutable($field('Begins'), $zone);
+        self::assertGreaterThan(new \DateTimeImmutable(), $begins);
+        self::assertEquals($begins->modify('+1 hour'), new \DateTimeImmutable($field('Ends'), $zone));
+
+        $this->desk->script('const field = document.querySelector(".booking .calendar"); field.value = "2027-03-01T10:30"; field.dispatchEvent(new Event("change"))');
+        $this->desk->holds('[aria-label="Begins"]', '2027-03-01 10:30')->holds('[aria-label="Ends"]', '2027-03-01 11:30');
+        $this->desk->press('.booking button', 'all day')->holds('[aria-label="Begins"]', '2027-03-01 00:00')->holds('[aria-label="Ends"]', '2027-03-02 00:00');
+        foreach (range(1, 3) as $_) {
+            $this->desk->press('.actions button', 'Undo');
+        }
+        $this->desk->until(fn (): bool => Desk::api($this->desk, 'schedules/piers')['document'] == $document, 'all to be undone');
+    }
+
     public function testAPlaylistSaysHowItGoesRoundWhateverIsDoneToIt(): void
     {
         Desk::signIn($this->desk, '/');

@@ -46,7 +46,9 @@ final class DeskTest extends TestCase
     public function testTheServersOwnWordsAreTold(): void
     {
         self::assertSame([
-            [422, 'value.range', '/name is empty.', '/name', false],
+            [422, 'value.range', 'Name is empty.', '/name', false],
+            [422, 'value.range', 'Size px of element 3 is 0; 1 is the least.', '/elements/2/style/size_px', false],
+            [422, 'value.range', 'On "Wide": Item 2 of element 1 has no media. Open /player.', '', false],
             [500, 'failed', 'The server answered 500.', '', false],
             [502, 'failed', 'The server answered 502.', '', true],
             [0, 'server.away', 'The server does not answer. What you changed is kept in this window.', '', true],
@@ -57,6 +59,8 @@ final class DeskTest extends TestCase
             const { call } = await start()
             const answers: any[] = [
               { status: 422, body: { error: { code: 'value.range', message: '/name is empty.', path: '/name' } } },
+              { status: 422, body: { error: { code: 'value.range', message: '/elements/2/style/size_px is 0; 1 is the least.', path: '/elements/2/style/size_px' } } },
+              { status: 422, body: { error: { code: 'value.range', message: 'On "Wide": /elements/0/playlist/items/1 has no media. Open /player.' } } },
               { status: 500, body: '<h1>Oops</h1>' },
               { status: 502, body: '' },
               'away',

@@ -42,7 +42,7 @@ final class WorkTest extends TestCase
 
     public function testWhatTheServerRefusesIsToldAndTheNextChangeIsSaved(): void
     {
-        self::assertSame(['refused', '/name is empty.', 1, 'Three', 'saved', ''], self::scene('whatTheServerRefusesIsToldAndTheNextChangeIsSaved'));
+        self::assertSame(['refused', 'Name is empty.', 1, 'Three', 'saved', ''], self::scene('whatTheServerRefusesIsToldAndTheNextChangeIsSaved'));
     }
 
     public function testALostSessionKeepsWhatIsTypedUntilSomebodySignsIn(): void

@@ -40,6 +40,34 @@ final class BookingActsTest extends TestCase
         self::refuses(Reason::FieldUnknown, $schedule, ['do' => 'make', 'plays' => ['layout' => 'x'], 'rank' => 'takeover', 'start' => '2026-06-03T09:00:00', 'end' => '2026-06-03T10:00:00']);
     }
 
+    public function testWhatIsProposedLiesAhead(): void
+    {
+        $lisbon = Schedule::fromArray(['timezone' => 'Europe/Lisbon'] + self::schedule()->toArray());
+        $proposed = static fn (array $more, string $now): array => [
+            (string) ($made = BookingActs::done($lisbon, Node::root(['do' => 'make', 'plays' => ['layout' => 'x']] + $more), Instant::parse($now)->ms)[0]->bookings[0])->start,
+            (string) $made->end,
+        ];
+        // In summer the clocks in Lisbon are an hour ahead of UTC.
+        self::assertSame(['2026-07-01T15:00:00', '2026-07-01T16:00:00'], $proposed([], '2026-07-01T13:40:00Z'));
+        self::assertSame(['2026-07-02T00:00:00', '2026-07-02T01:00:00'], $proposed(['day' => '2026-06-29'], '2026-07-01T22:10:00Z'), 'a day that is past');
+        self::assertSame(['2026-07-02T09:00:00', '2026-07-02T10:00:00'], $proposed(['day' => '2026-07-02'], '2026-07-01T13:40:00Z'));
+        self::refuses(Reason::ValueRange, $lisbon, ['do' => 'make', 'plays' => ['layout' => 'x'], 'day' => 'tomorrow']);
+    }
+
+    public function testAnEndFollowsItsBeginningAndADayIsTakenWhole(): void
+    {
+        $times = static fn (array $booking, array $act): array => [
+            (string) ($done = self::done(self::schedule(['id' => 'b'] + $booking + self::DAY), ['booking' => 'b'] + $act)[0]->bookings[0])->start,
+            (string) $done->end,
+        ];
+        self::assertSame(['2026-06-02T23:30:00', '2026-06-03T00:30:00'], $times([], ['do' => 'begin', 'start' => '2026-06-02T23:30']));
+        self::assertSame(['2026-06-01T00:00:00', '2026-06-02T00:00:00'], $times([], ['do' => 'whole']));
+        self::assertSame(['2026-06-01T00:00:00', '2026-06-04T00:00:00'], $times(['end' => '2026-06-03T01:00:00'], ['do' => 'whole']), 'what goes over days stays so');
+        self::assertSame(['2026-06-01T00:00:00', '2026-06-02T00:00:00'], $times(['start' => '2026-06-01T00:00:00', 'end' => '2026-06-02T00:00:00'], ['do' => 'whole']));
+        self::refuses(Reason::RefUnknown, self::schedule(), ['do' => 'whole', 'booking' => 'gone']);
+        self::refuses(Reason::RefUnknown, self::schedule(), ['do' => 'begin', 'booking' => 'gone', 'start' => '2026-06-02T23:30']);
+    }
+
     /** What happens on a date goes before what comes every week, and that before what comes every day, unless somebody says that it takes over. */
     public function testTheRankFollowsFromHowOftenItComes(): void
     {

@@ -7,11 +7,11 @@ import ChoiceField from '../ui/ChoiceField.vue'
 import { vKept } from '../ui/kept'
 import LocalField from '../ui/LocalField.vue'
 import TypedLine from '../ui/TypedLine.vue'
-import { type Booking, type Played, RANKS, type Rank, keyOf, playedOf } from './schedule'
+import { type Booking, type BookingAct, type Played, RANKS, type Rank, keyOf, playedOf } from './schedule'
 
 /** What is typed about one booking. */
 const props = defineProps<{ booking: Booking; zones: string[] }>()
-const emit = defineEmits<{ change: [change: Partial<Booking>]; repeat: [rrule: string | null] }>()
+const emit = defineEmits<{ change: [change: Partial<Booking>]; act: [act: BookingAct] }>()
 
 const layouts = useDesigns('layouts')
 const playlists = useDesigns('playlists')
@@ -65,9 +65,22 @@ function except(event: Event) {
         @change="emit('change', { zone: $event || undefined })"
       />
       <ChoiceField label="Rank" :value="booking.rank" :options="RANKS" @change="emit('change', { rank: $event as Rank })" />
-      <LocalField label="Begins" :value="booking.start" @change="$event && emit('change', { start: $event })" />
+      <LocalField label="Begins" :value="booking.start" @change="$event && emit('act', { do: 'begin', booking: booking.id, start: $event })" />
       <LocalField label="Ends" :value="booking.end" @change="$event && emit('change', { end: $event })" />
-      <ChoiceField label="Comes" :value="booking.rrule ?? ''" :options="ruleNames" @change="emit('repeat', $event || null)" />
+      <button
+        type="button"
+        class="btn btn-link btn-sm p-0 whole"
+        title="From midnight to midnight"
+        @click="emit('act', { do: 'whole', booking: booking.id })"
+      >
+        all day
+      </button>
+      <ChoiceField
+        label="Comes"
+        :value="booking.rrule ?? ''"
+        :options="ruleNames"
+        @change="emit('act', { do: 'repeat', booking: booking.id, rrule: $event || null })"
+      />
       <label class="wide"
         >Rule<input
           v-kept="booking.rrule ?? ''"
@@ -105,6 +118,10 @@ h2 {
 .form > label {
   font-size: 0.8125rem;
   color: var(--soft);
+}
+.whole {
+  align-self: end;
+  padding-bottom: 4px !important;
 }
 .wide {
   width: 100%;

@@ -136,14 +136,9 @@ const act = (what: BookingAct) => {
 }
 /** What is booked until somebody says otherwise: the standby, or the first thing that there is. */
 const usual = () => standby.value ?? (things.value[1] ? playedOf(things.value[1].value) : undefined)
-function make(start: string, end: string) {
+function make(when: { start: string; end: string } | { day: string }) {
   const plays = usual()
-  if (document.value && plays) act({ do: 'make', plays, start, end, ...(zone.value ? { zone: zone.value } : {}) })
-}
-function begun() {
-  const day = begin.value.toISODate()!
-  const date = span.value === 'day' ? day : (DateTime.now().setZone(told.value?.timezone).toISODate() ?? day)
-  make(`${date}T09:00:00`, `${date}T10:00:00`)
+  if (document.value && plays) act({ do: 'make', plays, ...when, ...(zone.value ? { zone: zone.value } : {}) })
 }
 /** What a hand has done to one occurrence is worked out by the core, for it alone, for the later ones too, or for all. */
 async function edit(id: string, of: Occurrence, more: { start?: string; end?: string }) {
@@ -237,7 +232,7 @@ onBeforeUnmount(() => shelf.clear())
         <BButton variant="outline-dark" title="Earlier" aria-label="Earlier" @click="go(-1)">‹</BButton>
         <BButton variant="outline-dark" @click="first = ''">Today</BButton>
         <BButton variant="outline-dark" title="Later" aria-label="Later" @click="go(1)">›</BButton>
-        <BButton variant="outline-dark" @click="begun">New booking</BButton>
+        <BButton variant="outline-dark" @click="make({ day: begin.toISODate()! })">New booking</BButton>
       </template>
     </DesignHead>
     <div class="columns">
@@ -260,7 +255,7 @@ onBeforeUnmount(() => shelf.clear())
             <ChoiceBar v-model="which" label="For which" :words="{ one: 'this one', later: 'this and later', all: 'all' }" />
           </div>
           <p class="turn small" :class="{ never: turn.data.value?.never }" role="status">{{ turnWords }}</p>
-          <BookingLedger :booking="booking" :zones="zones" @change="change" @repeat="act({ do: 'repeat', booking: booking.id, rrule: $event })" />
+          <BookingLedger :booking="booking" :zones="zones" @change="change" @act="act" />
           <div class="out">
             <button
               type="button"
@@ -318,7 +313,7 @@ onBeforeUnmount(() => shelf.clear())
           :each="span === 'month' ? 7 : 1"
           :month="span === 'month' ? month.toFormat('yyyy-MM') : undefined"
           @choose="choose"
-          @make="make"
+          @make="(start, end) => make({ start, end })"
           @move="(id, of, start, end) => edit(id, of, { start, end })"
           @remove="(id, of) => edit(id, of, {})"
           @turn="(forward) => go(forward ? 1 : -1)"

@@ -147,7 +147,12 @@ export function hoursOf(day: Day): { share: number; label: string; again: boolea
 }
 
 export type BookingAct =
-  | { do: 'make'; plays: Played; zone?: string; start: string; end: string }
+  /** Without times an hour that lies ahead, where it can be on that day. */
+  | ({ do: 'make'; plays: Played; zone?: string } & ({ start: string; end: string } | { day: string }))
+  /** Its end goes along. */
+  | { do: 'begin'; booking: string; start: string }
+  /** From midnight to midnight. */
+  | { do: 'whole'; booking: string }
   | { do: 'repeat'; booking: string; rrule: string | null }
   | { do: 'cure'; fix: Fix }
 /** What hands do to the bookings, done by the core; the booking that it is about comes back as well. */

@@ -1,5 +1,16 @@
 import { useSession } from './session'
 
+/** Where in a document, as a person says it: `/elements/2/rect/width` is the width of element 3. */
+function told(message: string): string {
+  return message.replace(/(^|: )((?:\/[\w~-]+)+)(?= )/, (_, before: string, pointer: string) => {
+    const parts = pointer.slice(1).split('/')
+    const counted = parts.flatMap((part, n) => (/^\d+$/.test(part) && n ? [`${parts[n - 1]!.replace(/s$/, '')} ${Number(part) + 1}`] : []))
+    const last = parts.at(-1)!
+    const words = [...(/^\d+$/.test(last) ? [] : [last]), ...counted.reverse()].join(' of ').replaceAll('_', ' ')
+    return `${before}${words.slice(0, 1).toUpperCase()}${words.slice(1)}`
+  })
+}
+
 /** What the server does not do, in its own words. */
 export class Problem extends Error {
   constructor(
@@ -9,7 +20,7 @@ export class Problem extends Error {
     readonly path: string,
     readonly body: Record<string, unknown>,
   ) {
-    super(message)
+    super(told(message))
   }
 
   /** Nothing is wrong with what was sent: it may go through later. */
