@@ -12,9 +12,10 @@ const boxes = computed(() =>
   Object.entries(props.areas).map(([name, r]) => {
     const [w, h] = [r.width * scale.value, r.height * scale.value]
     const figures = `${r.width} × ${r.height}`
-    // A figure is 6 px wide at this size; it stands upright where the area is narrow.
-    const along = w >= figures.length * 6 && h >= 11
-    const upright = !along && h >= figures.length * 6 && w >= 11
+    // A figure is 6 px wide at this size, and keeps off the edges; it stands upright where the area is narrow.
+    const long = figures.length * 6 + 4
+    const along = w >= long && h >= 11
+    const upright = !along && h >= long && w >= 11
     return { name, x: r.x * scale.value, y: r.y * scale.value, w, h, text: along || upright ? figures : '', upright }
   }),
 )

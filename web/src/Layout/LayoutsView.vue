@@ -156,7 +156,10 @@ async function make() {
   white-space: nowrap;
 }
 .raster input {
-  width: 92px;
+  width: 80px;
+}
+.raster .btn {
+  padding-inline: 0;
 }
 .make .btn-primary {
   margin-top: 14px;

@@ -67,6 +67,12 @@ function except(event: Event) {
       <ChoiceField label="Rank" :value="booking.rank" :options="RANKS" @change="emit('change', { rank: $event as Rank })" />
       <LocalField label="Begins" :value="booking.start" @change="$event && emit('act', { do: 'begin', booking: booking.id, start: $event })" />
       <LocalField label="Ends" :value="booking.end" @change="$event && emit('change', { end: $event })" />
+      <ChoiceField
+        label="Comes"
+        :value="booking.rrule ?? ''"
+        :options="ruleNames"
+        @change="emit('act', { do: 'repeat', booking: booking.id, rrule: $event || null })"
+      />
       <button
         type="button"
         class="btn btn-link btn-sm p-0 whole"
@@ -75,12 +81,6 @@ function except(event: Event) {
       >
         all day
       </button>
-      <ChoiceField
-        label="Comes"
-        :value="booking.rrule ?? ''"
-        :options="ruleNames"
-        @change="emit('act', { do: 'repeat', booking: booking.id, rrule: $event || null })"
-      />
       <label class="wide"
         >Rule<input
           v-kept="booking.rrule ?? ''"

@@ -36,6 +36,8 @@ const SNAP_MIN = computed(() => (props.each > 1 ? 60 : 5))
 const LEAST_MIN = 5
 const rows = computed(() => chartRows(props.told, { zone: props.zone, each: props.each, month: props.month, own: props.own }))
 const nowIn = (row: ChartRow) => (props.now >= row.begin && props.now < row.end ? shareAt(row, props.now) : null)
+/** Where it stands in its day; over the hours, where it covers nothing that is booked. */
+const nowAt = computed(() => rows.value.map(nowIn).find((share) => share !== null) ?? null)
 const oddWords = (day: Day) => {
   const [, step] = day.steps
   if (!step) return ''
@@ -185,6 +187,7 @@ function keys(event: KeyboardEvent, bar: Bar) {
       </template>
       <template v-else>
         <span v-for="h in 12" :key="h" :style="{ left: `${((h - 1) / 12) * 100}%` }">{{ String((h - 1) * 2).padStart(2, '0') }}:00</span>
+        <span v-if="nowAt !== null" class="now-at" :style="{ left: `${nowAt * 100}%` }">{{ clock(now, told.timezone, false) }}</span>
       </template>
     </div>
     <section v-for="(row, n) in rows" :key="row.key" class="day" :aria-label="`${row.name} ${row.month}`">
@@ -239,9 +242,7 @@ function keys(event: KeyboardEvent, bar: Bar) {
         <div v-if="held?.row === n" class="held" :style="{ left: `${held.left * 100}%`, width: `${held.width * 100}%` }">
           <span class="figures">{{ held.words }}</span>
         </div>
-        <div v-if="nowIn(row) !== null" class="now" :style="{ left: `${nowIn(row)! * 100}%` }">
-          <span class="figures">{{ clock(now, told.timezone, false) }}</span>
-        </div>
+        <div v-if="nowIn(row) !== null" class="now" :style="{ left: `${nowIn(row)! * 100}%` }"></div>
       </div>
     </section>
   </div>
@@ -459,15 +460,13 @@ function keys(event: KeyboardEvent, bar: Bar) {
   background: #a3262a;
   pointer-events: none;
 }
-.now span {
-  position: absolute;
-  bottom: 1px;
-  left: 4px;
-  font-size: 0.75rem;
+.axis .now-at {
+  top: 3px;
+  transform: translateX(-50%);
   color: #a3262a;
   background: var(--sheet);
   border: 1px solid #a3262a;
   padding: 0 3px;
-  line-height: 16px;
+  line-height: 18px;
 }
 </style>
