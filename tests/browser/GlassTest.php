@@ -8,6 +8,7 @@ use Facebook\WebDriver\Chrome\ChromeDevToolsDriver;
 use PHPUnit\Framework\TestCase;
 use UpperPane\Tests\Browser\Support\Chrome;
 use UpperPane\Tests\Browser\Support\Desk;
+use UpperPane\Tests\Browser\Support\Screen;
 
 /** What is seen on the glass when the machine under it is not what it should be. */
 final class GlassTest extends TestCase
@@ -60,6 +61,36 @@ final class GlassTest extends TestCase
         $this->player->see('.stage-canvas [data-element=main] img, .stage-canvas [data-element=main] video');
         $this->player->until(fn (): bool => $this->player->driver->executeAsyncScript($pieces, ['look']) === $sizes, 'all of them to be whole again');
         $this->player->until(fn (): bool => $this->player->script('return upperPanePlayer.told') === null, 'nothing to be wrong any more');
+    }
+
+    /** A small picture of what the browser draws, whatever it believes itself to draw. */
+    public function testAnAgentBesideTheBrowserTellsWhatIsOnTheGlass(): void
+    {
+        $port = (int) file_get_contents("{$this->player->profile}/DevToolsActivePort");
+        $command = sprintf('%s --once --browser http://127.0.0.1:%d 2>&1', escapeshellarg(dirname(__DIR__, 2) . '/bin/glass'), $port);
+        $agent = static function () use ($command): int {
+            exec($command, $said, $code);
+
+            return $code;
+        };
+        self::assertSame(0, $agent());
+        [$glass] = Desk::api($this->desk, 'displays/check-in-2/glass')['glass'];
+        $this->desk->go(Desk::url('/displays/check-in-2/seen'))->see('.glass figcaption', 'ago, at');
+        $picture = '.glass img[alt="What ' . $glass['name'] . ' has on its glass"]';
+        $this->desk->until(fn (): bool => $this->desk->script('return document.querySelector(arguments[0])?.naturalWidth', $picture) === 960, 'the picture of the glass');
+        $this->desk->see('.glass figure:nth-of-type(2) .stage-canvas');
+        // A plate that stands all the time, as the browser of the player draws it; JPEG is not exact.
+        $pixel = $this->desk->driver->executeAsyncScript(
+            'const [of, done] = arguments; createImageBitmap(document.querySelector(of)).then((bitmap) => { const c = new OffscreenCanvas(960, 540).getContext("2d");'
+            . ' c.drawImage(bitmap, 0, 0); done([...c.getImageData(6, 100, 1, 1).data].slice(0, 3)) })',
+            [$picture],
+        );
+        assert(is_array($pixel));
+        self::assertTrue(Screen::of($this->player)->is(12, 200, sprintf('#%02x%02x%02x', ...array_map(intval(...), $pixel)), 16));
+
+        // Where nothing plays it says so.
+        $this->player->go('about:blank');
+        self::assertSame(1, $agent());
     }
 
     /** What was drawn is counted, and what cannot be is told with where it lies. */

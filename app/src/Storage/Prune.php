@@ -65,6 +65,7 @@ final class Prune implements Chore
         $this->connection->executeStatement('DELETE FROM handing WHERE begun_at < ? AND state IN (?)', [$before(self::HANDING_DAYS * 86_400), ['done', 'failed']], [1 => ArrayParameterType::STRING]);
         $this->connection->executeStatement('DELETE FROM act WHERE did_at < ?', [$before(self::RECORD_DAYS * 86_400)]);
         $this->connection->executeStatement('DELETE FROM seen_thing WHERE day < ?', [substr($before(self::SEEN_DAYS * 86_400), 0, 10)]);
+        $this->connection->executeStatement('DELETE g FROM glass_picture g JOIN player p ON p.id = g.player_id WHERE p.revoked_at IS NOT NULL OR g.taken_at < ?', [$before(self::SEEN_DAYS * 86_400)]);
         $this->connection->executeStatement('DELETE FROM pairing WHERE ends_at < ?', [$before(86_400)]);
         $this->connection->executeStatement('DELETE FROM sessions WHERE sess_lifetime < ?', [$now]);
         $this->connection->executeStatement('DELETE FROM cache_items WHERE item_lifetime IS NOT NULL AND item_time + item_lifetime < ?', [$now]);

@@ -4,6 +4,7 @@ import { computed, ref } from 'vue'
 import { api } from '../ui/api'
 import { ago, clock, day, lasting } from '../ui/format'
 import { useSecond } from '../ui/second'
+import GlassNow from './GlassNow.vue'
 
 /** What was really seen on a display, by day and thing, and what its players say of themselves now. */
 const props = defineProps<{ id: string }>()
@@ -46,9 +47,12 @@ const query = useQuery({
 })
 const seen = computed(() => query.data.value)
 const dayInWords = (date: string) => day(Date.parse(`${date}T12:00:00Z`), 'UTC')
+/** What was not there when it was its turn, alone. */
+const missedOnly = ref(false)
 const elements = computed(() => {
   const by = new Map<string, Thing[]>()
-  for (const thing of seen.value?.things ?? []) by.set(thing.element, [...(by.get(thing.element) ?? []), thing])
+  for (const thing of seen.value?.things ?? [])
+    if (!missedOnly.value || thing.missed > 0 || thing.missed_ms >= 1000) by.set(thing.element, [...(by.get(thing.element) ?? []), thing])
   return [...by]
 })
 const place = (trouble: { element?: string; item?: string }) => [trouble.element, trouble.item].filter(Boolean).join(', ')
@@ -68,6 +72,7 @@ const place = (trouble: { element?: string; item?: string }) => [trouble.element
         </p>
       </div>
       <div v-if="seen?.day" class="actions">
+        <label class="soft small"><input v-model="missedOnly" type="checkbox" class="form-check-input" /> not there only</label>
         <label for="day" class="soft small">Day</label>
         <select id="day" class="form-select form-select-sm w-auto" :value="seen.day" @change="asked = ($event.target as HTMLSelectElement).value">
           <option v-for="d in seen.days" :key="d.day" :value="d.day">{{ dayInWords(d.day) }}{{ d.missed ? `, ${d.missed} not there` : '' }}</option>
@@ -80,7 +85,8 @@ const place = (trouble: { element?: string; item?: string }) => [trouble.element
       <p v-else-if="!seen" class="empty">Asking.</p>
       <template v-else>
         <section aria-label="Items of the day">
-          <div v-if="elements.length === 0" class="empty">
+          <div v-if="elements.length === 0 && missedOnly" class="empty"><h2>All was there when it was its turn</h2></div>
+          <div v-else-if="elements.length === 0" class="empty">
             <h2>Nothing was told yet</h2>
             <p>Players count what they draw, and tell it as often as they call. It is kept for 30 days.</p>
           </div>
@@ -116,6 +122,7 @@ const place = (trouble: { element?: string; item?: string }) => [trouble.element
           </table>
         </section>
         <section class="players" aria-label="Players">
+          <GlassNow :id="id" :timezone="seen.timezone" />
           <h2>Its players say</h2>
           <p v-if="seen.players.length === 0" class="soft">No player has called yet.</p>
           <div v-for="p in seen.players" :key="`${p.player} ${p.output}`" class="player">
@@ -153,11 +160,16 @@ const place = (trouble: { element?: string; item?: string }) => [trouble.element
 .table td {
   padding: 5px 12px;
 }
+.table thead th {
+  position: sticky;
+  top: 0;
+  background: var(--sheet);
+}
 .zone th {
   background: var(--paper);
   font-weight: 650;
 }
-section:first-child {
+.two > section:first-child {
   background: var(--sheet);
 }
 .players {

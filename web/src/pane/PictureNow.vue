@@ -53,9 +53,18 @@ function draw() {
 
 onMounted(draw)
 watch(
-  () => [props.sheet, props.media] as const,
+  () => props.sheet,
   () => {
     stage?.show(props.sheet, addressOf)
+    draw()
+  },
+)
+// What stands goes on as it is; what lies elsewhere by now, as a still that came later than its film, has to be made anew.
+watch(
+  () => JSON.stringify(props.media),
+  () => {
+    stage?.destroy()
+    stage = null
     draw()
   },
 )
