@@ -38,6 +38,7 @@ use UpperPane\App\Storage\Thing;
 use UpperPane\App\Storage\Transaction;
 use UpperPane\Core\Document\Node;
 use UpperPane\Core\Document\Reason;
+use UpperPane\Core\Units\LocalTime;
 
 /** Loads the demo estate into an empty database: the Pellan Islands Ferries, all made up. */
 #[AsCommand('upper-pane:demo', 'Loads the demo estate into an empty database.')]
@@ -180,7 +181,7 @@ final readonly class LoadDemo
         foreach (glob("$this->projectDir/demo/schedules/*.json") ?: [] as $file) {
             $node = Node::fromJson((string) file_get_contents($file));
             /** @var array<string, mixed> $document */
-            $document = $node->field('document')->value;
+            $document = $this->ahead((array) $node->field('document')->value);
             $head = $node->field('document');
             $schedule = new Design($head->field('id')->id(), DesignKind::Schedule, $head->field('name')->text(), $document, null, $this->clock->now(), 'ines', $node->field('place')->id());
             $this->entities->persist($schedule);
@@ -188,6 +189,30 @@ final readonly class LoadDemo
             $this->made($schedule);
         }
         $this->entities->flush();
+    }
+
+    /**
+     * What is booked for one date stands on the same weekday of the seven days from tomorrow on: on any day something lies ahead.
+     *
+     * @param array<mixed> $schedule
+     * @return array<mixed>
+     */
+    private function ahead(array $schedule): array
+    {
+        $tomorrow = intdiv($this->clock->now()->getTimestamp(), 86_400) + 1;
+        $bookings = is_array($schedule['bookings']) ? $schedule['bookings'] : [];
+        foreach ($bookings as $place => $booking) {
+            if (!is_array($booking) || isset($booking['rrule']) || !is_string($booking['start']) || !is_string($booking['end'])) {
+                continue;
+            }
+            $weeks = (int) ceil(($tomorrow - LocalTime::parse($booking['start'])->day()) / 7);
+            foreach (['start' => $booking['start'], 'end' => $booking['end']] as $edge => $text) {
+                $booking[$edge] = (string) LocalTime::ofSeconds(LocalTime::parse($text)->seconds + $weeks * 7 * 86_400);
+            }
+            $bookings[$place] = $booking;
+        }
+
+        return array_replace($schedule, ['bookings' => $bookings]);
     }
 
     /** Players that the stand-in plays (stand-ins/players.php reads the list that is written here). */

@@ -71,11 +71,10 @@ final class RehearsalTest extends TestCase
     public function testWhatIsSavedSaysWhereItIsFirstShownAndIsRehearsedThere(): void
     {
         Desk::signIn($this->desk, '/layouts/pier-lights');
-        // The day is not said on the day itself.
-        self::assertMatchesRegularExpression('~^first seen (\d+ \w{3} )?18:00 on Pier Vennick$~', $this->desk->see('.seen button', 'first seen')->getText());
+        self::assertMatchesRegularExpression('~^first seen \d+ \w{3} 18:00 on Pier Vennick$~', $this->desk->see('.seen button', 'first seen')->getText());
         $this->desk->press('.seen button');
         $this->desk->press('[aria-label="First shown"] a', 'Pier Vennick');
-        $this->desk->until(fn (): bool => str_contains($this->desk->see('figcaption')->getText(), "18:00:00 GMT-1\nPier board, Lights of Tolm"), 'its own beginning');
+        $this->desk->until(fn (): bool => preg_match('~18:00:00 GMT(-1)?\nPier board, Lights of Tolm~', $this->desk->see('figcaption')->getText()) === 1, 'its own beginning');
 
         // What nobody uses says so, and what is switched off says that.
         $document = Make::layout([Make::zone('main', 0, 0, 1920, 1080, [Make::picture('a')])]);

@@ -1,7 +1,7 @@
 import { useQuery } from '@tanstack/vue-query'
-import { useDebounceFn } from '@vueuse/core'
-import { type MaybeRefOrGetter, type Ref, ref, shallowRef, toValue, watch } from 'vue'
-import { api, Problem, sentence } from '../ui/api'
+import { type MaybeRefOrGetter, type Ref, toValue } from 'vue'
+import { useAnswer } from '../ui/answer'
+import { api } from '../ui/api'
 import type { Finding, Rect } from '../ui/shelf'
 
 /** The document of a display, `upper-pane/display@1`. */
@@ -174,29 +174,20 @@ export function useSaid(
   capPx: Ref<number | null>,
   layout: Ref<string>,
 ) {
-  const said = shallowRef<Said | null>(null)
-  const trouble = ref('')
-  let asked = 0
-  async function ask() {
-    if (!document.value) return
-    const mine = ++asked
-    try {
-      const place_ = toValue(place)
-      const answer = await api.post<Said>('displays/analysis', {
-        document: document.value,
-        ...(place_ ? { place: place_ } : {}),
-        ...(capPx.value ? { cap_px: capPx.value } : {}),
-        ...(layout.value ? { layout: layout.value } : {}),
-      })
-      if (mine !== asked) return
-      said.value = answer
-      trouble.value = ''
-    } catch (e) {
-      if (mine === asked) trouble.value = e instanceof Problem ? e.message.replace(/^\/document/, '') : sentence(e)
-    }
-  }
-  const soon = useDebounceFn(ask, 120)
-  watch([document, () => toValue(place), capPx, layout], () => void (said.value ? soon() : ask()), { immediate: true })
+  const { answer: said, trouble } = useAnswer(
+    () => {
+      const there = toValue(place)
+      return (
+        document.value && {
+          document: document.value,
+          ...(there ? { place: there } : {}),
+          ...(capPx.value ? { cap_px: capPx.value } : {}),
+          ...(layout.value ? { layout: layout.value } : {}),
+        }
+      )
+    },
+    (asked, signal) => api.post<Said>('displays/analysis', asked, signal),
+  )
   return { said, trouble }
 }
 

@@ -1,5 +1,4 @@
 <script setup lang="ts">
-import { useQuery } from '@tanstack/vue-query'
 import { useNow } from '@vueuse/core'
 import { computed, onBeforeUnmount, watchEffect } from 'vue'
 import DesignHead from '../Layout/DesignHead.vue'
@@ -8,6 +7,7 @@ import { useDesignWork } from '../Layout/work'
 import { useMedia } from '../Media/media'
 import PictureNow from '../pane/PictureNow.vue'
 import { isZone, sceneAt } from '../pane/sheet'
+import { useAnswer } from '../ui/answer'
 import { api } from '../ui/api'
 import { seconds } from '../ui/format'
 import type { Addresses, Analysis } from '../Layout/designs'
@@ -45,24 +45,22 @@ const whole = computed(() =>
         ],
       },
 )
-const analysis = useQuery({
-  queryKey: computed(() => ['playlist-analysis', props.id, JSON.stringify(whole.value)]),
-  enabled: computed(() => whole.value !== null),
-  placeholderData: (old: Analysis | undefined) => old,
-  queryFn: () => api.post<Analysis>('analysis', { document: whole.value }),
-})
-const loop = computed(() => analysis.data.value?.loops.whole)
+const { answer: analysis } = useAnswer(
+  () => whole.value && { document: whole.value },
+  (asked, signal) => api.post<Analysis>('analysis', asked, signal),
+)
+const loop = computed(() => analysis.value?.loops.whole)
 const due = computed(() => {
-  const sheet = analysis.data.value?.run_sheet
+  const sheet = analysis.value?.run_sheet
   const zone = sheet?.layers.find(isZone)
   const scene = sheet && zone ? sceneAt(zone, sheet.anchor_ms, now.value.getTime()) : null
-  return scene === null ? null : (analysis.data.value?.playing.whole?.scenes[scene]?.id ?? null)
+  return scene === null ? null : (analysis.value?.playing.whole?.scenes[scene]?.id ?? null)
 })
 
 const change = ({ items, interleave }: Listed, gesture?: string) => document.value && work.change({ ...document.value, items, interleave }, gesture)
 
 watchEffect(() => {
-  shelf.findings = (analysis.data.value?.findings ?? []).filter((f) => ['zone.empty', 'zone.gap', 'item.cut'].includes(f.code))
+  shelf.findings = (analysis.value?.findings ?? []).filter((f) => ['zone.empty', 'zone.gap', 'item.cut'].includes(f.code))
   shelf.remark = 'Nothing is found.'
 })
 onBeforeUnmount(() => shelf.clear())
@@ -82,7 +80,7 @@ onBeforeUnmount(() => shelf.clear())
           with-layouts
           :media="addresses"
           :due="due"
-          :playing="analysis.data.value?.playing.whole"
+          :playing="analysis?.playing.whole"
           @change="change"
         />
         <div v-if="document" class="standby">
@@ -99,8 +97,8 @@ onBeforeUnmount(() => shelf.clear())
         </div>
       </div>
       <div class="view">
-        <div v-if="analysis.data.value" class="screen">
-          <PictureNow :sheet="analysis.data.value.run_sheet" :media="analysis.data.value.media" :at="now.getTime()" />
+        <div v-if="analysis" class="screen">
+          <PictureNow :sheet="analysis.run_sheet" :media="analysis.media" :at="now.getTime()" />
         </div>
         <p class="figures note">as it plays now, on a landscape display of 16:9</p>
       </div>

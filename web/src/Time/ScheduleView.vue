@@ -1,9 +1,9 @@
 <script setup lang="ts">
-import { useQuery } from '@tanstack/vue-query'
 import { DateTime } from 'luxon'
-import { computed, onBeforeUnmount, ref, watch, watchEffect } from 'vue'
+import { computed, onBeforeUnmount, ref, watchEffect } from 'vue'
 import DesignHead from '../Layout/DesignHead.vue'
 import { useDesignWork } from '../Layout/work'
+import { useAnswer } from '../ui/answer'
 import { api, sentence } from '../ui/api'
 import { useAsked } from '../ui/asked'
 import ChoiceBar from '../ui/ChoiceBar.vue'
@@ -27,7 +27,7 @@ const first = useAsked('from')
 const display = useAsked('display')
 const zone = useAsked('zone')
 /** The first of the month that is seen. */
-const month = computed(() =>
+const month = computed((): DateTime =>
   DateTime.fromISO(first.value || DateTime.now().setZone(told.value?.timezone).toISODate()!, { zone: 'utc' }).startOf('month'),
 )
 /** A month is seen in whole weeks. */
@@ -35,7 +35,7 @@ const DAYS = computed(() => {
   if (span.value === 'day') return 1
   return span.value === 'month' ? 7 * Math.ceil((month.value.weekday - 1 + month.value.daysInMonth!) / 7) : 7
 })
-const from = computed(() => (span.value === 'month' ? month.value.toISODate()! : first.value))
+const from = computed((): string => (span.value === 'month' ? month.value.toISODate()! : first.value))
 
 /** The first day that is seen, as the core counts days: of the week, unless only one is. */
 const begin = computed(() => DateTime.fromISO(told.value?.days[0]?.date ?? (first.value || DateTime.now().toISODate()), { zone: 'utc' }))
@@ -44,22 +44,17 @@ const go = (by: number) =>
     span.value === 'month'
       ? month.value.plus({ months: by }).toISODate()!
       : begin.value.plus(span.value === 'day' ? { days: by } : { weeks: by }).toISODate()!)
-const told = ref<Told | null>(null)
-const asked = computed(() => ({
+const asked = computed((): object => ({
   schedule: props.id,
   document: document.value,
   ...(display.value ? { display: display.value } : {}),
   ...(from.value ? { day: from.value } : {}),
   days: DAYS.value,
 }))
-const query = useQuery({
-  queryKey: computed(() => ['plays', JSON.stringify(asked.value)]),
-  enabled: computed(() => document.value !== null),
-  placeholderData: (old: Told | undefined) => old,
-  retry: false,
-  queryFn: () => api.post<Told>('plays', asked.value),
-})
-watch(query.data, (data) => data && (told.value = data))
+const { answer: told, trouble: untold } = useAnswer<object, Told>(
+  () => (document.value ? asked.value : null),
+  (what, signal) => api.post<Told>('plays', what, signal),
+)
 
 const bookingAsked = useAsked('booking')
 const chosen = ref<string | null>(bookingAsked.value || null)
@@ -84,21 +79,15 @@ const elsewhere = (id: string) => {
   return `/schedules/${schedule}?booking=${rest.join('/')}`
 }
 /** When the chosen booking has its next turn, as it stands now. */
-const turn = useQuery({
-  queryKey: computed(() => ['plays-first', chosen.value, JSON.stringify(asked.value)]),
-  enabled: computed(() => document.value !== null && booking.value !== null),
-  placeholderData: (old: { at: string | null; never: string | null; why: string } | undefined) => old,
-  retry: false,
-  queryFn: () =>
-    api.post<{ at: string | null; never: string | null; why: string }>('plays/first', {
-      schedule: props.id,
-      document: document.value,
-      ...(told.value?.display ? { display: told.value.display } : {}),
-      booking: chosen.value,
-    }),
-})
+const { answer: turn } = useAnswer(
+  () =>
+    document.value && booking.value
+      ? { schedule: props.id, document: document.value, ...(told.value?.display ? { display: told.value.display } : {}), booking: chosen.value }
+      : null,
+  (what, signal) => api.post<{ at: string | null; never: string | null; why: string }>('plays/first', what, signal),
+)
 const turnWords = computed(() => {
-  const first = turn.data.value
+  const first = turn.value
   if (!first) return ''
   if (first.at === null) return `Never seen: ${first.why}.`
   return Date.parse(first.at) <= at.value ? 'Seen now.' : `Next seen ${moment(first.at, told.value?.timezone)}.`
@@ -205,7 +194,7 @@ const handTo = computed(() => `/handover?schedule=${props.id}${(told.value?.disp
 
 watchEffect(() => {
   shelf.findings = told.value?.findings ?? []
-  shelf.remark = query.error.value ? sentence(query.error.value) : 'Nothing is found in the next eight weeks.'
+  shelf.remark = untold.value || 'Nothing is found in the next eight weeks.'
 })
 shelf.chosen = (finding: Finding) => {
   const id = finding.elements[0]
@@ -254,7 +243,7 @@ onBeforeUnmount(() => shelf.clear())
             <span class="small">Dragging moves</span>
             <ChoiceBar v-model="which" label="For which" :words="{ one: 'this one', later: 'this and later', all: 'all' }" />
           </div>
-          <p class="turn small" :class="{ never: turn.data.value?.never }" role="status">{{ turnWords }}</p>
+          <p class="turn small" :class="{ never: turn?.never }" role="status">{{ turnWords }}</p>
           <BookingLedger :booking="booking" :zones="zones" @change="change" @act="act" />
           <div class="out">
             <button
@@ -301,8 +290,8 @@ onBeforeUnmount(() => shelf.clear())
         </template>
       </div>
       <div class="view">
-        <p v-if="query.isPending.value && !told" class="p-3 soft">Working out what plays.</p>
-        <p v-else-if="!told" class="p-3 said-error" role="alert">{{ query.error.value ? sentence(query.error.value) : '' }}</p>
+        <p v-if="!told && !untold" class="p-3 soft">Working out what plays.</p>
+        <p v-else-if="!told" class="p-3 said-error" role="alert">{{ untold }}</p>
         <WeekChart
           v-else
           :told="told"

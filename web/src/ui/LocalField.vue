@@ -49,11 +49,10 @@ function pressed() {
 <style scoped>
 .both {
   position: relative;
-  display: block;
-  width: 166px;
+  display: flex;
 }
 .form-control {
-  padding-right: 26px;
+  width: 148px;
 }
 .calendar {
   position: absolute;
@@ -63,13 +62,10 @@ function pressed() {
   pointer-events: none;
 }
 .open {
-  position: absolute;
-  right: 1px;
-  top: 1px;
-  bottom: 1px;
-  width: 24px;
-  border: 0;
-  background: none;
+  width: 26px;
+  border: 1px solid var(--ink);
+  border-left: 0;
+  background: var(--sheet);
   padding: 0;
 }
 path {

@@ -48,7 +48,7 @@ async function answerOf(response: Response): Promise<unknown> {
 /** The session has another token by now, since somebody signed in again, here or in another tab: once more with that. */
 const tokenIsOld = (e: unknown): boolean => e instanceof Problem && e.status === 403 && e.code === 'csrf.wrong'
 
-async function call<T>(method: string, path: string, body?: unknown, again = false): Promise<T> {
+async function call<T>(method: string, path: string, body?: unknown, signal?: AbortSignal, again = false): Promise<T> {
   const session = useSession()
   const headers: Record<string, string> = { Accept: 'application/json' }
   if (body !== undefined) headers['Content-Type'] = body instanceof Blob ? 'application/octet-stream' : 'application/json'
@@ -59,6 +59,7 @@ async function call<T>(method: string, path: string, body?: unknown, again = fal
       method,
       headers,
       body: body === undefined || body instanceof Blob ? body : JSON.stringify(body),
+      signal,
     })
   } catch {
     throw new Problem(0, 'server.away', AWAY, '', {})
@@ -70,12 +71,13 @@ async function call<T>(method: string, path: string, body?: unknown, again = fal
     if (!tokenIsOld(e) || again) throw e
   }
   await session.load().catch(() => undefined)
-  return call(method, path, body, true)
+  return call(method, path, body, signal, true)
 }
 
 export const api = {
   get: <T>(path: string) => call<T>('GET', path),
-  post: <T>(path: string, body: unknown) => call<T>('POST', path, body),
+  /** @param signal breaks it off, where nobody waits for it any more */
+  post: <T>(path: string, body: unknown, signal?: AbortSignal) => call<T>('POST', path, body, signal),
   put: <T>(path: string, body: unknown) => call<T>('PUT', path, body),
   delete: <T>(path: string) => call<T>('DELETE', path),
 

@@ -1,9 +1,9 @@
 <script setup lang="ts">
-import { useQuery } from '@tanstack/vue-query'
 import { useElementSize } from '@vueuse/core'
 import { computed, ref, useTemplateRef, watchEffect } from 'vue'
 import PictureNow from '../../pane/PictureNow.vue'
-import { api, sentence } from '../../ui/api'
+import { useAnswer } from '../../ui/answer'
+import { api } from '../../ui/api'
 import ChoiceBar from '../../ui/ChoiceBar.vue'
 import type { Rect } from '../../ui/shelf'
 import type { Analysis } from '../designs'
@@ -31,12 +31,10 @@ interface Seen {
     cells: (Rect & { level: Level })[]
   }[]
 }
-const query = useQuery({
-  queryKey: computed(() => ['as-seen', props.display, composer.variant.value, JSON.stringify(composer.whole.value)]),
-  placeholderData: (before: Seen | undefined) => before,
-  queryFn: () => api.post<Seen>('as-seen', { document: composer.whole.value, variant: composer.variant.value, display: props.display }),
-})
-const seen = computed(() => query.data.value ?? null)
+const { answer: seen, trouble } = useAnswer(
+  () => ({ document: composer.whole.value, variant: composer.variant.value, display: props.display }),
+  (asked, signal) => api.post<Seen>('as-seen', asked, signal),
+)
 const view = ref<'row' | 'map'>('row')
 watchEffect(() => {
   if (seen.value && seen.value.from.length === 0) view.value = 'map'
@@ -82,7 +80,7 @@ const WORDS = { comfortable: 'comfortable', limit: 'at the limit', unreadable: '
       </div>
     </div>
     <div class="told">
-      <p v-if="query.error.value" class="said-error m-0">{{ sentence(query.error.value) }}</p>
+      <p v-if="trouble" class="said-error m-0">{{ trouble }}</p>
       <p v-else-if="view === 'row' && place" class="m-0">
         As large as {{ displayName }} looks from {{ metres(place.distance_mm) }}, when this screen is at arm's length (71 cm) and shows a page at 100
         %.
