@@ -17,6 +17,7 @@ class Animation_ {
   constructor(
     readonly frames: Style[],
     readonly timing: { duration: number; iterations: number },
+    private readonly forget: (one: Animation_) => void,
   ) {}
   get currentTime() {
     return this.startTime === null ? this.held : performance.now() - this.startTime
@@ -30,6 +31,8 @@ class Animation_ {
   }
   cancel() {
     this.isOver = true
+    // Nothing holds it any more, as in a browser.
+    this.forget(this)
   }
   private get share() {
     const { duration, iterations } = this.timing
@@ -84,7 +87,7 @@ export class Element_ {
     return this.children.flatMap((one) => (one instanceof Element_ ? [one, ...one.all()] : []))
   }
   animate(frames: Style[], timing: { duration: number; iterations: number }) {
-    const animation = new Animation_(frames, timing)
+    const animation = new Animation_(frames, timing, (over) => (this.animations = this.animations.filter((one) => one !== over)))
     this.animations.push(animation)
     return animation
   }

@@ -20,9 +20,10 @@ function player() {
 
 const collect = (globalThis as { gc?: () => void }).gc ?? (() => undefined)
 
-export function aDay() {
+export async function aDay() {
   const { stage, sheets, hours, canvas, tally } = player()
-  const told = sheets.map((sheet, n) => {
+  const told: object[] = []
+  for (const [n, sheet] of sheets.entries()) {
     stage.show(sheet)
     const begin = sheet.anchor_ms
     const [most, least, heaps] = [{ elements: 0, films: 0 }, { elements: Infinity }, [] as number[]]
@@ -38,14 +39,16 @@ export function aDay() {
       most.films = Math.max(most.films, page.films())
       if (Math.floor((at - begin) / 900_000) > hour) {
         hour++
+        // What has been promised meanwhile comes to its end, as between two frames of a browser.
+        await new Promise((done) => setImmediate(done))
         collect()
         heaps.push(process.memoryUsage().heapUsed)
       }
       const next = nextChange(sheet, at)
       at = Math.min(next ?? Infinity, at + 10_000)
     }
-    return { n, draws, ...most, heaps }
-  })
+    told.push({ n, draws, ...most, heaps })
+  }
   stage.destroy()
   return { told, filmsLeft: page.films(), elementsLeft: canvas.all().length }
 }
