@@ -35,7 +35,7 @@ final class StageTest extends TestCase
             [[['i1', 1], ['f1', 0.25]], 11_000],
             [[['f1', 1]], 20_000],
         ], $told['seen']);
-        self::assertSame([true], $told['fades'], 'what has come stands by itself');
+        self::assertSame([], $told['fades'], 'what has come stands by itself: no motion is left on it');
     }
 
     public function testWhatMovesIsSeenWhereItsZoneLies(): void
