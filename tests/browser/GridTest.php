@@ -94,12 +94,7 @@ final class GridTest extends TestCase
         $this->hands->focusPane();
         $this->hands->press(' ');
         $at = fn (): int => (int) $this->desk->see('.tide .hand')->getAttribute('aria-valuenow');
-        $this->desk->until(static function () use ($at): bool {
-            $before = $at();
-            usleep(100_000);
-
-            return $at() === $before;
-        }, 'the clock to stand');
+        $this->desk->see('.tide .steps .run', 'run');
         $before = $at();
         $scale = $this->desk->see('.tide .bed .scale');
         (new WebDriverActions($this->desk->driver))->moveToElement($scale)->clickAndHold()->moveByOffset(120, 0)->perform();

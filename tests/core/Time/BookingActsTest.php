@@ -52,6 +52,7 @@ final class BookingActsTest extends TestCase
         self::assertSame(['2026-07-02T00:00:00', '2026-07-02T01:00:00'], $proposed(['day' => '2026-06-29'], '2026-07-01T22:10:00Z'), 'a day that is past');
         self::assertSame(['2026-07-02T09:00:00', '2026-07-02T10:00:00'], $proposed(['day' => '2026-07-02'], '2026-07-01T13:40:00Z'));
         self::refuses(Reason::ValueRange, $lisbon, ['do' => 'make', 'plays' => ['layout' => 'x'], 'day' => 'tomorrow']);
+        self::refuses(Reason::FieldMissing, $lisbon, ['do' => 'make', 'plays' => ['layout' => 'x'], 'start' => '2026-01-01T09:00:00']);
     }
 
     public function testAnEndFollowsItsBeginningAndADayIsTakenWhole(): void

@@ -25,12 +25,8 @@ const chooser = useTemplateRef<HTMLInputElement>('chooser')
 const area = useTemplateRef('area')
 /** Ids, in the order in which they came. */
 const brought = ref<string[]>([])
-const { uploads, bringIn, putAway } = useBringingIn((media) => brought.value.push(media.id))
+const { uploads, bringIn, chosen, putAway } = useBringingIn((media) => brought.value.push(media.id))
 const { isOverDropZone } = useDropZone(area, { onDrop: (files) => void bringIn(files) })
-function choose() {
-  void bringIn(chooser.value?.files ?? null)
-  if (chooser.value) chooser.value.value = ''
-}
 const those = computed(() => brought.value.flatMap((id) => all.value.find((m) => m.id === id) ?? []))
 const looked = computed(() => those.value.filter((m) => m.state === 'waiting' || m.state === 'probing'))
 const refused = computed(() => those.value.filter((m) => m.state === 'refused' || m.state === 'failed'))
@@ -80,7 +76,7 @@ function take(media: MediaState[]) {
     <div ref="area" class="area" :class="{ over: isOverDropZone }">
       <div class="bar">
         <BFormInput v-model="search" type="search" placeholder="Search by name" aria-label="Search media" />
-        <input ref="chooser" type="file" :multiple="several" hidden :accept="ACCEPTED" @change="choose" />
+        <input ref="chooser" type="file" :multiple="several" hidden :accept="ACCEPTED" @change="chosen" />
         <BButton variant="outline-dark" title="Or drag files onto this dialogue" @click="chooser?.click()">Bring in…</BButton>
         <BButton v-if="several" variant="primary" :disabled="picked.length === 0" @click="takePicked">
           {{ picked.length ? `Add ${picked.length} ${picked.length === 1 ? 'item' : 'items'}` : 'Add' }}

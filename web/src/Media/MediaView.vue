@@ -24,7 +24,7 @@ const router = useRouter()
 const shelf = useShelf()
 const area = useTemplateRef('area')
 const chooser = useTemplateRef<HTMLInputElement>('chooser')
-const { uploads, bringIn, putAway } = useBringingIn()
+const { uploads, bringIn, chosen, putAway } = useBringingIn()
 const trouble = ref('')
 
 const search = useAsked('search')
@@ -43,10 +43,6 @@ const found = computed(() => {
 })
 const { shown, left, end } = useGrowing(found)
 
-function choose() {
-  void bringIn(chooser.value?.files ?? null)
-  if (chooser.value) chooser.value.value = ''
-}
 const { isOverDropZone } = useDropZone(area, { onDrop: (files) => void bringIn(files) })
 
 const isUseless = (m: MediaState) => m.state === 'refused' || m.state === 'failed'
@@ -102,7 +98,7 @@ onBeforeUnmount(() => shelf.clear())
             { value: 'size', text: 'largest first' },
           ]"
         />
-        <input ref="chooser" type="file" multiple hidden :accept="ACCEPTED" @change="choose" />
+        <input ref="chooser" type="file" multiple hidden :accept="ACCEPTED" @change="chosen" />
         <BButton variant="primary" @click="chooser?.click()">Bring in…</BButton>
       </div>
     </div>

@@ -30,6 +30,12 @@ export function useBringingIn(arrived: (media: MediaState) => void = () => undef
       }
     }
   }
+  /** What was chosen in a field; it is empty then, so that the same can be chosen again. */
+  function chosen({ target }: Event) {
+    const field = target as HTMLInputElement
+    void bringIn(field.files)
+    field.value = ''
+  }
   const putAway = (upload: Upload) => uploads.splice(uploads.indexOf(upload), 1)
-  return { uploads, bringIn, putAway }
+  return { uploads, bringIn, chosen, putAway }
 }

@@ -38,7 +38,8 @@ final readonly class BookingActs
     {
         $name = $act->act(self::FIELDS);
         if ($name === 'make') {
-            $made = array_diff_key($act->fields(), ['do' => 1, 'day' => 1]) + self::proposed($schedule, $act->optional('day'), $nowMs);
+            $isTimed = $act->has('start') || $act->has('end');
+            $made = array_diff_key($act->fields(), ['do' => 1, 'day' => 1]) + ($isTimed ? [] : self::proposed($schedule, $act->optional('day'), $nowMs));
             [$next, $ids] = $schedule->booked([$made + ['rank' => Rank::Dated->value, 'created' => (string) Instant::ofMs($nowMs)]]);
 
             return [$next, $ids[0]];
