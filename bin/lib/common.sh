@@ -105,7 +105,7 @@ ensure_node_modules() {
 
 ensure_built() {
   local sources
-  sources=$(cd "$ROOT/web" && find src public *.html *.ts tsconfig*.json package-lock.json -type f 2>/dev/null | sort | sed "s|^|$ROOT/web/|")
+  sources=$(cd "$ROOT/web" && find src public *.html *.ts tsconfig*.json package-lock.json -type f -not -path 'src/formats/*' 2>/dev/null | sort | sed "s|^|$ROOT/web/|")
   # shellcheck disable=SC2086
   stamp "$ROOT/web/dist/.stamp" $sources && return
   say "Building the front end"

@@ -112,7 +112,6 @@ final readonly class Field
         return new self($this->role, $this->schema, true, $this->fields, $this->each, $this->either);
     }
 
-    /** What it is, in a few words, for the schema. */
     /** The same, or null. */
     public function orNull(): self
     {
@@ -121,6 +120,13 @@ final readonly class Field
         return new self($this->role, ['type' => $type] + $this->schema, $this->isRequired, $this->fields, $this->each, $this->either);
     }
 
+    /** As which the schema tells it, once for all places where it stands. */
+    public function named(string $name): self
+    {
+        return new self($this->role, $this->schema + ['title' => $name], $this->isRequired, $this->fields, $this->each, $this->either);
+    }
+
+    /** What it is, in a few words, for the schema. */
     public function saying(string $description): self
     {
         return new self($this->role, $this->schema + ['description' => $description], $this->isRequired, $this->fields, $this->each, $this->either);

@@ -33,6 +33,12 @@ final readonly class Fields
         return new self($this->all, $rules + $this->rules);
     }
 
+    /** As which the schema tells it, once for all places where it stands. */
+    public function named(string $name): self
+    {
+        return $this->where(['title' => $name]);
+    }
+
     /** @return array<string, Field> */
     public function all(): array
     {

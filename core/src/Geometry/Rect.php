@@ -52,7 +52,7 @@ final readonly class Rect
             'y' => Field::int()->required(),
             'width' => Field::int(1, Size::LONGEST)->required(),
             'height' => Field::int(1, Size::LONGEST)->required(),
-        ]);
+        ])->named('Rect');
     }
 
     public function right(): int

@@ -48,7 +48,7 @@ final readonly class Size
         /** @var ?Fields $fields made once, since it never changes */
         static $fields = null;
 
-        return $fields ??= Fields::of(['width' => Field::int(1, self::LONGEST)->required(), 'height' => Field::int(1, self::LONGEST)->required()]);
+        return $fields ??= Fields::of(['width' => Field::int(1, self::LONGEST)->required(), 'height' => Field::int(1, self::LONGEST)->required()])->named('Size');
     }
 
     /** The raster of a panel turned by a quarter: sides swapped. */

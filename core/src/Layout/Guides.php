@@ -32,7 +32,7 @@ final readonly class Guides
 
 
         return $fields ??= Fields::of([
-            'guides' => Field::object(Fields::of(['x' => $lines, 'y' => $lines]))->saying('lines for the hand, canvas px'),
+            'guides' => Field::object(Fields::of(['x' => $lines, 'y' => $lines])->named('Guides'))->saying('lines for the hand, canvas px'),
             'safe' => Field::int(0, Size::LONGEST)->saying('margin that is kept free at each edge, px'),
         ]);
     }

@@ -53,8 +53,8 @@ final readonly class Variant
             'id' => Field::id()->required(),
             'canvas' => Field::object(Size::fields())->required(),
             'recipe' => Field::object(Recipe::fields()),
-            'places' => Field::map(Field::object(Fields::of(['rect' => Field::object(Rect::fields())->required(), 'size_px' => Field::number(1, 100_000)])))->required(),
-        ])->and(Guides::fields()->all());
+            'places' => Field::map(Field::object(Fields::of(['rect' => Field::object(Rect::fields())->required(), 'size_px' => Field::number(1, 100_000)])->named('Place')))->required(),
+        ])->named('Variant')->and(Guides::fields()->all());
     }
 
     /**

@@ -55,7 +55,7 @@ final readonly class Media
             'width' => Field::int(1, Size::LONGEST)->required(),
             'height' => Field::int(1, Size::LONGEST)->required(),
             'length_ms' => Field::int(1)->saying('own length of a film, ms; a picture has none'),
-        ]);
+        ])->named('Media');
     }
 
     public function isFilm(): bool

@@ -64,7 +64,7 @@ final readonly class Item
                 ->saying('hours at which it is louder or lower, on the clock on the wall of the display; the first that fits holds'),
             'transition' => Field::object(Transition::fields()),
             'valid' => Field::object(Validity::fields()),
-        ])->where(['oneOf' => [['required' => ['media']], ['required' => ['layout']]]]);
+        ])->named('Item')->where(['oneOf' => [['required' => ['media']], ['required' => ['layout']]]]);
     }
 
     /** object-position in percent */

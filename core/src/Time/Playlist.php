@@ -56,7 +56,7 @@ final readonly class Playlist
                 'every' => Field::int(1, 1000)->required()->saying('after how many items one is put in, in turn, counting on across rounds'),
                 'items' => $items,
                 'ref' => Field::id(Role::PlaylistId)->saying('another playlist, without an interleave of its own'),
-            ])->where(['oneOf' => [['required' => ['items']], ['required' => ['ref']]]])),
+            ])->where(['oneOf' => [['required' => ['items']], ['required' => ['ref']]]])->named('Interleave')),
             'standby' => Standby::field()->saying('what plays where nothing is due, where the list is handed over whole'),
         ]);
     }

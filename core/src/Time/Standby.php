@@ -29,7 +29,7 @@ final readonly class Standby
             )->required()])),
             Field::object(Fields::of(['playlist' => Field::id(Role::PlaylistId)->required()])),
             Field::object(Fields::of(['media' => Field::either(Field::object(Media::fields(), Role::Media), Field::text(1, 200, Role::MediaId))->required()])),
-        );
+        )->named('Standby');
     }
 
     /** @throws DocumentRefused unless it is one of them */

@@ -30,7 +30,7 @@ final readonly class Transition
             'kind' => Field::oneOf(...array_column(TransitionKind::cases(), 'value'))->required(),
             'ms' => Field::int(0, self::LONGEST_MS)->saying('inside the duration'),
             'from' => Field::oneOf('left', 'right', 'top', 'bottom')->saying('side that a push or a wipe comes from; right and left by default'),
-        ]);
+        ])->named('Transition');
     }
 
     public static function cut(): self

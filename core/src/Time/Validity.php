@@ -39,7 +39,7 @@ final readonly class Validity
             'until' => $local,
             'days' => Field::list(Field::oneOf(...Rule::DAYS), 7),
             'hours' => Field::list(self::windowField(), 24)->saying('a window past midnight belongs to the day on which it begins'),
-        ]);
+        ])->named('Validity');
     }
 
     /** Hours of the day: from and to. */

@@ -23,7 +23,7 @@ final readonly class VolumeByHours
         /** @var ?Fields $fields made once, since it never changes */
         static $fields = null;
 
-        return $fields ??= Fields::of(['hours' => Validity::windowField()->required(), 'volume' => Field::int(0, 100)->required()]);
+        return $fields ??= Fields::of(['hours' => Validity::windowField()->required(), 'volume' => Field::int(0, 100)->required()])->named('Level');
     }
 
     public static function mute(): self

@@ -91,11 +91,44 @@ final class Docs
         ];
     }
 
+    /**
+     * What has a title stands among the definitions, once.
+     *
+     * @param array<mixed> $schema
+     * @param array<string, mixed> $named by title
+     * @return array<mixed>
+     */
+    private static function hoisted(array $schema, array &$named): array
+    {
+        foreach ($schema as $key => $one) {
+            if (is_array($one)) {
+                $schema[$key] = self::hoisted($one, $named);
+            }
+        }
+        $title = $schema['title'] ?? null;
+        if (!is_string($title)) {
+            return $schema;
+        }
+        $own = array_diff_key($schema, ['title' => 1, 'description' => 1]);
+        if (($named[$title] ?? $own) !== $own) {
+            throw new \LogicException("Two things are called $title in one schema.");
+        }
+        $named[$title] = $own;
+
+        return ['$ref' => "#/\$defs/$title"] + array_intersect_key($schema, ['description' => 1]);
+    }
+
     /** @param array<string, mixed> $schema */
     private static function schema(string $name, string $title, array $schema): string
     {
         $head = ['$schema' => 'https://json-schema.org/draft/2020-12/schema', '$id' => "https://upper-pane.invalid/formats/$name.schema.json", 'title' => $title];
 
-        return json_encode($head + $schema, JSON_PRETTY_PRINT | JSON_UNESCAPED_SLASHES | JSON_UNESCAPED_UNICODE | JSON_THROW_ON_ERROR) . "\n";
+        $named = [];
+        $schema = self::hoisted($schema, $named);
+        ksort($named);
+
+        $whole = $head + array_merge_recursive($named === [] ? [] : ['$defs' => $named], $schema);
+
+        return json_encode($whole, JSON_PRETTY_PRINT | JSON_UNESCAPED_SLASHES | JSON_UNESCAPED_UNICODE | JSON_THROW_ON_ERROR) . "\n";
     }
 }

@@ -9,7 +9,7 @@ const BUILT = Date.parse('2026-05-30T00:00:00Z')
 const pointer = (sha: string, more: Partial<Pointer> = {}): Pointer => ({
   revoked: false,
   player: { name: 'One', part: null, outputs: [1] },
-  display: { name: 'Hall', raster: { width: 1920, height: 1080 } },
+  display: { id: 'hall', name: 'Hall', timezone: 'UTC', raster: { width: 1920, height: 1080 } },
   release: { number: 1, url: `/releases/${sha}.json`, sha256: sha, bytes: 9 },
   report_every_s: 10,
   ...more,

@@ -12,6 +12,7 @@ const addresses: Record<string, { url: string; type: string; thumbnail?: string 
 const addressOf: AddressOf = (id) => addresses[id] ?? null
 const zone = rect(100, 50, 400, 200)
 const picture = {
+  id: 'z:i1',
   element: 'z',
   kind: 'zone',
   item: 'i1',
@@ -19,8 +20,14 @@ const picture = {
   drawn: rect(50, 50, 500, 200),
   media: { id: 'pier', name: 'pier.png', width: 500, height: 200 },
 } satisfies Part
-const film = { ...picture, item: 'f1', media: { id: 'quay', name: 'quay.mp4', width: 500, height: 200, length_ms: 10_000 } } satisfies Part
+const film = {
+  ...picture,
+  id: 'z:f1',
+  item: 'f1',
+  media: { id: 'quay', name: 'quay.mp4', width: 500, height: 200, length_ms: 10_000 },
+} satisfies Part
 const words = {
+  id: 't:',
   element: 't',
   kind: 'text',
   rect: rect(0, 0, 300, 80),
@@ -29,6 +36,7 @@ const words = {
   style: { family: 'Inter', size_px: 60, weight: 700, color: '#ffffff', align: 'center', valign: 'bottom', line_height: 1.2 },
 } satisfies Part
 const shape = {
+  id: 's:',
   element: 's',
   kind: 'shape',
   rect: rect(0, 0, 90, 90),
@@ -41,6 +49,7 @@ type Layers = RunSheet['layers']
 const sheet = (...layers: Layers): RunSheet => ({ canvas: { width: 1920, height: 540 }, background: '#102030', anchor_ms: 0, layers })
 const change = (n: number, moves?: 'push' | 'wipe') => (moves && n ? { moves: { kind: moves, ms: 1000, from: 'left' as const } } : {})
 const turns = (parts: Part[], fade = 1000, moves?: 'push' | 'wipe'): Layers[number] => ({
+  id: 'z',
   zone: 'z',
   rect: zone,
   period_ms: 10_000 * parts.length,
@@ -111,7 +120,7 @@ export function moves() {
 /** A film that follows itself while it fades is there twice, and neither is another than it was. */
 export function followsItself() {
   const { stage, parts } = opened('player')
-  const zone = turns([film, { ...film, item: 'f2' }]) as Extract<Layers[number], { zone: string }>
+  const zone = turns([film, { ...film, id: 'z:f2', item: 'f2' }]) as Extract<Layers[number], { zone: string }>
   stage.show(sheet({ ...zone, segments: zone.segments.map((one, n) => ({ ...one, fade_ms: 1000, scene: n })) }))
   stage.draw(19_500, true)
   const [second] = parts().map(content)
@@ -130,14 +139,16 @@ export function untilWhen() {
   }
   const clock = (field: string): Part => ({
     ...words,
+    text: '',
+    id: 'c:',
     element: 'c',
     kind: 'clock',
     clock: { tokens: [{ field, digits: 2 }], offsets: [[0, 3_600_000]] },
   })
   return [
     said([{ part: picture }, { part: words }], 500),
-    said([turns([picture, { ...picture, item: 'i2' }])], 4000),
-    said([turns([picture, { ...picture, item: 'i2' }])], 10_400),
+    said([turns([picture, { ...picture, id: 'z:i2', item: 'i2' }])], 4000),
+    said([turns([picture, { ...picture, id: 'z:i2', item: 'i2' }])], 10_400),
     said([{ part: clock('minute') }], 61_250),
     said([{ part: clock('second') }], 61_250),
     said([turns([film, picture])], 4000),
@@ -147,7 +158,7 @@ export function untilWhen() {
 /** What is seen within 10 s stands loaded; what is seen no more is given back. */
 export async function ready() {
   const { stage, parts } = opened('player')
-  const later = { ...picture, item: 'i2', media: { ...picture.media, id: 'later', name: 'later.png' } }
+  const later = { ...picture, id: 'z:i2', item: 'i2', media: { ...picture.media, id: 'later', name: 'later.png' } }
   addresses.later = { url: '/files/later.png', type: 'image/png' }
   const list = turns([picture, later, film])
   stage.show(sheet(list))

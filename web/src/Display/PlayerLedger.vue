@@ -4,7 +4,7 @@ import ChoiceBar from '../ui/ChoiceBar.vue'
 import MeasureField from '../ui/MeasureField.vue'
 import TypedLine from '../ui/TypedLine.vue'
 import { type SurveyAct, without } from './edit'
-import { type DisplayDocument, type PlayerDocument, type Said, linkName, useSizes } from './survey'
+import { type DisplayDocument, type PlayerDocument, type Said, type SensorKind, linkName, useSizes } from './survey'
 
 /** What each player of the display can do, its live inputs and its sensors. */
 const props = defineProps<{ document: DisplayDocument; processor: Said['processor'] }>()
@@ -32,7 +32,7 @@ const words = (text: string) =>
     .filter(Boolean)
 
 const SENSORS = computed(() => sizes.value?.sensors ?? [])
-function sensor(id: string, more: { kind?: string; bands?: string }) {
+function sensor(id: string, more: { kind?: SensorKind; bands?: string }) {
   put({
     sensors: (props.document.sensors ?? []).map((s) =>
       s.id !== id
@@ -220,7 +220,7 @@ function sensor(id: string, more: { kind?: string; bands?: string }) {
             class="form-select form-select-sm kind"
             :aria-label="`Kind of sensor ${s.id}`"
             :value="s.kind"
-            @change="sensor(s.id, { kind: ($event.target as HTMLSelectElement).value })"
+            @change="sensor(s.id, { kind: ($event.target as HTMLSelectElement).value as SensorKind })"
           >
             <option v-for="k in SENSORS" :key="k">{{ k }}</option>
           </select>

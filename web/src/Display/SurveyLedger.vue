@@ -144,7 +144,7 @@ function rename(event: Event) {
           label="Turned clockwise"
           :words="{ 0: '0°', 90: '90°', 180: '180°', 270: '270°' }"
           :model-value="`${shared((p) => p.rotation) ?? ''}`"
-          @update:model-value="set((p) => ({ ...p, rotation: Number($event) }))"
+          @update:model-value="set((p) => ({ ...p, rotation: Number($event) as PanelDocument['rotation'] }))"
         />
       </dd>
       <template v-if="one?.origin_mm">

@@ -1,56 +1,14 @@
 import { useQuery } from '@tanstack/vue-query'
 import { type MaybeRefOrGetter, type Ref, toValue } from 'vue'
 import { useAnswer } from '../ui/answer'
+import type { Display, Panel as PanelDocument, Player as PlayerDocument, Raster as Size, Sides } from '../formats/display'
 import { api } from '../ui/api'
 import type { Finding, Rect } from '../ui/shelf'
 
-/** The document of a display, `upper-pane/display@1`. */
-export interface DisplayDocument {
-  name: string
-  timezone: string
-  viewing: { nearest_mm: number; farthest_mm: number; centre_height_mm?: number; eye_height_mm?: number }
-  technology?: 'lcd' | 'led'
-  bezels?: 'hide' | 'butt'
-  refresh_hz?: number
-  bits?: number
-  gap_mm?: { x: number; y: number }
-  panels: PanelDocument[]
-  players?: PlayerDocument[]
-  /** Without a raster it takes the canvas. */
-  processor?: { player: string; output: number; raster?: Size }
-  inputs?: { id: string; name: string; raster: Size }[]
-  sensors?: { id: string; kind: string; bands_mm?: number[] }[]
-}
-export interface Size {
-  width: number
-  height: number
-}
-export interface Sides {
-  left: number
-  top: number
-  right: number
-  bottom: number
-}
-export interface PanelDocument {
-  id: string
-  column?: number
-  row?: number
-  origin_mm?: { x: number; y: number }
-  native: Size
-  active_mm: Size
-  bezel_mm: Sides
-  rotation: number
-  output?: number
-  player?: string
-}
-export interface PlayerDocument {
-  id: string
-  outputs?: { number: number; link: string }[]
-  films_at_once?: number
-  largest_film?: Size & { fps: number }
-  codecs?: string[]
-  kinds?: string[]
-}
+/** The document of a display; it says its format and its id where it is kept. */
+export type DisplayDocument = Omit<Display, 'format' | 'id'>
+export type SensorKind = NonNullable<DisplayDocument['sensors']>[number]['kind']
+export type { PanelDocument, PlayerDocument, Sides, Size }
 
 /** What the core says of a display. */
 export interface PlacedPanel {
@@ -153,7 +111,9 @@ export function useSizes() {
     queryKey: ['sizes'],
     staleTime: Infinity,
     queryFn: () =>
-      api.get<{ sizes: SizeClass[]; links: string[]; timezones: string[]; columns: string[]; kinds: string[]; sensors: string[] }>('survey/sizes'),
+      api.get<{ sizes: SizeClass[]; links: string[]; timezones: string[]; columns: string[]; kinds: string[]; sensors: SensorKind[] }>(
+        'survey/sizes',
+      ),
   })
 }
 

@@ -2,7 +2,7 @@ import { useQuery } from '@tanstack/vue-query'
 import { type MaybeRefOrGetter, computed, toValue } from 'vue'
 import { byId, useMedia } from '../Media/media'
 import { loadFaces } from '../pane/faces'
-import { type Manifest, type Sheet, type WholeRelease, isManifest, sheetsOf, together } from '../pane/release'
+import { type Manifest, type Sheet, type WholeRelease, identified, isManifest, sheetsOf, together } from '../pane/release'
 import type { ReleaseState } from './estate'
 
 const published = async <T>(url: string): Promise<T> => {
@@ -30,7 +30,7 @@ export function useRelease(release: MaybeRefOrGetter<ReleaseState | null>) {
     queryFn: async (): Promise<WholeRelease> => {
       const file = await published<WholeRelease | Manifest>(toValue(release)!.url)
       void loadFaces(file.faces)
-      if (!isManifest(file)) return file
+      if (!isManifest(file)) return { ...file, run_sheet: identified(file.run_sheet) }
       const sheets = await sheetsOf(file.planes, (sheet) => published<Sheet>(sheet.url))
       return { ...file, run_sheet: together(file.planes, sheets, Date.now()).sheet }
     },

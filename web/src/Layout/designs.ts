@@ -1,56 +1,43 @@
 import { useQuery } from '@tanstack/vue-query'
 import { type MaybeRefOrGetter, computed, toValue } from 'vue'
-import type { MediaRef } from '../Media/media'
+import type { ClockElement, Item, Layout as LayoutDocument, PictureElement, Rect, Style, TextElement, TickerElement, Transition } from '../formats/layout'
 import type { RunSheet } from '../pane/sheet'
 import { api } from '../ui/api'
-import type { Standby } from '../Time/schedule'
-import type { Finding, Rect } from '../ui/shelf'
-import type { Border, Recipe } from './division'
+import type { Finding } from '../ui/shelf'
+import type { Border } from './division'
 
-export const TRANSITIONS = ['cut', 'fade', 'push', 'wipe'] as const
+/** The documents of designs, as docs/formats tells them. */
+export type { Playlist as PlaylistDocument } from '../formats/playlist'
+export type {
+  ClockElement,
+  CodeElement,
+  Dial,
+  Guides,
+  Interleave,
+  Item,
+  Layout as LayoutDocument,
+  Level,
+  Mark,
+  PictureElement,
+  Place,
+  Progress,
+  Recipe,
+  Shadow,
+  ShapeElement,
+  Style,
+  Surround,
+  TextElement,
+  TickerElement,
+  Transition,
+  Validity,
+  Variant,
+  ZoneElement,
+} from '../formats/layout'
+
+export const TRANSITIONS = ['cut', 'fade', 'push', 'wipe'] as const satisfies Transition['kind'][]
 export const SIDES = ['left', 'right', 'top', 'bottom'] as const
 export const DAY_NAMES: Record<string, string> = { MO: 'Mon', TU: 'Tue', WE: 'Wed', TH: 'Thu', FR: 'Fri', SA: 'Sat', SU: 'Sun' }
 export const DAYS = ['MO', 'TU', 'WE', 'TH', 'FR', 'SA', 'SU'] as const
-
-export interface Transition {
-  kind: (typeof TRANSITIONS)[number]
-  ms?: number
-  from?: (typeof SIDES)[number]
-}
-
-/** When an item may play, on the clock on the wall of its display. */
-/** Hours of the day at which an item is louder or lower. */
-export interface Level {
-  hours: [string, string]
-  volume: number
-}
-
-export interface Validity {
-  from?: string
-  until?: string
-  days?: (typeof DAYS)[number][]
-  hours?: [string, string][]
-}
-
-export interface Item {
-  id: string
-  media?: MediaRef
-  layout?: { ref: string }
-  duration_ms?: number
-  lasts?: 'own' | 'leader' | 'endless'
-  fit?: Fit
-  focus?: [number, number]
-  enabled?: boolean
-  transition?: Transition
-  weight?: number
-  tied?: boolean
-  volume?: number
-  levels?: Level[]
-  valid?: Validity
-}
-
-/** What is put in after every n items: a list of its own, or another playlist. */
-export type Interleave = { every: number; items: Item[] } | { every: number; ref: string }
 
 /** How a zone goes round, as the core counts it. */
 export interface Playing {
@@ -62,163 +49,14 @@ export interface Playing {
   scenes: { id: string; name: string; standby?: true }[]
 }
 
-export const FITS = ['contain', 'cover', 'fill', 'none', 'scale-down'] as const
-export type Fit = (typeof FITS)[number]
-
-export interface Style {
-  family?: string
-  size_px: number
-  weight?: number
-  color?: string
-  align?: 'start' | 'center' | 'end'
-  valign?: 'top' | 'middle' | 'bottom'
-  line_height?: number
-  outline?: Surround
-  plate?: Surround
-  shadow?: Shadow
-}
-
-/** An outline outside the letters, or a plate that goes so far beyond the words. */
-export interface Surround {
-  px: number
-  color: string
-}
-export interface Shadow {
-  x_px?: number
-  y_px?: number
-  blur_px?: number
-  color: string
-}
-
-interface Head {
-  id: string
-  name?: string
-  rect: Rect
-  /** Left out for the time being. */
-  hidden?: boolean
-  /** Hands leave it alone. */
-  locked?: boolean
-  /** Elements of one group are chosen together. */
-  group?: string
-}
-
-/** Characters of a text, counted as Unicode code points, in another weight, size (a multiple of its own) or colour. */
-export interface Mark {
-  from: number
-  to: number
-  weight?: number
-  size?: number
-  color?: string
-}
-export type ZoneElement = Head & {
-  kind: 'zone'
-  playlist: { items: Item[]; interleave?: Interleave } | { ref: string }
-  standby?: Standby
-  follows?: string
-  ground?: string
-}
-export type TextElement = Head & {
-  kind: 'text'
-  text: string
-  style: Style
-  marks?: Mark[]
-  overflow?: 'report' | 'shrink' | 'clip'
-  least_px?: number
-}
-export type PictureElement = Head & {
-  kind: 'picture'
-  media: MediaRef
-  fit?: Fit
-  focus?: [number, number]
-  crop?: Rect
-  flip?: Flip
-  opacity?: number
-  radius_px?: number
-  ground?: string
-}
-export const FLIPS = ['none', 'across', 'down', 'both'] as const
-export type Flip = (typeof FLIPS)[number]
-export interface Progress {
-  zone: string
-  of?: 'item' | 'loop'
-  from?: 'left' | 'right' | 'top' | 'bottom'
-}
-export type ShapeElement = Head & { kind: 'shape'; shape?: 'rectangle' | 'ellipse'; fill: string; radius_px?: number; progress?: Progress }
-export interface Dial {
-  color: string
-  ground?: string
-  seconds?: boolean
-}
-export type ClockElement = Head & {
-  kind: 'clock'
-  pattern?: string
-  locale?: string
-  timezone?: string
-  style?: Style
-  dial?: Dial
-  until?: string
-  after?: string
-}
-export type CodeElement = Head & {
-  kind: 'code'
-  text: string
-  level?: 'L' | 'M' | 'Q' | 'H'
-  quiet?: number
-  color?: string
-  ground?: string
-  caption?: { text: string; style: Style }
-}
-export type TickerElement = Head & { kind: 'ticker'; text: string; style: Style; speed_px_s?: number; way?: 'left' | 'right' }
-export type Element = ZoneElement | TextElement | PictureElement | ShapeElement | ClockElement | CodeElement | TickerElement
+export const FITS = ['contain', 'cover', 'fill', 'none', 'scale-down'] as const satisfies Fit[]
+export const FLIPS = ['none', 'across', 'down', 'both'] as const satisfies Flip[]
+export type Fit = NonNullable<Item['fit']>
+export type Flip = NonNullable<PictureElement['flip']>
+export type Element = LayoutDocument['elements'][number]
 /** Those whose words are set in one style. */
 export type StyledElement = TextElement | TickerElement | (ClockElement & { style: Style })
 export const isStyled = (e: Element): e is StyledElement => 'style' in e && e.style !== undefined
-
-export interface LayoutDocument {
-  format: 'upper-pane/layout@1'
-  id: string
-  name: string
-  canvas: { width: number; height: number }
-  background?: { color: string }
-  recipe?: Partial<Recipe>
-  elements: Element[]
-  variants?: Variant[]
-  /** Lines for the hands of designers, px. */
-  guides?: Guides
-  /** Margin kept free at each edge, px. */
-  safe?: number
-}
-
-export interface Guides {
-  x?: number[]
-  y?: number[]
-}
-
-/** Where an element lies in a variant, and the size of its type there. */
-export interface Place {
-  rect: Rect
-  size_px?: number
-}
-
-/** The layout for another orientation or aspect: the same content, places of its own; what is not named is left out. */
-export interface Variant {
-  id: string
-  canvas: { width: number; height: number }
-  recipe?: Partial<Recipe>
-  places: Record<string, Place>
-  guides?: Guides
-  safe?: number
-}
-
-export interface PlaylistDocument {
-  format: 'upper-pane/playlist@1'
-  id: string
-  name: string
-  items: Item[]
-  interleave?: Interleave
-  /** What plays whenever nothing of it is due, where it is handed over whole. */
-  standby?: Standby
-}
 
 export interface DesignSummary {
   id: string

@@ -1,16 +1,11 @@
 import { useQuery, useQueryClient } from '@tanstack/vue-query'
 import { type MaybeRefOrGetter, computed, toValue } from 'vue'
+import type { Recipe as WrittenRecipe } from '../formats/layout'
 import { api } from '../ui/api'
 import type { Fix, Rect } from '../ui/shelf'
 import type { Element, LayoutDocument } from './designs'
 
-export interface Recipe {
-  columns: string
-  rows: string
-  gap: number
-  margin: number
-  areas: string[]
-}
+export type Recipe = Required<WrittenRecipe>
 
 /** A division to begin with, as it lies on the raster that was asked for; one that does not fit says why. */
 export interface Division {

@@ -1,5 +1,6 @@
 import { useQuery } from '@tanstack/vue-query'
 import { computed } from 'vue'
+import type { Media as MediaRef } from '../formats/layout'
 import { api } from '../ui/api'
 import { seconds, size } from '../ui/format'
 import type { Finding } from '../ui/shelf'
@@ -21,13 +22,7 @@ export interface MediaState {
 }
 
 /** As layouts and playlists name a media. */
-export interface MediaRef {
-  id?: string
-  name: string
-  width: number
-  height: number
-  length_ms?: number
-}
+export type { MediaRef }
 
 export const refOf = (m: MediaState): MediaRef => ({
   id: m.id,

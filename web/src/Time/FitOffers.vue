@@ -23,7 +23,7 @@ const lost = () => [
   ...(share('distortion') ? [`is stretched by ${share('distortion')} %`] : []),
 ]
 async function vary() {
-  if (!props.item.layout) return
+  if (!props.item.layout || !('ref' in props.item.layout)) return
   busy.value = true
   try {
     emit('again', await makeVariantOf(props.item.layout.ref, props.zone))

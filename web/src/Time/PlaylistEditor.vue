@@ -55,7 +55,9 @@ const add = (chosen: MediaState[]) => act({ do: 'add', items: chosen.map((m) => 
 
 const choosing = ref(false)
 const { all: layouts } = useDesigns('layouts')
-const layoutOf = (item: Item) => layouts.value.find((d) => d.id === item.layout?.ref) ?? null
+/** A layout that stands in the list whole has a name of its own, and is no design of the desk. */
+const refOfItem = ({ layout }: Item) => (layout && 'ref' in layout ? layout.ref : null)
+const layoutOf = (item: Item) => layouts.value.find((d) => d.id === refOfItem(item)) ?? null
 const addLayout = (layout: { id: string }) => act({ do: 'add', items: [{ layout: { ref: layout.id } }] })
 
 const open = ref<string | null>(null)
@@ -100,7 +102,8 @@ const factsOf = (item: Item) => {
   return `${item.media.length_ms ? `film ${seconds(item.media.length_ms)}` : 'picture'}, ${size(item.media)}`
 }
 const misfit = (item: Item) => props.findings?.find((f) => f.code === 'item.aspect' && f.measure?.item === item.id)
-const nameOf = (item: Item) => item.media?.name ?? layoutOf(item)?.name ?? item.layout?.ref ?? item.id
+const nameOf = (item: Item) =>
+  item.media?.name ?? layoutOf(item)?.name ?? (item.layout && 'name' in item.layout ? item.layout.name : refOfItem(item)) ?? item.id
 /** How it ends, where that is no figure that can be typed. */
 const lastsWords = (item: Item) => {
   if (item.lasts === 'endless' && item.duration_ms === undefined) return 'without end'

@@ -1,37 +1,12 @@
 import { DateTime } from 'luxon'
-import type { MediaRef } from '../Media/media'
+import type { Standby } from '../formats/layout'
+import type { Booking, Played, Schedule as ScheduleDocument } from '../formats/schedule'
 import { api } from '../ui/api'
 import type { Finding, Fix } from '../ui/shelf'
 
-export type Played = { layout: string } | { playlist: string } | { media: string }
-export const RANKS = ['takeover', 'dated', 'weekly', 'everyday'] as const
-export type Rank = (typeof RANKS)[number]
-
-export interface Booking {
-  id: string
-  name?: string
-  plays: Played
-  zone?: string
-  rank: Rank
-  start: string
-  end: string
-  rrule?: string
-  exdates?: string[]
-  rdates?: string[]
-  from?: string
-  until?: string
-  created?: string
-}
-
-export interface ScheduleDocument {
-  format: 'upper-pane/schedule@1'
-  id: string
-  name: string
-  timezone: string
-  standby?: Played
-  zones?: Record<string, { standby?: Played }>
-  bookings: Booking[]
-}
+export const RANKS = ['takeover', 'dated', 'weekly', 'everyday'] as const satisfies Rank[]
+export type Rank = Booking['rank']
+export type { Booking, Played, ScheduleDocument }
 
 /** A day as the clock on the wall counts it; `steps`: from so many ms into it the clock shows so many minutes since midnight. */
 export interface Day {
@@ -76,7 +51,7 @@ export interface Told {
 }
 
 /** The same as a layout or a playlist writes it: a layout also as a reference, a media also as a whole. */
-export type Standby = Played | { layout: { ref: string } } | { media: MediaRef }
+export type { Standby }
 export const standbyKey = (standby: Standby): string =>
   'layout' in standby
     ? `layout:${typeof standby.layout === 'string' ? standby.layout : standby.layout.ref}`

@@ -1,55 +1,29 @@
-import type { Face } from './faces'
+import type { Named, Plane, Planes, Release } from '../formats/release'
+import type { Layers, Sheet } from '../formats/sheet'
 import type { Box, Layer, RunSheet } from './sheet'
 
 /** What is handed over (docs/formats/release.md): a manifest of sheets, put together to what a stage draws. */
 
-export interface Named {
-  url: string
-  sha256: string
-  bytes: number
-}
+export type { Named, Planes, Release as Manifest, Sheet }
 
-/** What holds in [from, until); null is without an end on that side. */
-export interface Plane {
-  sheet: Named
-  from: string | null
-  until: string | null
-}
+/** A release in one piece; those that were made before there were manifests are published so. */
+export type WholeRelease = Pick<Release, 'media' | 'faces' | 'display'> & { format?: string; match: { target: Box }; run_sheet: RunSheet }
 
-export interface Planes {
-  base: Plane
-  above: (Plane & { id: string })[]
-  data: (Plane & { include: string })[]
-}
+type SheetLayer = Layers[number]
 
-interface Files {
-  match: { target: Box }
-  media: { id: string; name: string; url: string; sha256: string; bytes: number; type: string }[]
-  faces: (Face & { sha256: string; bytes: number })[]
-}
+const FORMAT: Release['format'] = 'upper-pane/release@2'
+export const isManifest = (file: WholeRelease | Release): file is Release => file.format === FORMAT
 
-/** A release in one piece; of those that were made before there were manifests, these are the published bytes. */
-export interface WholeRelease extends Files {
-  format?: string
-  display: { raster: { width: number; height: number }; outputs?: unknown[] }
-  run_sheet: RunSheet
+/** A whole release, whose parts have no ids where it was made before they were compiled. */
+export function identified(sheet: RunSheet): RunSheet {
+  const inOne = (layers: Layer[], way: string): Layer[] =>
+    layers.map((layer) => {
+      if ('part' in layer) return { part: { ...layer.part, id: layer.part.id ?? `${way}${layer.part.element}:${layer.part.item ?? ''}` } }
+      const id = layer.id ?? `${way}${layer.zone}`
+      return { ...layer, id, scenes: layer.scenes.map((scene, n) => inOne(scene, `${id}/${n}/`)) }
+    })
+  return { ...sheet, layers: inOne(sheet.layers, '') }
 }
-
-export interface Manifest extends Files {
-  format?: string
-  display: WholeRelease['display']
-  planes: Planes
-  sheets: Named[]
-}
-
-type SheetLayer = Layer | { include: string; id: string }
-export interface Sheet extends Partial<Omit<RunSheet, 'layers'>> {
-  layers: SheetLayer[]
-  includes?: Record<string, Named>
-}
-
-const FORMAT = 'upper-pane/release@2'
-export const isManifest = (file: WholeRelease | Manifest): file is Manifest => file.format === FORMAT
 
 export type Sheets = Record<string, Sheet>
 
@@ -78,8 +52,8 @@ export function together(planes: Planes, sheets: Sheets, at: number): { sheet: R
   const data = new Map(planes.data.filter(holds).map((plane) => [plane.include, plane.sheet]))
   const inOne = (sheet: Sheet, layers: SheetLayer[], way: string): Layer[] =>
     layers.flatMap((layer): Layer[] => {
-      if ('part' in layer) return [{ part: { ...layer.part, id: way + (layer.part.id ?? '') } }]
-      const id = way + (layer.id ?? '')
+      if ('part' in layer) return [{ part: { ...layer.part, id: way + layer.part.id } }]
+      const id = way + layer.id
       if ('include' in layer) {
         const named = data.get(layer.include) ?? sheet.includes?.[layer.include]
         const included = named && sheets[named.sha256]

@@ -1,148 +1,29 @@
 /** A compiled run sheet (docs/formats/run-sheet.md), and the one thing that is looked up in it: what is due at an instant. */
 
-export interface Box {
-  x: number
-  y: number
-  width: number
-  height: number
-}
+import type { Layers, LoopOf, Media, Part, RunSheet as RunSheetFile, Side, ZoneLayer } from '../formats/run-sheet'
 
-export interface TextStyle {
-  family: string
-  size_px: number
-  weight: number
-  color: string
-  align: 'start' | 'center' | 'end'
-  valign: 'top' | 'middle' | 'bottom'
-  line_height: number
-  outline?: { px: number; color: string }
-  plate?: { px: number; color: string }
-  shadow?: { x_px: number; y_px: number; blur_px: number; color: string }
-}
-
-interface AnyPart {
-  /** Its own, whatever stands before it; releases from before there were manifests have none. */
-  id?: string
-  element: string
-  item?: string
-  rect: Box
-  drawn: Box
-  opacity?: number
-  /** The element's own rectangle, where this part is not all of it. */
-  of?: Box
-}
-
-export interface Media {
-  id?: string
-  name: string
-  width: number
-  height: number
-  length_ms?: number
-}
-
-/** A picture or a film, in a zone or by itself. */
-export interface MediaPart extends AnyPart {
-  kind: 'zone' | 'picture'
-  media: Media
-  radius_px?: number
-  flip?: 'across' | 'down' | 'both'
-  /** Of a film, percent; without it, it is mute. At some hours of the day, s since local midnight, otherwise. */
-  volume?: number
-  levels?: [number, number, number][]
-  offsets?: [number, number][]
-}
-
-/** A shape, or the colour below something. */
-export interface PlatePart extends AnyPart {
-  kind: 'shape' | 'background'
-  fill: string
-  shape?: 'rectangle' | 'ellipse'
-  radius_px?: number
-  progress?: { zone: string; of: 'item' | 'loop'; from: Side }
-}
-
-export interface TextPart extends AnyPart {
-  kind: 'text'
-  text: string
-  style: TextStyle
-  marks?: Mark[]
-}
-
-export interface ClockPart extends AnyPart {
-  kind: 'clock'
-  clock: Clock
-  style?: TextStyle
-  dial?: { color: string; ground?: string; seconds: boolean }
-}
-
-export interface CodePart extends AnyPart {
-  kind: 'code'
-  fill: string
-  code: { modules: string[]; quiet: number; color: string }
-}
-
-export interface TickerPart extends AnyPart {
-  kind: 'ticker'
-  text: string
-  style: TextStyle
-  ticker?: { pass_ms: number; from_px: number; speed_px_s: number; length_px: number }
-}
-
-export type Part = MediaPart | PlatePart | TextPart | ClockPart | CodePart | TickerPart
-
-/** Characters of a text, counted as Unicode code points, that are set otherwise. */
-export interface Mark {
-  from: number
-  to: number
-  weight?: number
-  size_px?: number
-  color?: string
-}
-
-export type Token = { say: string } | { field: string; digits: number } | { field: string; names: string[] }
-
-export interface Clock {
-  tokens?: Token[]
-  figures?: string[]
-  offsets?: [number, number][]
-  until_ms?: number
-  after?: string
-}
-
-export interface Segment {
-  start_ms: number
-  length_ms: number | null
-  fade_ms: number
-  scene: number
-  /** A transition that moves: what comes in from a side, over the segment before or pushing it out. */
-  moves?: { kind: 'push' | 'wipe'; ms: number; from: Side }
-}
-
-export type Side = 'left' | 'right' | 'top' | 'bottom'
-
-export interface LoopOf {
-  period_ms: number | null
-  segments: Segment[]
-}
-
-export interface ZoneLayer extends LoopOf {
-  id?: string
-  zone: string
-  rect: Box
-  scenes: Layer[][]
-  /** Where items come and go: the loops, and from when which of them is gone through. */
-  loops?: LoopOf[]
-  turns?: { from_ms: number; anchor_ms: number | null; loop: number }[]
-}
-
-export type Layer = { part: Part } | ZoneLayer
-
-export interface RunSheet {
-  canvas: { width: number; height: number }
-  background: string
-  anchor_ms: number
-  layers: Layer[]
-}
+export type {
+  Box,
+  Clock,
+  ClockPart,
+  CodePart,
+  LoopOf,
+  Mark,
+  Media,
+  MediaPart,
+  Part,
+  PlatePart,
+  Segment,
+  Side,
+  TextPart,
+  TextStyle,
+  TickerPart,
+  Token,
+  ZoneLayer,
+} from '../formats/run-sheet'
+export type Layer = Layers[number]
+/** What is drawn, be it read from one file or put together from several. */
+export type RunSheet = Omit<RunSheetFile, 'format'>
 
 export const isZone = (layer: Layer): layer is ZoneLayer => 'zone' in layer
 

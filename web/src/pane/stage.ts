@@ -80,7 +80,7 @@ export class Stage {
   /** Has loaded and decoded what a sheet shows at an instant and soon after, so that it can be shown without a dark frame. */
   async prepare(sheet: RunSheet, addressOf: AddressOf, at: number): Promise<void> {
     // Of what is seen already each keeps what it has; the same film elsewhere is another one.
-    const key = (part: Part) => ('media' in part ? `${part.id ?? part.element} ${part.media.id}` : '')
+    const key = (part: Part) => ('media' in part ? `${part.id} ${part.media.id}` : '')
     const seen = new Set(this.standing().map(({ part }) => key(part)))
     const media = partsAt(sheet, at).flatMap((part) => ('media' in part && part.media.id && !seen.has(key(part)) ? [part.media] : []))
     this.lookAt = at + LOOK_MS
@@ -186,10 +186,8 @@ class Scene {
     const seen = new Set<string>()
     let until = Infinity
     layers.forEach((layer, order) => {
-      // Releases from before there were manifests have no ids; an element may be drawn in many parts, each of its own.
-      const name = isZone(layer)
-        ? `zone ${layer.id ?? layer.zone}`
-        : `${layer.part.id ?? `${layer.part.element} ${layer.part.item ?? ''}`} ${layer.part.kind}`
+      // Of one that was made before each had an id of its own several may be called the same.
+      const name = isZone(layer) ? `zone ${layer.id}` : `${layer.part.id} ${layer.part.kind}`
       const turn = turns.get(name) ?? 0
       turns.set(name, turn + 1)
       const key = `${name} ${turn}`

@@ -1,10 +1,7 @@
+import type { Alignment } from '../formats/pointer'
 import { type Output, layOut } from './output'
 
-export interface Alignment {
-  until: string
-  canvas: { width: number; height: number }
-  outputs: Output[]
-}
+export type { Alignment }
 
 const SVG = 'http://www.w3.org/2000/svg'
 function draw(parent: Element, name: string, attributes: Record<string, string | number>, text = ''): Element {

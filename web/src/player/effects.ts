@@ -159,7 +159,7 @@ export class Player {
     const standing = this.glass.standing()
     this.tally.look(this.now(), standing)
     for (const { part, isThere, trouble } of standing) {
-      const of = `part ${part.id ?? part.element}`
+      const of = `part ${part.id}`
       const told = this.state.troubles[of]?.says ?? null
       if (trouble !== null && trouble !== told) this.trouble(of, trouble, { element: part.element, item: part.item ?? null })
       else if (trouble === null && told !== null && isThere) this.trouble(of, null)

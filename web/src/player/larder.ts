@@ -1,5 +1,5 @@
 import { type Face, loadFaces } from '../pane/faces'
-import { type Manifest, type Named, type Planes, type Sheet, type WholeRelease, isManifest, sheetsOf, together } from '../pane/release'
+import { type Manifest, type Named, type Planes, type Sheet, type WholeRelease, identified, isManifest, sheetsOf, together } from '../pane/release'
 import { isKnown } from '../pane/kinds/kinds'
 import { type RunSheet, isZone, mediaSoon } from '../pane/sheet'
 import type { News, Wanted } from './fetcher'
@@ -134,7 +134,7 @@ export class Larder {
     const planes: Planes | null = isManifest(file) ? (pointer.planes ?? file.planes) : null
     const sheets = planes && (await sheetsOf(planes, (sheet) => read<Sheet>(sheet)))
     const composed = planes && together(planes, sheets!, now())
-    const sheet = composed ? composed.sheet : (file as WholeRelease).run_sheet
+    const sheet = composed ? composed.sheet : identified((file as WholeRelease).run_sheet)
     this.refuseUnknown(sheet)
     const part = pointer.player?.part ?? null
     const outputs = (file.display.outputs as Output[] | undefined) ?? [wholeRaster(file.display.raster)]

@@ -1,3 +1,4 @@
+import type { Report as ReportFile } from '../formats/report'
 import { type Output } from './output'
 import { type Pointer, keyOf, named } from './pointer'
 
@@ -51,17 +52,8 @@ export interface Trouble {
   item?: string | null
 }
 
-/** What is said of itself; what was seen goes along with it (docs/formats/report.schema.json). */
-export interface Report {
-  format: 'upper-pane/report@1'
-  release: string | null
-  since: string | null
-  trouble: string | null
-  troubles: ({ of: string } & Trouble)[]
-  output: number | null
-  build: string
-  every_s: number
-}
+/** What is said of itself; what was seen goes along with it. */
+export type Report = Required<Pick<ReportFile, 'format' | 'release' | 'since' | 'trouble' | 'troubles' | 'output' | 'build' | 'every_s'>>
 
 export interface State {
   readonly build: string

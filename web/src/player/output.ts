@@ -1,14 +1,7 @@
-import type { Box } from '../pane/sheet'
+import type { Output } from '../formats/release'
 
 /** What one output of a player sends: which part of the display's canvas, on which raster, turned how. */
-export interface Output {
-  player: string | null
-  output: number | null
-  panels: string[]
-  raster: { width: number; height: number }
-  rotation: number
-  source: Box
-}
+export type { Output }
 
 /** The output of a release that was made before displays had several. */
 export const wholeRaster = (raster: Output['raster']): Output => ({

@@ -1,20 +1,7 @@
-import type { Named, Planes } from '../pane/release'
-import type { Alignment } from './alignment'
+import type { Named, Pointer as PointerFile } from '../formats/pointer'
 
-/** What a player is told: a small file that is asked for again and again (docs/formats/pointer.schema.json). */
-export interface Pointer {
-  revoked: boolean
-  /** Of the page that is handed out now. */
-  build?: string
-  player?: { name: string; part: string | null; outputs: number[] }
-  alignment?: Alignment | null
-  display?: { name: string; raster: { width: number; height: number } }
-  release?: ({ number: number } & Named) | null
-  manifest?: Named | null
-  planes?: Planes | null
-  /** How often a player says that it is there, s. */
-  report_every_s?: number
-}
+/** What a player is told: a small file that is asked for again and again. Read as it comes: servers from before do not say all of it. */
+export type Pointer = Partial<Omit<Extract<PointerFile, { revoked: false }>, 'revoked'>> & { revoked: boolean }
 
 /** The release that is to be played; null for none. */
 export const named = (pointer: Pointer): Named | null => pointer.manifest ?? pointer.release ?? null

@@ -1,31 +1,10 @@
+import type { Batch as Told, Seen as ToldSeen } from '../formats/report'
 import type { Standing } from '../pane/stage'
 
-/** What was really seen of one thing within a quarter of an hour. */
-export interface Seen {
-  /** Of its part (docs/formats/release.md). */
-  id: string
-  element: string
-  item: string | null
-  media: string | null
-  /** Beginning of the quarter of an hour, Unix ms; and when it was seen there first and last. */
-  quarter: number
-  first: number
-  last: number
-  /** How often it began, and for how long it was to be seen, ms. */
-  times: number
-  ms: number
-  /** How often it was its turn and it was never there, ms of it as well. */
-  missed: number
-  missed_ms: number
-}
+/** What was really seen of one thing within a quarter of an hour; instants are Unix ms here. */
+export type Seen = Omit<Required<ToldSeen>, 'quarter' | 'first' | 'last'> & { quarter: number; first: number; last: number }
 
-export interface Batch {
-  /** Unlike that of any other: what arrived twice is counted once. */
-  id: string
-  seen: Seen[]
-  /** How many were thrown away before, for want of room. */
-  lost: number
-}
+export type Batch = Omit<Required<Told>, 'seen'> & { seen: Seen[] }
 
 export const QUARTER_MS = 900_000
 /** So much is kept until it arrives: twenty things for ten days. */
@@ -68,7 +47,7 @@ export class Tally {
     for (const { part, begun, isThere } of standing) {
       const media = 'media' in part ? part.media : null
       if (!media && !part.item) continue
-      const id = part.id ?? `${part.element}:${part.item ?? ''}`
+      const { id } = part
       const turn = `${id} ${part.kind} ${begun}`
       const row = this.row(id, part.element, part.item ?? null, media?.name ?? null, at)
       const one = this.standing.get(turn) ?? { wasThere: false, row }

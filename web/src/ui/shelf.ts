@@ -1,5 +1,6 @@
 import { defineStore } from 'pinia'
 import { computed, shallowRef } from 'vue'
+import type { Rect } from '../formats/layout'
 
 export type Level = 'stop' | 'warning' | 'hint'
 
@@ -20,12 +21,7 @@ export interface Fix {
   set?: Record<string, unknown>
 }
 
-export interface Rect {
-  x: number
-  y: number
-  width: number
-  height: number
-}
+export type { Rect }
 
 export interface Finding {
   code: string

@@ -42,7 +42,7 @@ final readonly class Recipe
             'gap' => Field::int(0, Size::LONGEST),
             'margin' => Field::int(0, Size::LONGEST),
             'areas' => Field::list(Field::text(1, 20_000)),
-        ]);
+        ])->named('Recipe');
     }
 
     /**

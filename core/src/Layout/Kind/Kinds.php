@@ -78,7 +78,8 @@ final readonly class Kinds
     public static function schemas(): array
     {
         return array_map(
-            static fn (string $kind, string $class): array => $class::fields()->and(['kind' => Field::constant($kind)->required()])->and(Head::fields()->all())->schema(),
+            static fn (string $kind, string $class): array => $class::fields()
+                ->and(['kind' => Field::constant($kind)->required()] + Head::fields()->all())->named(ucfirst($kind) . 'Element')->schema(),
             self::names(),
             array_values(self::ALL),
         );

@@ -29,7 +29,7 @@ final readonly class Shadow
             'y_px' => Field::number(-10_000, 10_000, Role::Px),
             'blur_px' => Field::number(0, 10_000, Role::Px),
             'color' => Field::colour()->required(),
-        ]);
+        ])->named('Shadow');
     }
 
     /** @throws DocumentRefused */

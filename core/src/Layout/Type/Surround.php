@@ -27,7 +27,7 @@ final readonly class Surround
         return $fields ??= Fields::of([
             'px' => Field::number(0, 10_000, Role::Px)->required(),
             'color' => Field::colour()->required(),
-        ]);
+        ])->named('Surround');
     }
 
     /** @throws DocumentRefused */

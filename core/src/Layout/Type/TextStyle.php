@@ -47,7 +47,7 @@ final readonly class TextStyle
             'outline' => Field::object(Surround::fields()),
             'plate' => Field::object(Surround::fields()),
             'shadow' => Field::object(Shadow::fields()),
-        ]);
+        ])->named('Style');
     }
 
     /**

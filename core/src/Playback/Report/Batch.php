@@ -31,7 +31,7 @@ final readonly class Batch
             'id' => Field::text(1, 64)->required()->saying('what arrives twice is counted once'),
             'lost' => Field::int(0)->saying('how many were thrown away, for want of room'),
             'seen' => Field::list(Field::object(Seen::fields()), self::MOST)->required(),
-        ]);
+        ])->named('Batch');
     }
 
     /** @throws DocumentRefused */

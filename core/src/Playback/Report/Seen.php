@@ -59,7 +59,7 @@ final readonly class Seen
             'ms' => Field::int(0)->required()->saying('for how long it was seen'),
             'missed' => Field::int(0)->required()->saying('how often it was its turn and it was never there'),
             'missed_ms' => Field::int(0)->required()->saying('for how long it was its turn and it was not there'),
-        ]);
+        ])->named('Seen');
     }
 
     /** @throws DocumentRefused */

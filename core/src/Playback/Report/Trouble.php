@@ -26,7 +26,7 @@ final readonly class Trouble
             'says' => Field::text(1, 2000)->required(),
             'element' => Field::text(1, 2000)->saying('on the way through nested layouts, as in run sheets'),
             'item' => Field::text(1, 200)->orNull(),
-        ]);
+        ])->named('Trouble');
     }
 
     /** @throws DocumentRefused */

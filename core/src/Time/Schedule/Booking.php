@@ -69,7 +69,7 @@ final readonly class Booking
             'from' => $local->saying('nothing of it is shown before'),
             'until' => $local->saying('nothing of it is shown from then on'),
             'created' => Field::text(1, 40)->saying('instant, UTC; within a rank the later one goes before'),
-        ]);
+        ])->named('Booking');
     }
 
     /** @throws DocumentRefused */

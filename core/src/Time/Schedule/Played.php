@@ -45,7 +45,7 @@ final readonly class Played
             Field::object(Fields::of(['layout' => Field::id(Role::LayoutId)->required()])),
             Field::object(Fields::of(['playlist' => Field::id(Role::PlaylistId)->required()])),
             Field::object(Fields::of(['media' => Field::text(1, 200, Role::MediaId)->required()])),
-        );
+        )->named('Played');
     }
 
     public function key(): string

@@ -127,7 +127,7 @@ function act(zone: string, what: ItemAct) {
     const put = (items: Item[]) => composer.edit<ZoneElement>(zone, { playlist: { ...listOf()!, items } })
     const taken = () => {
       const between = listOf()?.interleave
-      return between && 'items' in between ? between.items.map((i) => i.id) : []
+      return between?.items?.map((i) => i.id) ?? []
     }
     acts.set(
       zone,

@@ -26,7 +26,7 @@ final readonly class Dial
             'color' => Field::colour()->required(),
             'ground' => Field::colour(),
             'seconds' => Field::bool(),
-        ]);
+        ])->named('Dial');
     }
 
     /** @throws DocumentRefused */

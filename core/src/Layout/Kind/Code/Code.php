@@ -67,7 +67,7 @@ final readonly class Code implements WrittenElement, HasWords, SeamSensitive, De
 
     private static function captionFields(): Fields
     {
-        return Fields::of(['text' => Field::text(1, 200, Role::Words)->required(), 'style' => Field::object(TextStyle::fields())->required()]);
+        return Fields::of(['text' => Field::text(1, 200, Role::Words)->required(), 'style' => Field::object(TextStyle::fields())->required()])->named('Caption');
     }
 
     public static function begun(Rect $rect, Size $canvas): array

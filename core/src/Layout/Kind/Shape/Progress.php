@@ -31,7 +31,7 @@ final readonly class Progress
             'zone' => Field::id(Role::Element)->required(),
             'of' => Field::oneOf('item', 'loop'),
             'from' => Field::oneOf('left', 'right', 'top', 'bottom'),
-        ]);
+        ])->named('Progress');
     }
 
     /** @throws DocumentRefused */

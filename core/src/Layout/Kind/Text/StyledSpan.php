@@ -30,7 +30,7 @@ final readonly class StyledSpan
             'weight' => Field::int(100, 900),
             'size' => Field::number(0.05, 20)->saying('of the type, as a multiple of that of the text'),
             'color' => Field::colour(),
-        ]);
+        ])->named('Mark');
     }
 
     /**
