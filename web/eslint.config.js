@@ -5,7 +5,20 @@ import { defineConfigWithVueTs, vueTsConfigs } from '@vue/eslint-config-typescri
 export default defineConfigWithVueTs(
   { ignores: ['dist/**', 'node_modules/**'] },
   vue.configs['flat/recommended'],
-  vueTsConfigs.recommended,
+  vueTsConfigs.recommendedTypeChecked,
   prettier,
-  { rules: { '@typescript-eslint/no-explicit-any': 'error', 'vue/multi-word-component-names': 'off', 'vue/max-lines-per-block': 'off', 'no-console': 'error' } },
+  {
+    files: ['**/tests/web/**/*.ts'],
+    languageOptions: { parserOptions: { projectService: false, project: './tsconfig.tests.json', tsconfigRootDir: import.meta.dirname } },
+    // What stands in for something that takes its time is as it is.
+    rules: { '@typescript-eslint/require-await': 'off' },
+  },
+  {
+    rules: {
+      '@typescript-eslint/no-explicit-any': 'error',
+      'vue/multi-word-component-names': 'off',
+      'vue/max-lines-per-block': 'off',
+      'no-console': 'error',
+    },
+  },
 )

@@ -39,7 +39,7 @@ const tellPage: Plugin = {
       if (one.type === 'chunk') {
         ;[...one.imports, ...one.dynamicImports, ...(one.viteMetadata?.importedCss ?? []), ...(one.viteMetadata?.importedAssets ?? [])].forEach(take)
       } else if (file.endsWith('.css')) {
-        for (const [, asset] of String(one.source).matchAll(/url\("?\/(assets\/[^)"]+)/g)) take(asset!)
+        for (const [, asset] of String(one.source).matchAll(/url\("?\/(assets\/[^)"]+)/g)) take(asset)
       }
     }
     for (const [file, one] of Object.entries(bundle)) {

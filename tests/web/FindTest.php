@@ -46,40 +46,11 @@ final class FindTest extends TestCase
 
     public function testWhatIsOpenOffersItsActionsAsLongAsItStands(): void
     {
-        self::assertSame([['Undo', 'Draw'], ['Undo', 'Redo', 'Draw'], []], Scene::play(<<<'TS'
-            import { ref } from 'vue'
-            import { offerActions, useActions } from '@/ui/actions'
-            const redo = ref(false)
-            const { it: store, unmount } = mounted(() => {
-              offerActions(() => [{ kind: 'action', name: 'Undo' }, ...(redo.value ? [{ kind: 'action', name: 'Redo' }] : [])])
-              offerActions(() => [{ kind: 'action', name: 'Draw' }])
-              return useActions()
-            })
-            const names = () => store.here.map((a) => a.name)
-            const seen = [names()]
-            redo.value = true
-            await pass(10)
-            seen.push(names())
-            unmount()
-            say([...seen, names()])
-            TS));
+        self::assertSame([['Undo', 'Draw'], ['Undo', 'Redo', 'Draw'], []], Scene::of('lists.ts', 'actions'));
     }
 
     public function testAListShowsItsFirstAndSaysHowManyAreLeft(): void
     {
-        self::assertSame([[[1, 2, 3], 2], [[7], 0], [['a', 'b'], 2, [['hall', ['a', 'b'], 4]]]], Scene::play(<<<'TS'
-            import { ref } from 'vue'
-            import { useGrowing, useGrowingPlaces } from '@/ui/growing'
-            globalThis.requestAnimationFrame = () => 0
-            const list = ref([1, 2, 3, 4, 5])
-            const { it } = mounted(() => useGrowing(list, 3))
-            const seen: unknown[] = [[it.shown.value, it.left.value]]
-            list.value = [7]
-            seen.push([it.shown.value, it.left.value])
-            const places = [{ name: 'hall', displays: ['a', 'off', 'b', 'c', 'd'] }, { name: 'pier', displays: ['off'] }]
-            const { it: estate } = mounted(() => useGrowingPlaces(places, (d) => d !== 'off', 2))
-            const shown = estate.shown.value
-            say([...seen, [shown.flatMap((p) => p.displays), estate.left.value, shown.map((p) => [p.name, p.displays, p.all.length])]])
-            TS));
+        self::assertSame([[[1, 2, 3], 2], [[7], 0], [['a', 'b'], 2, [['hall', ['a', 'b'], 4]]]], Scene::of('lists.ts', 'grown'));
     }
 }

@@ -65,17 +65,7 @@ final class MarksTest extends TestCase
         $texts = ['Sailings to Tolm', 'Sailings Tolm', 'To Tolm at noon', 'Sailings to Great Pellan, Tolm', ''];
         $share = static fn (): float => $random->getInt(0, 999) / 1000;
         $steps = array_map(static fn (): array => [$share(), $share(), $random->getInt(0, 2), $texts[$random->getInt(0, 4)]], range(1, 200));
-        $all = Scene::play(sprintf(<<<'TS'
-            import { marked, shifted } from '@/Layout/composer/marks'
-            let [now, text]: [any[], string] = [[], 'Sailings to Tolm']
-            const looks = [{ weight: 700 }, { size: 2 }, { color: '#00ff00' }]
-            say(%s.map(([a, b, look, next]: any) => {
-              const from = Math.floor(a * (text.length + 1))
-              now = shifted(marked(now, from, from + Math.floor(b * (text.length + 1 - from)), looks[look]!), text, next)
-              text = next
-              return [text.length, now]
-            }))
-            TS, json_encode($steps)));
+        $all = Scene::of('marks.ts', 'typedOver', $steps);
         self::assertIsArray($all);
         foreach ($all as [$length, $marks]) {
             $behind = 0;

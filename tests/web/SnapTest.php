@@ -27,26 +27,6 @@ final class SnapTest extends TestCase
 
     public function testTheCanvasIsFittedOrShownLargerAboutAPoint(): void
     {
-        self::assertSame([[0.45, 66, 60], [0.9, 50, 50], [0.9, 60, 45], true, [64, 0.02], [300, 200]], Scene::play(<<<'TS'
-            import { ref } from 'vue'
-            import { usePaneScale } from '@/Layout/composer/paneScale'
-            const view = usePaneScale(ref(1002), ref(540), ref({ width: 2000, height: 1000 }))
-            const now = () => [Math.round(view.scale.value * 1000) / 1000, view.left.value, view.top.value]
-            const fitted = now()
-            // The point of the canvas at 82, 70 of the pane stays there.
-            view.zoomTo(0.9, { x: 82, y: 70 })
-            const larger = now()
-            view.pan(10, -5)
-            const panned = now()
-            view.fit()
-            const back = view.isFitted.value && JSON.stringify(now()) === JSON.stringify(fitted)
-            view.zoomTo(1e6)
-            const most = view.scale.value
-            view.zoomTo(0)
-            const least = view.scale.value
-            view.zoomTo(2)
-            view.show({ x: 290, y: 190, width: 20, height: 20 })
-            say([fitted, larger, panned, back, [most, least], [(501 - view.left.value) / 2, (270 - view.top.value) / 2]])
-            TS));
+        self::assertSame([[0.45, 66, 60], [0.9, 50, 50], [0.9, 60, 45], true, [64, 0.02], [300, 200]], Scene::of('scale.ts', 'fitted'));
     }
 }

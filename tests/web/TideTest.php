@@ -79,37 +79,13 @@ final class TideTest extends TestCase
 
     public function testAFieldThatIsSetToNothingIsTakenAway(): void
     {
-        self::assertSame([['id' => 'a'], ['id' => 'b', 'weight' => 2]], Scene::play(<<<'TS'
-            const { withItem } = await import('@/Time/itemEdits')
-            const items: any[] = [{ id: 'a', weight: 3 }, { id: 'b' }]
-            say(withItem(withItem(items, 0, { weight: undefined }), 1, { weight: 2 }))
-            TS));
+        self::assertSame([['id' => 'a'], ['id' => 'b', 'weight' => 2]], Scene::of('items.ts', 'withoutAField'));
     }
 
     /** Acts on a list are done in turn, each to what has come of the one before, though the list is handed down by a parent. */
     public function testItemsAreChangedInTurn(): void
     {
-        self::assertSame([[['a', 'b'], ['b', 'a'], ['b', 'a', 'c']], ['b', 'a', 'c', 'd'], 'Nothing here.'], Scene::play(<<<'TS'
-            const { itemActs } = await import('@/Time/itemEdits')
-            const { nextTick } = await import('vue')
-            const asked: string[][] = []
-            let list: any[] = [{ id: 'a' }, { id: 'b' }]
-            server.ms = 20
-            server.answer = ({ body: { items, act } }) => {
-              asked.push(items.map((i: any) => i.id))
-              if (act.do === 'last') return { status: 422, body: { error: { code: 'ref.unknown', message: 'Nothing here.' } } }
-              return { body: { items: act.do === 'move' ? [...items].reverse() : [...items, ...act.items] } }
-            }
-            const { it: ask } = mounted(() => itemActs(() => list, (items) => void nextTick(() => (list = items))))
-            void ask({ do: 'move', item: 'b', by: -1 })
-            void ask({ do: 'add', items: [{ id: 'c' }] })
-            void ask({ do: 'add', items: [{ id: 'd' }] })
-            await pass(200)
-            let said = ''
-            ask({ do: 'last', item: 'x', ms: 5 }).catch((e) => (said = e.message))
-            await pass(100)
-            say([asked.slice(0, 3), list.map((i) => i.id), said])
-            TS));
+        self::assertSame([[['a', 'b'], ['b', 'a'], ['b', 'a', 'c']], ['b', 'a', 'c', 'd'], 'Nothing here.'], Scene::of('items.ts', 'inTurn'));
     }
 
     /**

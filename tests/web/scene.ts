@@ -2,6 +2,7 @@ import { mock } from 'node:test'
 import { VueQueryPlugin } from '@tanstack/vue-query'
 import { createPinia } from 'pinia'
 import { createRenderer } from 'vue'
+import type { Element, Item, LayoutDocument } from '../../web/src/Layout/designs'
 
 /** What a scene is played with: a clock that only `pass` moves, a server that answers as told, a store, a page. */
 
@@ -37,10 +38,21 @@ export async function pass(ms: number): Promise<void> {
   }
 }
 
+/** What the desk asks with, as far as scenes read it. */
+export interface Asked {
+  base: number
+  display: string | null
+  variant: string | null
+  light?: boolean
+  text: string
+  document: LayoutDocument
+  items: Item[]
+  act: { do: string; elements: Element[]; items: Item[]; dx: number }
+}
 interface Call {
   method: string
   path: string
-  body?: any
+  body: Asked
   headers: Record<string, string>
 }
 export type Answer = { status?: number; body?: unknown } | 'away'
@@ -49,7 +61,7 @@ export const server = {
   calls: [] as Call[],
   /** How long an answer takes. */
   ms: 0,
-  answer: (_: Call): Answer => ({ status: 404, body: { error: { code: 'not.found', message: 'Nothing here.' } } }),
+  answer: (() => ({ status: 404, body: { error: { code: 'not.found', message: 'Nothing here.' } } })) as (call: Call) => Answer,
   /** The calls of one method, or all, as `PUT layouts/x`. */
   log: (method = '') => server.calls.filter((c) => c.method.startsWith(method)).map((c) => `${c.method} ${c.path}`),
 }
@@ -59,7 +71,7 @@ globalThis.fetch = (async (url: string, init: RequestInit = {}) => {
     method: init.method ?? 'GET',
     path: url.replace(/^\/api\//, ''),
     headers: (init.headers ?? {}) as Record<string, string>,
-    ...(init.body ? { body: JSON.parse(String(init.body)) } : {}),
+    body: JSON.parse(typeof init.body === 'string' ? init.body : '{}') as Asked,
   }
   server.calls.push(call)
   const answer = server.answer(call)
@@ -116,22 +128,15 @@ export function mounted<T>(setup: () => T): { it: T; unmount: () => void } {
     setElementText: noop,
     parentNode: () => null,
     nextSibling: () => null,
-  } as any)
+  })
   let it: T
   const app = createApp({ setup: () => ((it = setup()), () => null) })
   app.config.errorHandler = (e) => {
     throw e
   }
-  app
-    .use(createPinia())
-    .use(VueQueryPlugin)
-    .mount({} as any)
+  app.use(createPinia()).use(VueQueryPlugin).mount({})
   return { it: it!, unmount: () => app.unmount() }
 }
 
-export { page } from './scenes/page'
-
-export function say(what: unknown): void {
-  console.log(`said ${JSON.stringify(what)}`)
-  process.exit(0)
-}
+/** As much of a thing as a scene needs. */
+export const some = <T>(part: unknown): T => part as T

@@ -26,7 +26,7 @@ async function begin() {
     away.value = false
   } catch {
     away.value = true
-    setTimeout(begin, 3000)
+    setTimeout(() => void begin(), 3000)
   }
 }
 onMounted(begin)

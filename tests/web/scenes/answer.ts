@@ -17,11 +17,11 @@ function begun(first: string | null = 'a') {
       (asked, signal) => (heard.push(signal), api.post<Question>('core', asked, signal)),
     ),
   )
-  return { text, it, unmount, heard, asked: () => server.calls.map((call) => (call.body as Question).text) }
+  return { text, it, unmount, heard, asked: () => server.calls.map((call) => call.body.text) }
 }
 const says = (ms = 0) => {
   server.ms = ms
-  server.answer = ({ body }) => ({ body: { text: `${(body as Question).text}!` } })
+  server.answer = ({ body }) => ({ body: { text: `${body.text}!` } })
 }
 
 export async function rests() {

@@ -20,7 +20,7 @@ class World {
   at = 0
   told: Pointer | null = pointer('a')
   /** What becomes of putting together and showing a release. */
-  takes = (key: string): 'shown' | string | null => (key ? 'shown' : null)
+  takes = (key: string): string | null => (key ? 'shown' : null)
   until: number | null = null
   arrives = true
   draws = true
@@ -94,7 +94,7 @@ class World {
 }
 
 /** What was said last is played before anybody answers, and also where nobody does. */
-export async function withoutAServer() {
+export function withoutAServer() {
   const world = new World()
   world.told = null
   world.happens({ is: 'told', at: 0, raw: world.clock(0), date: null, took: 0, pointer: pointer('kept') })
@@ -110,7 +110,7 @@ export async function withoutAServer() {
   }
 }
 
-export async function aPlayerOfADay() {
+export function aPlayerOfADay() {
   const world = new World()
   world.pass(20_000)
   world.told = pointer('b')
@@ -131,7 +131,7 @@ export async function aPlayerOfADay() {
 }
 
 /** The old one goes on, what is wrong is told, and it is tried again less and less; another one is tried at once. */
-export async function aReleaseThatCannotBeTaken() {
+export function aReleaseThatCannotBeTaken() {
   const world = new World().pass(5000)
   world.told = pointer('broken')
   world.takes = (key) => (key.startsWith('broken') ? 'It cannot be drawn.' : 'shown')
@@ -149,7 +149,7 @@ export async function aReleaseThatCannotBeTaken() {
 }
 
 /** Another release is handed over while one is still being fetched: what comes of the first is nobody's business any more. */
-export async function overtaken() {
+export function overtaken() {
   const world = new World()
   world.takes = (key) => (key.startsWith('a') ? null : 'shown')
   world.pass(5000)
@@ -165,7 +165,7 @@ export async function overtaken() {
 }
 
 /** Nothing is drawn any more: loaded anew, and the third time it shows its last picture and says so, until something else is handed over. */
-export async function nothingIsDrawn() {
+export function nothingIsDrawn() {
   let reloads: number[] = []
   const seen: string[] = []
   for (let n = 0; n < 4; n++) {
@@ -189,7 +189,7 @@ export async function nothingIsDrawn() {
   return { seen, rarely }
 }
 
-export async function takenBack() {
+export function takenBack() {
   const world = new World().pass(5000)
   world.told = { revoked: true }
   world.pass(60_000)
@@ -197,7 +197,7 @@ export async function takenBack() {
 }
 
 /** What is said and does not arrive is said again, less and less; what changed goes with it. */
-export async function reportsThatDoNotArrive() {
+export function reportsThatDoNotArrive() {
   const world = new World()
   world.arrives = false
   world.pass(120_000)
@@ -216,7 +216,7 @@ export async function reportsThatDoNotArrive() {
 }
 
 /** Something that is planned above the rest begins, and the alignment picture goes, both without a server. */
-export async function byTheClock() {
+export function byTheClock() {
   const world = new World()
   world.told = pointer('a', { alignment: { until: new Date(NOW + 60_000).toISOString(), canvas: { width: 1, height: 1 }, outputs: [] } })
   world.until = NOW + 30_000
@@ -231,7 +231,7 @@ export async function byTheClock() {
 }
 
 /** A later build is looked for once it is said to be there, and the page goes at the next change once it is there, whole; so does an old page, at night. */
-export async function aLaterBuild() {
+export function aLaterBuild() {
   const world = new World().pass(5000)
   world.told = pointer('a', { build: 'build' })
   world.pass(5000)
@@ -253,7 +253,7 @@ export async function aLaterBuild() {
 }
 
 /** Clocks that are wrong: a little, a lot, and beyond belief. */
-export async function wrongClocks() {
+export function wrongClocks() {
   const seen: Record<string, unknown> = {}
   const with_ = (ms: number, server = true) => {
     const world = new World()
@@ -304,7 +304,7 @@ export async function wrongClocks() {
 }
 
 /** Whatever happens in whatever order: the pointer is asked for again soon, and what it names is put together unless that failed just now. */
-export async function anythingAtAll() {
+export function anythingAtAll() {
   let seed = 13
   const chance = () => (seed = (seed * 48_271) % 2_147_483_647) / 2_147_483_647
   const wrong: string[] = []

@@ -47,7 +47,7 @@ export class Network implements Outside {
         if (at < Math.min(end, body.length)) controller.enqueue(body.slice(at, (at = Math.min(at + 1000, end))))
         else if (drops) controller.error(new TypeError('network error'))
         else if (thing.stallsAfter === undefined) controller.close()
-        else return new Promise((_, no) => signal!.addEventListener('abort', () => (controller.error(signal!.reason), no(signal!.reason))))
+        else return new Promise((_, no) => signal!.addEventListener('abort', () => (controller.error(signal!.reason), no(signal!.reason as Error))))
       },
     })
     const told = new Headers({ 'Content-Type': thing.type ?? 'image/png' })

@@ -116,7 +116,7 @@ export class Element_ {
   /** How much of it can be seen: what it lies in, and it itself, cuts off what reaches out. */
   get seen(): Box {
     let seen: Box | null = null
-    for (let one: Element_ | null = this as Element_; one && one.className !== 'stage-canvas'; one = one.parent)
+    for (let one = this as Element_ | null; one && one.className !== 'stage-canvas'; one = one.parent)
       if (one.style.overflow === 'hidden') seen = seen === null ? one.box : cut(seen, one.box)
     return seen ?? this.box
   }

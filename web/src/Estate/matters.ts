@@ -11,17 +11,18 @@ const LEADS: Record<string, (finding: Finding) => { to: string; link: string }> 
   'release.ends': (finding) => ({ to: handover(finding), link: 'Hand over' }),
   'release.older': (finding) => ({ to: handover(finding), link: 'See the difference' }),
   'release.unplanned': (finding) => ({ to: handover(finding), link: 'Hand over' }),
-  'schedule.nowhere': ({ measure }) => ({ to: `/schedules/${String(measure?.schedule ?? '')}`, link: 'Open it' }),
+  'schedule.nowhere': ({ measure }) => ({ to: `/schedules/${word(measure?.schedule)}`, link: 'Open it' }),
   'worker.silent': () => ({ to: '/work', link: 'See the work' }),
   'job.waits': () => ({ to: '/work', link: 'See the work' }),
   'job.failed': () => ({ to: '/work', link: 'See why' }),
   'chore.failed': () => ({ to: '/work', link: 'See why' }),
   'survey.found': ({ elements }) => ({ to: elements.length === 1 ? `/displays/${elements[0]}` : '/displays', link: 'Look at the survey' }),
 }
+const word = (value: unknown) => (typeof value === 'string' ? value : '')
 /** Many displays with several things are not asked for one by one. */
 const MOST_ASKED = 200
 function handover({ elements, measure }: Finding): string {
-  const [kind, id] = String(measure?.source ?? '').split(':')
+  const [kind, id] = word(measure?.source).split(':')
   return `/handover?${[...(kind && id ? [`${kind}=${id}`] : []), ...elements.slice(0, MOST_ASKED).map((display) => `display=${display}`)].join('&')}`
 }
 

@@ -39,10 +39,10 @@ const shelf = useShelf()
 const queries = useQueryClient()
 const hands = useVariants(work, displays)
 const { variant, seenOn } = hands
-const composer = makeComposer(work.document as Ref<LayoutDocument>, variant, work.change, hands.setDisplay)
+const composer = makeComposer(work.document as Ref<LayoutDocument>, variant, work.change, (id) => hands.setDisplay(id))
 provide(composerKey, composer)
 /** First now, then wherever the hand stands when it is asked. */
-let instant: () => number = Date.now
+let instant = () => Date.now()
 const { analysis, trouble, ask } = useAnalysis(work.document, variant, seenOn, composer.moving, () => Math.round(instant()))
 const hand = makeHand(analysis, composer.moving)
 instant = () => hand.at.value

@@ -1,13 +1,26 @@
 import { useQuery } from '@tanstack/vue-query'
 import { type MaybeRefOrGetter, computed, toValue } from 'vue'
-import type { ClockElement, Item, Layout as LayoutDocument, PictureElement, Rect, Style, TextElement, TickerElement, Transition } from '../formats/layout'
+import type {
+  ClockElement,
+  Item,
+  Layout as LayoutDocument,
+  PictureElement,
+  Rect,
+  Style,
+  TextElement,
+  TickerElement,
+  Transition,
+} from '../formats/layout'
+import type { Playlist as PlaylistDocument } from '../formats/playlist'
 import type { RunSheet } from '../pane/sheet'
 import { api } from '../ui/api'
 import type { Finding } from '../ui/shelf'
 import type { Border } from './division'
 
 /** The documents of designs, as docs/formats tells them. */
-export type { Playlist as PlaylistDocument } from '../formats/playlist'
+export type { PlaylistDocument }
+/** What plays in a list, wherever that stands. */
+export type Listed = Pick<PlaylistDocument, 'items' | 'interleave'>
 export type {
   ClockElement,
   CodeElement,

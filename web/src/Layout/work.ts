@@ -62,7 +62,7 @@ export function useDesignWork<D extends { name: string }>(plural: 'layouts' | 'p
       else forgetDraft()
     } catch (e) {
       trouble.value = sentence(e)
-      if (e instanceof Problem && e.mayPass) timer = setTimeout(open, AGAIN_MS)
+      if (e instanceof Problem && e.mayPass) timer = setTimeout(() => void open(), AGAIN_MS)
       else state.value = 'refused'
     }
   }
@@ -88,7 +88,7 @@ export function useDesignWork<D extends { name: string }>(plural: 'layouts' | 'p
     keepDraft()
     if (state.value !== 'stale') state.value = 'changed'
     clearTimeout(timer)
-    if (state.value !== 'stale') timer = setTimeout(save, AFTER_MS)
+    if (state.value !== 'stale') timer = setTimeout(() => void save(), AFTER_MS)
   }
 
   function step(from: typeof past, to: typeof future) {
@@ -137,7 +137,7 @@ export function useDesignWork<D extends { name: string }>(plural: 'layouts' | 'p
         } else if (e instanceof Problem && e.mayPass) {
           state.value = 'kept'
           if (e.status === 401) void session.back().then(save)
-          else if (!closed) timer = setTimeout(save, AGAIN_MS)
+          else if (!closed) timer = setTimeout(() => void save(), AGAIN_MS)
         } else {
           state.value = 'refused'
         }

@@ -7,7 +7,7 @@ import ChoiceField from '../ui/ChoiceField.vue'
 import { vKept } from '../ui/kept'
 import LocalField from '../ui/LocalField.vue'
 import TypedLine from '../ui/TypedLine.vue'
-import { type Booking, type BookingAct, type Played, RANKS, type Rank, keyOf, playedOf } from './schedule'
+import { type Booking, type BookingAct, RANKS, type Rank, keyOf, playedOf } from './schedule'
 
 /** What is typed about one booking. */
 const props = defineProps<{ booking: Booking; zones: string[] }>()
@@ -21,7 +21,7 @@ const what = computed(() => [
   ...playlists.all.value.map((d) => ({ value: `playlist:${d.id}`, text: `${d.name} (playlist)` })),
   ...ready.value.map((m) => ({ value: `media:${m.id}`, text: m.name })),
 ])
-const play = (key: string) => emit('change', { plays: playedOf(key) as Played })
+const play = (key: string) => emit('change', { plays: playedOf(key) })
 
 const RULES = computed(() => {
   const day = DateTime.fromISO(props.booking.start).toFormat('ccc', { locale: 'en' }).slice(0, 2).toUpperCase()

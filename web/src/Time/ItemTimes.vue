@@ -55,7 +55,7 @@ function valid(change: Partial<Validity>) {
       ([, value]) => value !== undefined && value !== '' && !(Array.isArray(value) && value.length === 0),
     ),
   )
-  emit('change', { valid: Object.keys(next).length ? (next as Validity) : undefined })
+  emit('change', { valid: Object.keys(next).length ? next : undefined })
 }
 function day(one: (typeof DAYS)[number], on: boolean) {
   const days = DAYS.filter((d) => (d === one ? on : (props.item.valid?.days ?? []).includes(d)))

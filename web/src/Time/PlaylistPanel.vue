@@ -1,16 +1,11 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import type { Addresses, Interleave, Item, Playing } from '../Layout/designs'
+import type { Addresses, Interleave, Listed, Playing } from '../Layout/designs'
 import { useDesigns } from '../Layout/designs'
 import { seconds } from '../ui/format'
 import { vKept } from '../ui/kept'
 import type { Finding } from '../ui/shelf'
 import PlaylistEditor from './PlaylistEditor.vue'
-
-export interface Listed {
-  items: Item[]
-  interleave?: Interleave
-}
 
 /** A playlist as a whole: its items, what is put in between, and how it goes round. */
 const props = defineProps<{

@@ -10,10 +10,10 @@ import { isZone, sceneAt } from '../pane/sheet'
 import { useAnswer } from '../ui/answer'
 import { api } from '../ui/api'
 import { seconds } from '../ui/format'
-import type { Addresses, Analysis } from '../Layout/designs'
+import type { Addresses, Analysis, Listed } from '../Layout/designs'
 import { useShelf } from '../ui/shelf'
 import StandbyField from './StandbyField.vue'
-import PlaylistPanel, { type Listed } from './PlaylistPanel.vue'
+import PlaylistPanel from './PlaylistPanel.vue'
 
 const props = defineProps<{ id: string }>()
 const work = useDesignWork<PlaylistDocument>('playlists', props.id)

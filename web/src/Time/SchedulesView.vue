@@ -26,7 +26,7 @@ const taken = computed(() => new Set(all.value.flatMap((d) => [d.place ? `place:
 const targets = computed(() =>
   [
     ...places.value.map((p) => ({ key: `place:${p.id}`, text: `all displays of ${p.name}`, name: p.name, timezone: p.zone })),
-    ...displays.value.map((d) => ({ key: `display:${d.id}`, text: d.name, name: d.name, timezone: d.timezone as string | null })),
+    ...displays.value.map((d) => ({ key: `display:${d.id}`, text: d.name, name: d.name, timezone: d.timezone })),
   ].filter((t) => !taken.value.has(t.key)),
 )
 

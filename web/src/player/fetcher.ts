@@ -193,7 +193,7 @@ export class Fetcher {
             throw new Error(`it is longer than the ${order.bytes} bytes that the release names`)
           }
           hash.update(value)
-          piece.push(value as Uint8Array<ArrayBuffer>)
+          piece.push(value)
           size += value.length
           if (size >= PIECE_BYTES) await put()
           watch = this.outside.later(STALLED_MS, () => stop.abort(new Error('nothing came for 20 s')))

@@ -1,4 +1,4 @@
-import { type Face, loadFaces } from '../pane/faces'
+import { loadFaces } from '../pane/faces'
 import { type Manifest, type Named, type Planes, type Sheet, type WholeRelease, identified, isManifest, sheetsOf, together } from '../pane/release'
 import { isKnown } from '../pane/kinds/kinds'
 import { type RunSheet, isZone, mediaSoon } from '../pane/sheet'
@@ -62,10 +62,10 @@ export class Larder {
     /** How long the glass stays dark at the most for what is due and not there. */
     private readonly patienceMs = 4000,
   ) {
-    keeper.onNews((news) => void this.heard(news))
+    keeper.onNews((news) => this.heard(news))
   }
 
-  private async heard(news: News): Promise<void> {
+  private heard(news: News): void {
     const { url } = news
     if (news.is === 'here') {
       this.here.add(url)
@@ -108,7 +108,7 @@ export class Larder {
   private need(files: Wanted[]): Promise<unknown> {
     return Promise.all(
       files.map(({ url }) =>
-        this.here.has(url) ? undefined : new Promise<void>((done) => this.waiting.set(url, [...(this.waiting.get(url) ?? []), done])),
+        this.here.has(url) ? Promise.resolve() : new Promise<void>((done) => this.waiting.set(url, [...(this.waiting.get(url) ?? []), done])),
       ),
     )
   }
@@ -165,7 +165,7 @@ export class Larder {
     } else await this.need(files)
     const byId = new Map(media.map((one) => [one.id, one]))
     for (const one of files) if (this.here.has(one.url)) await this.address(one.url)
-    const failed = await loadFaces(file.faces as Face[], (face) => this.addresses.get(face.url) ?? face.url)
+    const failed = await loadFaces(file.faces, (face) => this.addresses.get(face.url) ?? face.url)
     this.tell(
       'faces',
       failed.length === 0 ? null : `This browser cannot use the face ${failed.map((face) => face.family).join(', ')}: words are set in another.`,

@@ -4,6 +4,7 @@ import { computed, nextTick, useTemplateRef } from 'vue'
 /** A few words of which one holds: Tab leads to that one, the arrows choose the next. */
 const props = defineProps<{ label: string; words: Partial<Record<K, string>>; titles?: Partial<Record<K, string>> }>()
 const chosen = defineModel<K>({ required: true })
+// eslint-disable-next-line @typescript-eslint/no-unnecessary-type-assertion -- the linter takes K for any text
 const keys = computed(() => Object.keys(props.words) as K[])
 const group = useTemplateRef('group')
 

@@ -107,7 +107,7 @@ function send<T>(path: string, file: File, progress: (share: number) => void): P
     request.onload = () => {
       answerOf(new Response(request.status === 204 ? null : request.responseText, { status: request.status || 500 })).then(
         (body) => done(body as T),
-        (e: unknown) => {
+        (e: Error) => {
           if (e instanceof Problem && e.status === 401) session.lost()
           failed(e)
         },

@@ -61,7 +61,7 @@ export function useAnalysis(
       if (mine === turn && again) {
         again = false
         // A hand that drags asks at every frame: a breath between two answers leaves the machine free for drawing.
-        setTimeout(ask, BREATH_MS)
+        setTimeout(() => void ask(), BREATH_MS)
       }
     }
   }

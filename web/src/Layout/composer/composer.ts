@@ -23,37 +23,37 @@ export interface Composer {
   moving: Ref<boolean>
   elements: ComputedRef<Element[]>
   only: ComputedRef<Element | null>
-  choose(ids: Iterable<string>): void
+  choose: (ids: Iterable<string>) => void
   /** The same, with all that belong to a group of theirs. */
-  chooseWhole(ids: Iterable<string>): void
-  set(change: Partial<LayoutDocument>, gesture?: string): void
+  chooseWhole: (ids: Iterable<string>) => void
+  set: (change: Partial<LayoutDocument>, gesture?: string) => void
   /** Another document altogether, its variants included. */
-  become(next: LayoutDocument): void
-  edit<E extends Element>(id: string, change: Partial<E>, gesture?: string): void
+  become: (next: LayoutDocument) => void
+  edit: <E extends Element>(id: string, change: Partial<E>, gesture?: string) => void
   /** What is locked stays where it is. */
-  place(rects: Map<string, Rect>, gesture?: string): void
+  place: (rects: Map<string, Rect>, gesture?: string) => void
   /** Words typed over: parts that are set otherwise go along. */
-  retext(id: string, text: string): void
+  retext: (id: string, text: string) => void
   /** Turns hiding or locking of all that is chosen on, or off where all of it has it already. */
-  toggle(what: 'hidden' | 'locked'): void
-  group(): void
-  ungroup(): void
+  toggle: (what: 'hidden' | 'locked') => void
+  group: () => void
+  ungroup: () => void
   /** A new element, as the core begins it, and chosen. */
-  add(kind: string, rect: Rect, fields?: object): Promise<boolean>
-  remove(): void
-  duplicate(): void
-  copy(): void
-  paste(): void
+  add: (kind: string, rect: Rect, fields?: object) => Promise<boolean>
+  remove: () => void
+  duplicate: () => void
+  copy: () => void
+  paste: () => void
   /** All that is chosen so many places higher or lower, or to the very top or bottom. */
-  restack(by: number): void
-  nudge(dx: number, dy: number): void
+  restack: (by: number) => void
+  nudge: (dx: number, dy: number) => void
   /** What the core makes of an act, one after the other; throws what it refuses. A function is asked once the acts before are done. */
-  arrange(act: Act | (() => Act | null), gesture?: string): Promise<void>
+  arrange: (act: Act | (() => Act | null), gesture?: string) => Promise<void>
   /** The same, and what is refused is told beside the pane; whether it was done. */
-  tell(act: Act | (() => Act | null), gesture?: string): Promise<boolean>
+  tell: (act: Act | (() => Act | null), gesture?: string) => Promise<boolean>
   /** What is told of the last arrangement, until the next change. */
   notice: Ref<{ wrong: boolean; said: string[] } | null>
-  forDisplay(id: string): void
+  forDisplay: (id: string) => void
 }
 
 export const composerKey: InjectionKey<Composer> = Symbol('composer')
@@ -150,7 +150,7 @@ export function makeComposer(
       if (!e || !('text' in e)) return
       const marks = shifted((e as TextElement).marks ?? [], e.text, text)
       const change = (e as TextElement).marks ? { text, marks: marks.length ? marks : undefined } : { text }
-      put(new Map([[id, change as Partial<Element>]]), `text ${id}`)
+      put(new Map([[id, change]]), `text ${id}`)
     },
     toggle(what) {
       const on = !those().every((e) => e[what])

@@ -11,9 +11,7 @@ const OWN = ['canvas', 'recipe', 'guides', 'safe'] as const
 const kept = <T extends object>(fields: T): T => Object.fromEntries(Object.entries(fields).filter(([, value]) => value !== undefined)) as T
 
 const placed = (e: Element, place: Place): Element =>
-  isStyled(e) && place.size_px !== undefined
-    ? ({ ...e, rect: place.rect, style: { ...e.style, size_px: place.size_px } } as Element)
-    : { ...e, rect: place.rect }
+  isStyled(e) && place.size_px !== undefined ? { ...e, rect: place.rect, style: { ...e.style, size_px: place.size_px } } : { ...e, rect: place.rect }
 
 /** The layout, or what one of its variants shows of it, where that shows it: what the hands of the composer lie upon. */
 export function seenIn(whole: LayoutDocument, id: string | null): LayoutDocument {
@@ -24,7 +22,7 @@ export function seenIn(whole: LayoutDocument, id: string | null): LayoutDocument
     ...layout,
     ...Object.fromEntries(OWN.map((field) => [field, variant[field]])),
     elements: layout.elements.flatMap((e) => (variant.places[e.id] ? [placed(e, variant.places[e.id]!)] : [])),
-  } as LayoutDocument
+  }
 }
 
 /** Other fields of the layout, or of one of its variants where they are that one's own. */
@@ -49,7 +47,7 @@ export function withElements(whole: LayoutDocument, id: string | null, changes: 
       return { ...next, rect: e.rect }
     }
     places[e.id] = next.style.size_px === (place.size_px ?? e.style.size_px) ? place : { ...place, size_px: next.style.size_px }
-    return { ...next, rect: e.rect, style: { ...next.style, size_px: e.style.size_px } } as Element
+    return { ...next, rect: e.rect, style: { ...next.style, size_px: e.style.size_px } }
   })
   return { ...whole, elements, ...(variant ? { variants: whole.variants!.map((v) => (v === variant ? { ...v, places } : v)) } : {}) }
 }

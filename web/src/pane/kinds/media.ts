@@ -1,5 +1,5 @@
 import { FilmRun } from '../film'
-import { type Loaded, giveBack, settled } from '../pool'
+import { giveBack, settled } from '../pool'
 import { type MediaPart, mod, offsetAt } from '../sheet'
 import type { Kind, Tools } from './kind'
 
@@ -95,7 +95,7 @@ function film(element: HTMLVideoElement, part: MediaPart, tools: Tools): ReturnT
     settled: () => settled(element),
     destroy() {
       for (const one of ['loadeddata', 'seeked', 'error'] as const) element.removeEventListener(one, wake)
-      giveBack(element as Loaded)
+      giveBack(element)
     },
   }
 }

@@ -61,7 +61,7 @@ async function typed(field: 'pattern' | 'locale' | 'timezone', event: Event) {
 const untilLocal = computed(() => (props.one.until ? DateTime.fromISO(props.one.until, { zone: zone.value }).toFormat("yyyy-MM-dd'T'HH:mm:ss") : ''))
 function until(event: Event) {
   const at = DateTime.fromISO((event.target as HTMLInputElement).value, { zone: zone.value })
-  if (at.isValid) put({ until: at.toUTC().toISO({ suppressMilliseconds: true })! })
+  if (at.isValid) put({ until: at.toUTC().toISO({ suppressMilliseconds: true }) })
 }
 </script>
 

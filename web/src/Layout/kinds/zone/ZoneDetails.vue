@@ -1,12 +1,12 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { useMedia } from '../../../Media/media'
-import PlaylistPanel, { type Listed } from '../../../Time/PlaylistPanel.vue'
+import PlaylistPanel from '../../../Time/PlaylistPanel.vue'
 import { useComposer } from '../../composer/composer'
 import FieldGrid from '../../composer/details/FieldGrid.vue'
 import GroundField from '../../composer/details/GroundField.vue'
 import { useHand } from '../../composer/hand'
-import type { Addresses, Analysis, ZoneElement } from '../../designs'
+import type { Addresses, Analysis, Listed, ZoneElement } from '../../designs'
 import { leaderOf } from './zone'
 import ZoneTimes from './ZoneTimes.vue'
 
