@@ -61,7 +61,7 @@ final class ComposerTest extends TestCase
         $this->desk->driver->action()->moveToElement($box)->doubleClick()->perform();
         $this->desk->see('.in-place')->sendKeys("Hare\nSkerry");
         $this->desk->until(fn (): bool => str_contains((string) $this->desk->script('return document.querySelector(".room [data-element=place]").textContent'), 'Hare'), 'the words on the pane');
-        $width = fn (): string => (string) $this->desk->see('[aria-label="width of place"]')->getDomProperty('value');
+        $width = fn (): string => $this->desk->value('[aria-label="width of place"]');
         foreach (['wide' => '"wide" cannot be read', '-4' => '-4 px; at least 1 px are right.'] as $typed => $why) {
             $this->desk->type('[aria-label="width of place"]', (string) $typed);
             $this->desk->see('.figure-field [role=alert]', $why);
@@ -69,17 +69,14 @@ final class ComposerTest extends TestCase
             $this->desk->see('[aria-label="width of place"]')->sendKeys(WebDriverKeys::ESCAPE);
             $this->desk->until(fn (): bool => $width() === '400', 'the figure to be put back');
         }
-        $field = $this->desk->see('[aria-label="width of place"]');
-        $field->click();
-        $field->sendKeys(WebDriverKeys::ARROW_UP . WebDriverKeys::SHIFT . WebDriverKeys::ARROW_UP);
+        $this->desk->enter('[aria-label="width of place"]')->sendKeys(WebDriverKeys::ARROW_UP . WebDriverKeys::SHIFT . WebDriverKeys::ARROW_UP);
         $this->desk->until(fn (): bool => $width() === '411', 'the arrows to step by 1 and 10');
     }
 
     public function testWhatIsTypedAtTheSpeedOfAHandStaysWhileTheClockRuns(): void
     {
         foreach (['[aria-label="Name of the layout"]', '[aria-label="width of place"]'] as $selector) {
-            $field = $this->desk->see($selector);
-            $field->click();
+            $field = $this->desk->enter($selector);
             $field->sendKeys(WebDriverKeys::CONTROL . 'a' . WebDriverKeys::NULL);
             foreach (str_split('12345') as $key) {
                 $field->sendKeys($key);

@@ -229,7 +229,7 @@ final class DivideTest extends TestCase
 
     private function figure(string $label): int
     {
-        return (int) $this->desk->see("[aria-label=\"$label\"]")->getDomProperty('value');
+        return (int) $this->desk->value("[aria-label=\"$label\"]");
     }
 
     /** @param array{int, int, int, int} $rect */

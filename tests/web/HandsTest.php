@@ -24,6 +24,11 @@ final class HandsTest extends TestCase
         self::assertSame([[11, 'reverted'], true, ['reverted'], ['reverted']], Scene::of('hands.ts', 'isGivenUp'));
     }
 
+    public function testALineIsCutWhereItHasNoRoom(): void
+    {
+        self::assertSame(['Tolm', 'Tolm Ma…', 'Tolm…', '⛴⛴…', '', ''], Scene::of('hands.ts', 'cutLines'));
+    }
+
     public function testArrowsGoFromCellToCell(): void
     {
         self::assertSame([

@@ -16,7 +16,8 @@ final class StageTest extends TestCase
             ['100px', '50px', '400px', '200px'],
             ['-50px', '0px', '500px', '200px'],
             ['img', '/files/pier.png'],
-            ['z', 'i1', 'hidden', '1', '2', '3'],
+            // What never reaches beyond its box is not cut.
+            ['z', 'i1', ['hidden', 'hidden', ''], '1', '2', '3'],
             ['Gate 7', '"Inter", sans-serif', '60px', '700', 'center', 'flex-end'],
             ['#14665b', '50%'],
         ], self::scene('places'));

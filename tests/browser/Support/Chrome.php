@@ -103,10 +103,29 @@ final class Chrome
         return $this;
     }
 
+    /** What a field holds, or what stands there until it is one. */
+    public function value(string $selector): string
+    {
+        return self::valueOf($this->see($selector));
+    }
+
+    private static function valueOf(RemoteWebElement $field): string
+    {
+        return (string) ($field->getDomProperty('value') ?? $field->getText());
+    }
+
+    /** A field with the focus in it; a figure is text before. */
+    public function enter(string $selector): RemoteWebElement
+    {
+        $this->see($selector)->click();
+
+        return $this->see("$selector:focus");
+    }
+
     /** Waits until a field holds this value. */
     public function holds(string $selector, string $value): self
     {
-        $this->until(fn (): bool => (string) $this->find($selector)?->getDomProperty('value') === $value, "“{$value}” in “{$selector}”");
+        $this->until(fn (): bool => ($field = $this->find($selector)) !== null && self::valueOf($field) === $value, "“{$value}” in “{$selector}”");
 
         return $this;
     }

@@ -43,7 +43,7 @@ final readonly class Hands
 
     public function field(string $label): string
     {
-        return (string) $this->desk->see("[aria-label=\"$label\"]")->getAttribute('value');
+        return $this->desk->value("[aria-label=\"$label\"]");
     }
 
     /** @param list<string> $media */

@@ -73,7 +73,7 @@ export async function cured() {
   await pass(100)
   seen.push(offered())
   document.value = named('b')
-  await pass(150)
+  await pass(230)
   seen.push(offered())
   await pass(100)
   seen.push(offered())

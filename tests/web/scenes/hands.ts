@@ -1,9 +1,10 @@
 import { effectScope } from 'vue'
 import { instantTyped } from '../../../web/src/Layout/composer/tide'
+import { cut } from '../../../web/src/ui/cut'
 import { useDrag } from '../../../web/src/ui/drag'
 import { type Cell, nearest, nextCell } from '../../../web/src/ui/roving'
 
-/** A pointer that drags (web/src/ui/drag.ts), arrows that go through a grid (web/src/ui/roving.ts), and times that are typed. */
+/** A pointer that drags (web/src/ui/drag.ts), lines that are cut (cut.ts), arrows that go through a grid (web/src/ui/roving.ts), and times that are typed. */
 
 const page = new EventTarget()
 Object.assign(window, {
@@ -83,4 +84,11 @@ export function arrows() {
     [go(0, 1, 'Home'), go(0, 1, 'End'), go(2, 1, 'Home', true), go(0, 1, 'End', true), go(0, 1, 'Enter')],
     nearest(rows[0]!, { from: 100, to: 101 }).from,
   ]
+}
+
+/** Each letter is 10 px wide here. */
+export function cutLines() {
+  const measured = (text: string) => 10 * [...text].length
+  const within = (text: string, px: number) => cut(text, px, '12px x', measured)
+  return [within('Tolm', 40), within('Tolm Maid', 89), within('Tolm Maid', 50), within('⛴⛴⛴⛴', 30), within('Tolm', 15), within('', 0)]
 }

@@ -78,7 +78,7 @@ export function places() {
     px(z!),
     px(content(z)),
     [content(z).tag, content(z).src],
-    [z!.dataset.element, z!.dataset.item, z!.style.overflow, z!.style.zIndex, t!.style.zIndex, s!.style.zIndex],
+    [z!.dataset.element, z!.dataset.item, [z, t, s].map((one) => one!.style.overflow ?? ''), z!.style.zIndex, t!.style.zIndex, s!.style.zIndex],
     [line.textContent, ...['fontFamily', 'fontSize', 'fontWeight', 'textAlign', 'justifyContent'].map((one) => content(t).style[one])],
     [content(s).style.background, content(s).style.borderRadius],
   ]

@@ -185,13 +185,11 @@ const words = computed(() => {
     <template v-if="work.document.value">
       <div class="columns">
         <div class="leaf">
-          <RecipeLine /><Ledger :analysis="analysis" /><Divide /><Details
-            :analysis="analysis"
-            :display="seenOn"
-            :timezone="display?.timezone ?? 'UTC'"
-            @display="hands.setDisplay"
-            @again="ask"
-          />
+          <RecipeLine />
+          <Ledger :analysis="analysis">
+            <Divide />
+            <Details :analysis="analysis" :display="seenOn" :timezone="display?.timezone ?? 'UTC'" @display="hands.setDisplay" @again="ask" />
+          </Ledger>
         </div>
         <AsSeen v-if="seen && analysis" :analysis="analysis" :display="seenOn" :display-name="display?.name ?? ''" @close="seen = false" />
         <div v-else class="right">

@@ -254,7 +254,7 @@ class PartView implements View {
     private part: Part,
     private readonly shared: Shared,
   ) {
-    Object.assign(this.element.style, { position: 'absolute', overflow: 'hidden' })
+    this.element.style.position = 'absolute'
     this.element.dataset.element = part.element
     this.element.dataset.kind = part.kind
     if (part.item) this.element.dataset.item = part.item
@@ -304,7 +304,9 @@ class PartView implements View {
       drawn = fills ? moved : shift(drawn)
       rect = part.of ? shift(rect) : moved
     }
-    Object.assign(this.element.style, px(rect))
+    // A clip costs the browser something at every frame in which anything moves.
+    const isWhole = this.content.staysWithin && sameBox(rect, drawn) && !('radius_px' in part && part.radius_px)
+    Object.assign(this.element.style, px(rect), { overflow: isWhole ? '' : 'hidden' })
     Object.assign(this.content.element.style, px({ ...drawn, x: drawn.x - rect.x, y: drawn.y - rect.y }), { maxWidth: 'none' })
   }
 

@@ -9,9 +9,9 @@ const AGAIN_MS = 3000
  * off. What was answered last stands until then, and nothing of earlier questions is kept.
  *
  * @param question null as long as there is none
- * @param restMs how long a hand rests before it is asked; the first question is asked at once
+ * @param rest how long a hand rests before it is asked, ms; the first question is asked at once
  */
-export function useAnswer<Q, A>(question: () => Q | null, ask: (question: Q, signal: AbortSignal) => Promise<A>, restMs = 80) {
+export function useAnswer<Q, A>(question: () => Q | null, ask: (question: Q, signal: AbortSignal) => Promise<A>, rest = () => 80) {
   const answer = shallowRef<A | null>(null)
   const trouble = ref('')
   let asked = ''
@@ -46,7 +46,7 @@ export function useAnswer<Q, A>(question: () => Q | null, ask: (question: Q, sig
   watch(
     () => JSON.stringify(question()),
     (text) => {
-      if (text !== asked) soon(asked === '' ? 0 : restMs)
+      if (text !== asked) soon(asked === '' ? 0 : rest())
     },
     { immediate: true },
   )

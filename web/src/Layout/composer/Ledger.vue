@@ -5,7 +5,7 @@ import type { Analysis, Element, Sum } from '../designs'
 import { useComposer } from './composer'
 import FigureField from './FigureField.vue'
 
-/** The figures of all elements, and the sums that the zones have to keep. */
+/** The sums that the zones have to keep, and the figures of all elements; what is chosen is told (slot) below its row. */
 const props = defineProps<{ analysis: Analysis | null }>()
 const composer = useComposer()
 const rows = computed(() => composer.elements.value.map((element, i) => ({ element, n: i + 1 })))
@@ -13,10 +13,19 @@ const rows = computed(() => composer.elements.value.map((element, i) => ({ eleme
 /** Characters of a name that stand in one line beside the figures; a longer one takes two. */
 const ONE_LINE = 12
 const HEADS = ['element', 'x', 'y', 'width', 'height', 'share']
-const rolled = useTemplateRef('rolled')
+/** What is chosen is told below the last of its rows; the canvas, where nothing is, behind all of them. */
+const last = computed(() => rows.value.filter(({ element }) => composer.chosen.value.has(element.id)).at(-1)?.element.id ?? null)
+const place = computed(() => {
+  const row = rows.value.find(({ element }) => element.id === last.value)
+  return row ? `#about-${row.n}` : null
+})
+const list = useTemplateRef('list')
 watch(composer.chosen, async () => {
   await nextTick()
-  rolled.value?.querySelector('tr.on')?.scrollIntoView({ block: 'nearest' })
+  const about = list.value?.querySelector('.about')
+  about?.scrollIntoView({ block: 'nearest' })
+  // The row itself is not lost behind what is told of it.
+  list.value?.querySelector('tr.on')?.scrollIntoView({ block: 'nearest' })
 })
 
 /** The same object as long as it says the same, so that rows of which nothing changes are not drawn anew. */
@@ -52,73 +61,6 @@ const addsUp = (sum: Sum) => sum.difference === 0 || sum.difference + sum.behind
 
 <template>
   <section aria-label="Ledger">
-    <div ref="rolled" class="rolled" tabindex="-1">
-      <!-- Its rows are no boxes of a table, so that those that are not seen need not be drawn: roles say what they are. -->
-      <table class="figures ledger" role="table" aria-label="Elements with place and size in canvas px">
-        <thead role="rowgroup">
-          <tr role="row">
-            <th v-for="head in HEADS" :key="head" scope="col" role="columnheader">{{ head }}</th>
-          </tr>
-        </thead>
-        <tbody role="rowgroup">
-          <tr
-            v-for="{ element: e, n } in rows"
-            :key="e.id"
-            v-memo="[e, n, composer.chosen.value.has(e.id), analysis?.shares[e.id], across, down]"
-            role="row"
-            :class="{ on: composer.chosen.value.has(e.id), absent: e.hidden, long: (e.name ?? e.id).length > ONE_LINE }"
-          >
-            <th scope="row" role="rowheader">
-              <button type="button" :title="e.name ?? e.id" :aria-pressed="composer.chosen.value.has(e.id)" @click="press(e, $event)">
-                <span class="soft figures">{{ n }}</span> {{ e.name ?? e.id }}
-              </button>
-            </th>
-            <td role="cell">
-              <FigureField
-                :value="e.rect.x"
-                :least="-1000000"
-                :label="`x of ${e.id}`"
-                :of="across"
-                :fixed="e.locked"
-                @change="(v, g) => put(e, 'x', v, g)"
-              />
-            </td>
-            <td role="cell">
-              <FigureField
-                :value="e.rect.y"
-                :least="-1000000"
-                :label="`y of ${e.id}`"
-                :of="down"
-                :fixed="e.locked"
-                @change="(v, g) => put(e, 'y', v, g)"
-              />
-            </td>
-            <td role="cell">
-              <FigureField
-                :value="e.rect.width"
-                :least="1"
-                :label="`width of ${e.id}`"
-                :of="across"
-                :fixed="e.locked"
-                @change="(v, g) => put(e, 'width', v, g)"
-              />
-            </td>
-            <td role="cell">
-              <FigureField
-                :value="e.rect.height"
-                :least="1"
-                :label="`height of ${e.id}`"
-                :of="down"
-                :fixed="e.locked"
-                @change="(v, g) => put(e, 'height', v, g)"
-              />
-            </td>
-            <td class="share" role="cell">{{ e.hidden ? 'hidden' : e.locked ? 'locked' : share(e) || e.kind }}</td>
-          </tr>
-        </tbody>
-      </table>
-    </div>
-    <p v-if="rows.length === 0" class="soft small px-3 py-2 m-0">Nothing yet. Draw a zone on the pane: press Z and drag.</p>
     <ul v-if="sums.length" class="figures sums" aria-label="Sums">
       <li v-for="(sum, i) in sums" :key="i" :class="{ off: !addsUp(sum) }">
         <span class="who" :title="names(sum.elements)">{{ names(sum.elements) }}</span>
@@ -131,14 +73,86 @@ const addsUp = (sum: Sum) => sum.difference === 0 || sum.difference + sum.behind
         </button>
       </li>
     </ul>
+    <div ref="list">
+      <!-- Its rows are no boxes of a table, so that those that are not seen need not be drawn: roles say what they are. -->
+      <table class="figures ledger" role="table" aria-label="Elements with place and size in canvas px">
+        <thead role="rowgroup">
+          <tr role="row">
+            <th v-for="head in HEADS" :key="head" scope="col" role="columnheader">{{ head }}</th>
+          </tr>
+        </thead>
+        <tbody role="rowgroup">
+          <!-- eslint-disable vue/no-useless-template-attributes -- a row and what is told of it are kept together -->
+          <template
+            v-for="{ element: e, n } in rows"
+            :key="e.id"
+            v-memo="[e, n, composer.chosen.value.has(e.id), e.id === last, analysis?.shares[e.id], across, down]"
+          >
+            <tr role="row" :class="{ on: composer.chosen.value.has(e.id), absent: e.hidden, long: (e.name ?? e.id).length > ONE_LINE }">
+              <th scope="row" role="rowheader">
+                <button type="button" :title="e.name ?? e.id" :aria-pressed="composer.chosen.value.has(e.id)" @click="press(e, $event)">
+                  <span class="soft figures">{{ n }}</span> {{ e.name ?? e.id }}
+                </button>
+              </th>
+              <td role="cell">
+                <FigureField
+                  :value="e.rect.x"
+                  :least="-1000000"
+                  :label="`x of ${e.id}`"
+                  :of="across"
+                  :fixed="e.locked"
+                  quiet
+                  @change="(v, g) => put(e, 'x', v, g)"
+                />
+              </td>
+              <td role="cell">
+                <FigureField
+                  :value="e.rect.y"
+                  :least="-1000000"
+                  :label="`y of ${e.id}`"
+                  :of="down"
+                  :fixed="e.locked"
+                  quiet
+                  @change="(v, g) => put(e, 'y', v, g)"
+                />
+              </td>
+              <td role="cell">
+                <FigureField
+                  :value="e.rect.width"
+                  :least="1"
+                  :label="`width of ${e.id}`"
+                  :of="across"
+                  :fixed="e.locked"
+                  quiet
+                  @change="(v, g) => put(e, 'width', v, g)"
+                />
+              </td>
+              <td role="cell">
+                <FigureField
+                  :value="e.rect.height"
+                  :least="1"
+                  :label="`height of ${e.id}`"
+                  :of="down"
+                  :fixed="e.locked"
+                  quiet
+                  @change="(v, g) => put(e, 'height', v, g)"
+                />
+              </td>
+              <td class="share" role="cell">{{ e.hidden ? 'hidden' : e.locked ? 'locked' : share(e) || e.kind }}</td>
+            </tr>
+            <tr v-if="e.id === last" class="more" role="row">
+              <td :id="`about-${n}`" role="cell" colspan="6" class="about"></td>
+            </tr>
+          </template>
+        </tbody>
+      </table>
+    </div>
+    <Teleport defer :disabled="place === null" :to="place"><slot /></Teleport>
+    <p v-if="rows.length === 0" class="soft small px-3 py-2 m-0">Nothing yet. Draw a zone on the pane: press Z and drag.</p>
   </section>
 </template>
 
 <style scoped>
-.rolled {
-  max-height: 34vh;
-  overflow-y: auto;
-}
 thead {
   position: sticky;
   top: 0;
@@ -179,7 +193,23 @@ tbody tr.long {
   height: 42px;
   contain-intrinsic-height: 42px;
 }
+tbody tr.more {
+  display: block;
+  height: auto;
+  contain: none;
+  content-visibility: visible;
+  border: 0;
+}
+.about {
+  display: block;
+  padding: 0 0 6px;
+  font-family: var(--bs-body-font-family);
+  font-size: var(--bs-body-font-size);
+  box-shadow: inset 4px 0 var(--kelp);
+}
 tbody tr.on {
+  /* It is not lost below the heads, which stay. */
+  scroll-margin-top: 30px;
   background: var(--kelp-wash);
   box-shadow: inset 4px 0 var(--kelp);
 }

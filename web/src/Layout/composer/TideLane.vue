@@ -1,6 +1,7 @@
 <script setup lang="ts">
-import { computed, ref, useTemplateRef } from 'vue'
+import { computed, onMounted, ref, useTemplateRef } from 'vue'
 import type { Piece } from '../../pane/sheet'
+import { cut } from '../../ui/cut'
 import { useDrag } from '../../ui/drag'
 import { clock, seconds } from '../../ui/format'
 
@@ -29,6 +30,16 @@ const x = (t: number) => ((t - props.from) / props.span) * props.width
 const items = computed(() => props.scenes.filter((scene) => !scene.standby).length)
 const NAME_PX = 46
 const EDGE_PX = 16
+/** What a slot leaves free beside its words, and the faces of these. */
+const PADDING_PX = 8
+const faces = ref<{ words: string; figures: string } | null>(null)
+onMounted(() => {
+  const style = getComputedStyle(lane.value!)
+  faces.value = { words: `12px ${style.fontFamily}`, figures: `12px ${style.getPropertyValue('--figures')}` }
+})
+/** No slot clips what stands in it. */
+const fitting = (text: string, width: number, face: 'words' | 'figures') =>
+  faces.value === null ? '' : cut(text, width - PADDING_PX, faces.value[face])
 const drawn = computed(() =>
   props.pieces.map((piece) => {
     const left = Math.max(0, x(piece.from))
@@ -40,6 +51,7 @@ const drawn = computed(() =>
       width,
       item: scene?.id ?? null,
       name: scene ? `${scene.standby ? 'standby: ' : ''}${scene.name.replace(/\.\w+$/, '')}` : '',
+      time: piece.endless ? '' : clock(piece.from, props.timezone),
       said: said(piece, scene),
       edge: scene !== null && !piece.endless && width >= EDGE_PX && piece.to < props.from + props.span && props.stretchable.has(scene.id),
     }
@@ -121,11 +133,9 @@ function hold(event: PointerEvent, piece: (typeof drawn.value)[number]) {
         <span v-if="piece.width > 130" class="soft">{{ round(piece.period_ms) }}</span>
       </template>
       <template v-else-if="piece.item !== null && piece.width > NAME_PX">
-        <span class="name" :class="{ movable: movable.has(piece.item) }" @pointerdown="hold($event, piece)">{{ piece.name }}</span><br /><span
-          v-if="!piece.endless"
-          class="figures"
-          >{{ clock(piece.from, timezone) }}</span
-        >
+        <span class="name" :class="{ movable: movable.has(piece.item) }" @pointerdown="hold($event, piece)">{{
+          fitting(piece.name, piece.width, 'words')
+        }}</span><br /><span class="figures">{{ fitting(piece.time, piece.width, 'figures') === piece.time ? piece.time : '' }}</span>
       </template>
       <i v-if="piece.edge" class="edge" title="Drag: how long it lasts" @pointerdown="stretch($event, piece)"></i>
     </div>
@@ -161,7 +171,6 @@ function hold(event: PointerEvent, piece: (typeof drawn.value)[number]) {
   padding: 0 5px;
   font-size: 0.75rem;
   line-height: 15px;
-  overflow: hidden;
   white-space: nowrap;
 }
 .slot.shade {

@@ -1,11 +1,10 @@
-import { type Ref, ref, shallowRef, watch } from 'vue'
-import { api, sentence } from '../../ui/api'
+import { type Ref, shallowRef, watch } from 'vue'
+import { useAnswer } from '../../ui/answer'
+import { api } from '../../ui/api'
 import type { Finding } from '../../ui/shelf'
 import type { Analysis, LayoutDocument } from '../designs'
 
 type Light = Omit<Analysis, 'run_sheet' | 'media' | 'loops' | 'playing' | 'meets_every_ms'>
-
-const BREATH_MS = 120
 
 type Found = Pick<Analysis, 'findings' | 'stops' | 'warnings' | 'hints'>
 const matterOf = (f: Finding) => [f.code, f.message, ...f.elements].join('\n')
@@ -16,9 +15,19 @@ function withCures(findings: Finding[], before: Finding[]): Finding[] {
   return cures.size === 0 ? findings : findings.map((f) => (cures.has(matterOf(f)) ? { ...f, fix: cures.get(matterOf(f))! } : f))
 }
 
+interface Asked {
+  document: LayoutDocument
+  variant: string | null
+  display: string | null
+  /** Without timing and pictures. */
+  light?: true
+}
+/** Typing rests for so long; what a hand moves comes here only once it rests. */
+const REST_MS = 80
+
 /**
- * What the core says of the document as it stands; asked again after every change, the newest answer holds. Cures, which it tries before it
- * offers them, are asked for once it has answered and the hand rests.
+ * What the core says of the document as it stands. Cures, which it tries before it offers them, are asked for once it has answered and the
+ * hand rests.
  *
  * @param at the instant that is looked at, Unix ms: from then on it is checked for a week
  * @param moving as long as a hand moves things about, timing and pictures stay as they are and are not asked for
@@ -31,51 +40,40 @@ export function useAnalysis(
   at: () => number,
 ) {
   const analysis = shallowRef<Analysis | null>(null)
-  const trouble = ref('')
-  let running = false
-  let again = false
-  let turn = 0
-
-  async function ask() {
-    if (!document.value) return
-    if (running) {
-      again = true
-      return
-    }
-    running = true
-    const mine = ++turn
-    try {
-      const asked = { document: document.value, variant: variant.value, display: display.value, at: new Date(at()).toISOString() }
-      const answer =
-        moving.value && analysis.value
-          ? { ...analysis.value, ...(await api.post<Light>('analysis', { ...asked, light: true })) }
-          : await api.post<Analysis>('analysis', asked)
-      if (mine !== turn) return
-      analysis.value = { ...answer, findings: withCures(answer.findings, analysis.value?.findings ?? []) }
-      trouble.value = ''
-      if (!moving.value && !again) void cure(mine, asked)
-    } catch (e) {
-      if (mine === turn) trouble.value = sentence(e)
-    } finally {
-      if (mine === turn) running = false
-      if (mine === turn && again) {
-        again = false
-        // A hand that drags asks at every frame: a breath between two answers leaves the machine free for drawing.
-        setTimeout(() => void ask(), BREATH_MS)
-      }
-    }
-  }
-  async function cure(mine: number, asked: object) {
-    const found = await api.post<Found>('cures', asked).catch(() => null)
-    if (found && mine === turn && analysis.value) analysis.value = { ...analysis.value, ...found }
-  }
-  watch([document, variant, display], ask, { immediate: true })
-  // Once the hand lets go, what is on its way is out of date: it is not waited for.
+  const post = <T extends object>(path: string, asked: Asked, signal: AbortSignal) =>
+    api.post<T>(path, { ...asked, at: new Date(at()).toISOString() }, signal).then((found) => ({ asked, found }))
+  /** What all was asked of last. */
+  let whole: LayoutDocument | null = null
+  const { answer, trouble, ask } = useAnswer<Asked, { asked: Asked; found: Analysis }>(
+    () => {
+      if (!document.value) return null
+      const asked = { document: document.value, variant: variant.value, display: display.value }
+      return moving.value && analysis.value && document.value !== whole ? { ...asked, light: true } : asked
+    },
+    async (asked, signal) => {
+      if (!asked.light) whole = asked.document
+      const { found } = await post<Light | Analysis>('analysis', asked, signal)
+      return { asked, found: { ...(asked.light && analysis.value), ...(found as Analysis) } }
+    },
+    () => (moving.value ? 0 : REST_MS),
+  )
+  const { answer: cured } = useAnswer(
+    () => (answer.value && !answer.value.asked.light && !moving.value && answer.value.asked.document === document.value ? answer.value.asked : null),
+    (asked, signal) => post<Found>('cures', asked, signal),
+    () => 0,
+  )
+  watch(
+    [answer, cured],
+    () => {
+      const { asked, found } = answer.value!
+      const mine = cured.value?.asked === asked ? cured.value.found : { findings: withCures(found.findings, cured.value?.found.findings ?? []) }
+      analysis.value = { ...found, ...mine }
+    },
+    { flush: 'sync' },
+  )
+  // Once the hand lets go, nothing is waited for.
   watch(moving, (now) => {
-    if (now) return
-    running = again = false
-    turn++
-    void ask()
+    if (!now && document.value !== whole) ask()
   })
 
   return { analysis, trouble, ask }

@@ -44,6 +44,8 @@ export interface Content<P extends Part = Part> {
   readonly element: HTMLElement
   /** Set where it is fitted into its box as only the core knows; all else fills it. */
   readonly isFitted?: boolean
+  /** Set where nothing of it is ever drawn outside of its box, so that nothing has to be cut. */
+  readonly staysWithin?: boolean
   /** All about it that does not depend on the instant. */
   look(part: P): void
   /** At an instant; returns the next one at which it has to be told again, Unix ms. */

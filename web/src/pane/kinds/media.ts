@@ -42,7 +42,7 @@ function absent(part: MediaPart, tools: Tools): ReturnType<typeof media> {
 function still(part: MediaPart, url: string | null): ReturnType<typeof media> {
   const element = document.createElement('div')
   element.style.background = url === null ? '#17272e' : `0 0 / 100% 100% url("${url}")`
-  return { element, isFitted: true, look: look(element) }
+  return { element, isFitted: true, staysWithin: true, look: look(element) }
 }
 
 function picture(element: HTMLImageElement, part: MediaPart): ReturnType<typeof media> {
@@ -54,6 +54,7 @@ function picture(element: HTMLImageElement, part: MediaPart): ReturnType<typeof 
   return {
     element,
     isFitted: true,
+    staysWithin: true,
     look: look(element),
     isThere: () => state === 'there',
     trouble: () => (state === 'broken' ? `"${part.media.name}" cannot be decoded` : null),
@@ -75,6 +76,7 @@ function film(element: HTMLVideoElement, part: MediaPart, tools: Tools): ReturnT
   return {
     element,
     isFitted: true,
+    staysWithin: true,
     look: look(element),
     tell(part, { at, offset, runs, isHeld }) {
       if (tools.surface === 'player') hear(element, volumeAt(part, at), tools.heldBack)

@@ -5,7 +5,7 @@ import type { Kind, Moment } from './kind'
 /** A shape or a ground; one that fills as a zone goes on is seen through a window that opens. */
 export const plate: Kind<PlatePart> = (made) => {
   const element = document.createElement('div')
-  if (!made.progress) return { element, look: (part) => paint(element, part) }
+  if (!made.progress) return { element, staysWithin: true, look: (part) => paint(element, part) }
   const window = document.createElement('div')
   const pane = document.createElement('div')
   for (const one of [window, pane]) Object.assign(one.style, { position: 'absolute', left: '0px', top: '0px', width: '100%', height: '100%' })
@@ -15,6 +15,7 @@ export const plate: Kind<PlatePart> = (made) => {
   const [opening, staying] = [new Moving(window), new Moving(pane)]
   return {
     element,
+    staysWithin: true,
     look: (part) => paint(pane, part),
     tell({ progress, drawn }, moment) {
       const { gone, ms, runs } = progress ? filling(progress, moment) : { gone: 0, ms: 1, runs: false }
