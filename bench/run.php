@@ -289,7 +289,7 @@ if (in_array('--browser', $argv, true) && is_string($base)) {
         for ($round = 0; $round < 3; $round++) {
             $chrome->go("$base/layouts/$made");
             $opened[] = $chrome->driver->executeAsyncScript(
-                'const [count, done] = arguments; const look = () => document.querySelectorAll(".ledger tbody tr").length === count'
+                'const [count, done] = arguments; const look = () => document.querySelectorAll(".ledger tbody th").length === count'
                     . ' && document.querySelectorAll(".room [data-element]").length >= count ? done(performance.now()) : requestAnimationFrame(look); look()',
                 [count($elements)],
             );

@@ -29,7 +29,7 @@ final class ComposerTest extends TestCase
 
     public function testKeysThatEverybodyExpects(): void
     {
-        $count = fn (): int => count($this->desk->driver->findElements(WebDriverBy::cssSelector('.ledger tbody tr')));
+        $count = fn (): int => count($this->desk->driver->findElements(WebDriverBy::cssSelector('.ledger tbody th')));
         $before = $count();
         $this->desk->press('.ledger th button', 'place');
         $this->key(WebDriverKeys::CONTROL . 'd');

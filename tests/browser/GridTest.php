@@ -9,34 +9,20 @@ use Facebook\WebDriver\WebDriverKeys as Key;
 use PHPUnit\Framework\TestCase;
 use UpperPane\Tests\Browser\Support\Chrome;
 use UpperPane\Tests\Browser\Support\Desk;
-use UpperPane\Tests\Browser\Support\Hands;
+use UpperPane\Tests\Browser\Support\OnALayout;
 
 /** What plays and what is booked, gone through by keys: Tab leads into a grid once, arrows go on within it. */
 final class GridTest extends TestCase
 {
+    use OnALayout;
+
     private const ALT = "\u{E00A}";
     private const HERE = 'const e = document.activeElement; return { from: Number(e.dataset.from), to: Number(e.dataset.to), item: e.dataset.item ?? null,
         row: e.closest(".lane")?.getAttribute("aria-label") ?? null, cells: document.querySelectorAll(".tide .slot[tabindex=\"0\"]").length }';
 
-    private Chrome $desk;
-    private Hands $hands;
-    private string $layout;
-
     protected function setUp(): void
     {
-        $this->desk = Chrome::open();
-        Desk::signIn($this->desk);
-        $document = Desk::api($this->desk, 'layouts/check-in-day')['document'];
-        $this->layout = (string) Desk::post($this->desk, 'layouts', ['name' => 'Grid', 'document' => array_diff_key($document, ['id' => 1, 'name' => 1, 'format' => 1])])['id'];
-        $this->desk->go(Desk::url("/layouts/$this->layout"));
-        $this->desk->see('.tide .slot');
-        $this->hands = new Hands($this->desk);
-    }
-
-    protected function tearDown(): void
-    {
-        Desk::post($this->desk, "layouts/$this->layout", [], 'DELETE');
-        $this->desk->close();
+        $this->open(static fn (Chrome $desk): array => array_diff_key(Desk::api($desk, 'layouts/check-in-day')['document'], ['id' => 1, 'name' => 1, 'format' => 1]), '.tide .slot');
     }
 
     public function testWhatPlaysIsGoneThroughAndPutInAnotherOrderByKeys(): void

@@ -9,31 +9,17 @@ use Facebook\WebDriver\WebDriverKeys;
 use PHPUnit\Framework\TestCase;
 use UpperPane\Tests\Browser\Support\Chrome;
 use UpperPane\Tests\Browser\Support\Desk;
-use UpperPane\Tests\Browser\Support\Hands;
+use UpperPane\Tests\Browser\Support\OnALayout;
 
 /** What keys and a hand that changes its mind do on the pane. */
 final class PaneTest extends TestCase
 {
-    private Chrome $desk;
-    private Hands $hands;
-    private string $layout;
+    use OnALayout;
 
     protected function setUp(): void
     {
-        $this->desk = Chrome::open();
-        Desk::signIn($this->desk);
         $zone = ['id' => 'main', 'kind' => 'zone', 'rect' => ['x' => 100, 'y' => 100, 'width' => 600, 'height' => 400], 'playlist' => ['items' => []]];
-        $document = ['canvas' => ['width' => 1920, 'height' => 1080], 'elements' => [$zone]];
-        $this->layout = (string) Desk::post($this->desk, 'layouts', ['name' => 'Hands', 'document' => $document])['id'];
-        $this->desk->go(Desk::url("/layouts/$this->layout"));
-        $this->desk->see('.ledger th button', 'main');
-        $this->hands = new Hands($this->desk);
-    }
-
-    protected function tearDown(): void
-    {
-        Desk::post($this->desk, "layouts/$this->layout", [], 'DELETE');
-        $this->desk->close();
+        $this->open(static fn (): array => ['canvas' => ['width' => 1920, 'height' => 1080], 'elements' => [$zone]], '.ledger th button');
     }
 
     public function testATextIsTypedOverAsSoonAsItIsDrawn(): void

@@ -24,7 +24,7 @@ final readonly class GlassPictures
     private const LOOKING_S = 120;
     private const OLDEST_MS = 60_000;
 
-    public function __construct(private Connection $connection, private ClockInterface $clock)
+    public function __construct(private Connection $connection, private ClockInterface $clock, private Callers $callers)
     {
     }
 
@@ -37,8 +37,8 @@ final readonly class GlassPictures
      */
     public function take(string $secret, int $output, int $ageMs, string $picture): ?int
     {
-        $player = $this->connection->fetchOne('SELECT id FROM player WHERE secret = ? AND revoked_at IS NULL', [$secret]);
-        if (!is_string($player)) {
+        $player = $this->callers->player($secret);
+        if ($player === null) {
             return null;
         }
         $size = strlen($picture) > self::MOST_BYTES ? false : @getimagesizefromstring($picture);

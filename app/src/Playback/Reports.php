@@ -21,7 +21,7 @@ final readonly class Reports implements Errand
     /** So many are put together in one transaction. */
     private const BATCH = 1000;
 
-    public function __construct(private Connection $connection, private ClockInterface $clock, private SeenThings $seen)
+    public function __construct(private Connection $connection, private ClockInterface $clock, private SeenThings $seen, private Callers $callers)
     {
     }
 
@@ -31,8 +31,8 @@ final readonly class Reports implements Errand
      */
     public function hear(string $secret, Report $said): bool
     {
-        $player = $this->connection->fetchOne('SELECT id FROM player WHERE secret = ? AND revoked_at IS NULL', [$secret]);
-        if ($player === false) {
+        $player = $this->callers->player($secret);
+        if ($player === null) {
             return false;
         }
         $text = json_encode(['at' => $this->clock->now()->getTimestamp(), 'report' => $said->toArray()], JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE);

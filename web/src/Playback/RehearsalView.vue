@@ -8,7 +8,7 @@ import { matters } from '../Estate/matters'
 import { sentence } from '../ui/api'
 import { useAsked } from '../ui/asked'
 import ChoiceBar from '../ui/ChoiceBar.vue'
-import { useDrag } from '../ui/drag'
+import { useHandTaken } from '../ui/handTaken'
 import { clock, day, zoneName } from '../ui/format'
 import { mayAct } from '../ui/keys'
 import LocalField from '../ui/LocalField.vue'
@@ -171,19 +171,12 @@ const csv = computed(() => {
 const bed = useTemplateRef('bed')
 const { width } = useElementSize(bed)
 const xOf = (t: number) => ((t - span.value[0]) / (span.value[1] - span.value[0])) * width.value
-const { drag } = useDrag(0)
+const follow = useHandTaken(hand, (e) => {
+  const share = (e.clientX - bed.value!.getBoundingClientRect().left) / Math.max(1, width.value)
+  return span.value[0] + Math.max(0, Math.min(1, share)) * (span.value[1] - span.value[0])
+})
 function takeHand(event: PointerEvent) {
-  if (event.button !== 0 || (event.target as HTMLElement).closest('button')) return
-  const [before, wasRunning] = [at.value, hand.running.value]
-  const follow = (e: PointerEvent) => {
-    const share = (e.clientX - bed.value!.getBoundingClientRect().left) / Math.max(1, width.value)
-    hand.to(span.value[0] + Math.max(0, Math.min(1, share)) * (span.value[1] - span.value[0]))
-  }
-  follow(event)
-  drag(event, {
-    move: follow,
-    revert: () => (wasRunning ? (hand.running.value = true) : hand.to(before)),
-  })
+  if (!(event.target as HTMLElement).closest('button')) follow(event)
 }
 function keys(event: KeyboardEvent) {
   if (event.key !== 'ArrowLeft' && event.key !== 'ArrowRight') return

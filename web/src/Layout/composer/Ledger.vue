@@ -12,6 +12,8 @@ const rows = computed(() => composer.elements.value.map((element, i) => ({ eleme
 
 /** Characters of a name that stand in one line beside the figures; a longer one takes two. */
 const ONE_LINE = 12
+/** From so many rows on those that are not seen are not drawn. */
+const MANY = 100
 const HEADS = ['element', 'x', 'y', 'width', 'height', 'share']
 /** What is chosen is told below the last of its rows; the canvas, where nothing is, behind all of them. */
 const last = computed(() => rows.value.filter(({ element }) => composer.chosen.value.has(element.id)).at(-1)?.element.id ?? null)
@@ -36,6 +38,13 @@ const sideOf = (side: 'width' | 'height') =>
   })
 const across = sideOf('width')
 const down = sideOf('height')
+const FARTHEST = -1_000_000
+const sides = computed(() => [
+  { side: 'x' as const, least: FARTHEST, along: across.value },
+  { side: 'y' as const, least: FARTHEST, along: down.value },
+  { side: 'width' as const, least: 1, along: across.value },
+  { side: 'height' as const, least: 1, along: down.value },
+])
 
 const share = (e: Element) => {
   const part = props.analysis?.shares[e.id]
@@ -81,12 +90,12 @@ const addsUp = (sum: Sum) => sum.difference === 0 || sum.difference + sum.behind
             <th v-for="head in HEADS" :key="head" scope="col" role="columnheader">{{ head }}</th>
           </tr>
         </thead>
-        <tbody role="rowgroup">
+        <tbody role="rowgroup" :class="{ many: rows.length > MANY }">
           <!-- eslint-disable vue/no-useless-template-attributes -- a row and what is told of it are kept together -->
           <template
             v-for="{ element: e, n } in rows"
             :key="e.id"
-            v-memo="[e, n, composer.chosen.value.has(e.id), e.id === last, analysis?.shares[e.id], across, down]"
+            v-memo="[e, n, composer.chosen.value.has(e.id), e.id === last, analysis?.shares[e.id], sides]"
           >
             <tr role="row" :class="{ on: composer.chosen.value.has(e.id), absent: e.hidden, long: (e.name ?? e.id).length > ONE_LINE }">
               <th scope="row" role="rowheader">
@@ -94,48 +103,15 @@ const addsUp = (sum: Sum) => sum.difference === 0 || sum.difference + sum.behind
                   <span class="soft figures">{{ n }}</span> {{ e.name ?? e.id }}
                 </button>
               </th>
-              <td role="cell">
+              <td v-for="{ side, least, along } in sides" :key="side" role="cell">
                 <FigureField
-                  :value="e.rect.x"
-                  :least="-1000000"
-                  :label="`x of ${e.id}`"
-                  :of="across"
+                  :value="e.rect[side]"
+                  :least="least"
+                  :label="`${side} of ${e.id}`"
+                  :of="along"
                   :fixed="e.locked"
                   quiet
-                  @change="(v, g) => put(e, 'x', v, g)"
-                />
-              </td>
-              <td role="cell">
-                <FigureField
-                  :value="e.rect.y"
-                  :least="-1000000"
-                  :label="`y of ${e.id}`"
-                  :of="down"
-                  :fixed="e.locked"
-                  quiet
-                  @change="(v, g) => put(e, 'y', v, g)"
-                />
-              </td>
-              <td role="cell">
-                <FigureField
-                  :value="e.rect.width"
-                  :least="1"
-                  :label="`width of ${e.id}`"
-                  :of="across"
-                  :fixed="e.locked"
-                  quiet
-                  @change="(v, g) => put(e, 'width', v, g)"
-                />
-              </td>
-              <td role="cell">
-                <FigureField
-                  :value="e.rect.height"
-                  :least="1"
-                  :label="`height of ${e.id}`"
-                  :of="down"
-                  :fixed="e.locked"
-                  quiet
-                  @change="(v, g) => put(e, 'height', v, g)"
+                  @change="(v, g) => put(e, side, v, g)"
                 />
               </td>
               <td class="share" role="cell">{{ e.hidden ? 'hidden' : e.locked ? 'locked' : share(e) || e.kind }}</td>
@@ -186,14 +162,19 @@ tbody tr {
   align-items: center;
   border-top: 1px solid var(--rule);
   contain: strict;
-  content-visibility: auto;
-  contain-intrinsic-height: 26px;
 }
 tbody tr.long {
   height: 42px;
+}
+tbody.many tr {
+  content-visibility: auto;
+  contain-intrinsic-height: 26px;
+}
+tbody.many tr.long {
   contain-intrinsic-height: 42px;
 }
-tbody tr.more {
+tbody tr.more,
+tbody.many tr.more {
   display: block;
   height: auto;
   contain: none;

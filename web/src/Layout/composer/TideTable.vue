@@ -4,7 +4,7 @@ import { computed, nextTick, ref, useTemplateRef, watch } from 'vue'
 import { type ZoneLayer, driftsBetween, isZone, piecesBetween } from '../../pane/sheet'
 import { type ItemAct, itemActs } from '../../Time/itemEdits'
 import { sentence } from '../../ui/api'
-import { useDrag } from '../../ui/drag'
+import { useHandTaken } from '../../ui/handTaken'
 import { clock, seconds } from '../../ui/format'
 import { vKept } from '../../ui/kept'
 import { type Cell, nearest, nextCell } from '../../ui/roving'
@@ -165,20 +165,10 @@ const meetsWords = computed(() => {
     : 'loops never meet within a year'
 })
 
-const { drag } = useDrag(0)
-function take(event: PointerEvent) {
-  if (event.button !== 0) return
-  const [before, wasRunning] = [at.value, running.value]
-  const follow = (e: PointerEvent) => {
-    const left = bed.value!.getBoundingClientRect().left
-    hand.to(Math.round(from.value + (Math.max(0, Math.min(width.value, e.clientX - left)) / Math.max(1, width.value)) * span.value))
-  }
-  follow(event)
-  drag(event, {
-    move: follow,
-    revert: () => (wasRunning ? (running.value = true) : hand.to(before)),
-  })
-}
+const take = useHandTaken(hand, (e) => {
+  const left = bed.value!.getBoundingClientRect().left
+  return Math.round(from.value + (Math.max(0, Math.min(width.value, e.clientX - left)) / Math.max(1, width.value)) * span.value)
+})
 function typed(event: Event) {
   const field = event.target as HTMLInputElement
   const instant = instantTyped(field.value, at.value, props.timezone)
