@@ -89,6 +89,6 @@ export function arrows() {
 /** Each letter is 10 px wide here. */
 export function cutLines() {
   const measured = (text: string) => 10 * [...text].length
-  const within = (text: string, px: number) => cut(text, px, '12px x', measured)
+  const within = (text: string, px: number) => cut(text, px, 'words', 12, measured)
   return [within('Tolm', 40), within('Tolm Maid', 89), within('Tolm Maid', 50), within('⛴⛴⛴⛴', 30), within('Tolm', 15), within('', 0)]
 }

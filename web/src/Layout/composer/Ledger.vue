@@ -17,10 +17,7 @@ const MANY = 100
 const HEADS = ['element', 'x', 'y', 'width', 'height', 'share']
 /** What is chosen is told below the last of its rows; the canvas, where nothing is, behind all of them. */
 const last = computed(() => rows.value.filter(({ element }) => composer.chosen.value.has(element.id)).at(-1)?.element.id ?? null)
-const place = computed(() => {
-  const row = rows.value.find(({ element }) => element.id === last.value)
-  return row ? `#about-${row.n}` : null
-})
+const place = computed(() => (last.value === null ? null : `[id="about-${last.value}"]`))
 const list = useTemplateRef('list')
 watch(composer.chosen, async () => {
   await nextTick()
@@ -117,7 +114,7 @@ const addsUp = (sum: Sum) => sum.difference === 0 || sum.difference + sum.behind
               <td class="share" role="cell">{{ e.hidden ? 'hidden' : e.locked ? 'locked' : share(e) || e.kind }}</td>
             </tr>
             <tr v-if="e.id === last" class="more" role="row">
-              <td :id="`about-${n}`" role="cell" colspan="6" class="about"></td>
+              <td :id="`about-${e.id}`" role="cell" colspan="6" class="about"></td>
             </tr>
           </template>
         </tbody>

@@ -1,7 +1,7 @@
 <script setup lang="ts">
-import { computed, onMounted, ref, useTemplateRef } from 'vue'
+import { computed, ref, useTemplateRef } from 'vue'
 import type { Piece } from '../../pane/sheet'
-import { cut } from '../../ui/cut'
+import { type DeskFace, cut } from '../../ui/cut'
 import { useDrag } from '../../ui/drag'
 import { clock, seconds } from '../../ui/format'
 
@@ -30,16 +30,9 @@ const x = (t: number) => ((t - props.from) / props.span) * props.width
 const items = computed(() => props.scenes.filter((scene) => !scene.standby).length)
 const NAME_PX = 46
 const EDGE_PX = 16
-/** What a slot leaves free beside its words, and the faces of these. */
+/** What a slot leaves free beside its words, which no clip keeps within it. */
 const PADDING_PX = 8
-const faces = ref<{ words: string; figures: string } | null>(null)
-onMounted(() => {
-  const style = getComputedStyle(lane.value!)
-  faces.value = { words: `12px ${style.fontFamily}`, figures: `12px ${style.getPropertyValue('--figures')}` }
-})
-/** No slot clips what stands in it. */
-const fitting = (text: string, width: number, face: 'words' | 'figures') =>
-  faces.value === null ? '' : cut(text, width - PADDING_PX, faces.value[face])
+const fitting = (text: string, width: number, face: DeskFace) => cut(text, width - PADDING_PX, face, 12)
 const drawn = computed(() =>
   props.pieces.map((piece) => {
     const left = Math.max(0, x(piece.from))
