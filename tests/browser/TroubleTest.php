@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace UpperPane\Tests\Browser;
 
 use Facebook\WebDriver\Chrome\ChromeDevToolsDriver;
+use Facebook\WebDriver\WebDriverKeys;
 use PHPUnit\Framework\TestCase;
 use UpperPane\Tests\Browser\Support\Chrome;
 use UpperPane\Tests\Browser\Support\Desk;
@@ -130,8 +131,10 @@ final class TroubleTest extends TestCase
         $desk = $this->browser();
         Desk::signIn($desk, '/layouts/deck-strip');
         $desk->see('.ledger');
+        // Typed before the session is lost, and left after: what the page asks for by itself may find out first, and puts the gate above all.
+        $desk->enter('[aria-label="y of next"]')->sendKeys(WebDriverKeys::CONTROL . 'a' . WebDriverKeys::NULL . '61');
         $desk->driver->manage()->deleteAllCookies();
-        $desk->type('[aria-label="y of next"]', '61');
+        $desk->driver->getKeyboard()->sendKeys(WebDriverKeys::TAB);
         $desk->see('#sign-in-title', 'Sign in again');
         $desk->see('.gate.above #password')->sendKeys("harbour\n");
         $desk->until(fn (): bool => $desk->find('.gate.above') === null && self::rect(Desk::api($desk, 'layouts/deck-strip'), 'next')['y'] === 61, 'what was typed to be saved');
