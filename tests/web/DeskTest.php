@@ -73,6 +73,11 @@ final class DeskTest extends TestCase
         self::assertSame([false, false, true, 0, 2, false, 'Wrong name or password.'], Scene::of('desk.ts', 'lost'));
     }
 
+    public function testWhatWasSentBeforeSomebodySignedInAgainIsSentOnceMore(): void
+    {
+        self::assertSame([['layouts' => []], false, ['GET layouts', 'POST sign-in', 'GET session', 'GET layouts']], Scene::of('desk.ts', 'late'));
+    }
+
     public function testTheShelfCountsByLevelAndForgetsWhatWasOpen(): void
     {
         self::assertSame([[2, 1, 0], [0, 0, 0], '', true], Scene::of('desk.ts', 'shelf'));

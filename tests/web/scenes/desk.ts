@@ -69,6 +69,23 @@ export async function oldToken() {
   return [saved, sent, refused, server.calls.length]
 }
 
+/** It was sent while nobody was signed in, and is answered once somebody is. */
+export async function late() {
+  const session = opened()
+  server.answer = () => ines('old')
+  await session.load()
+  server.calls.length = 0
+  server.ms = 200
+  server.answer = () => ({ status: 401, body: { error: { code: 'session.none', message: 'Nobody is signed in.' } } })
+  const asked = api.get('layouts')
+  await pass(50)
+  server.ms = 0
+  server.answer = ({ path }) => (path === 'layouts' ? { body: { layouts: [] } } : ines('new'))
+  await session.signIn('ines', 'harbour')
+  await pass(300)
+  return [await asked, session.isLost, server.log()]
+}
+
 export async function lost() {
   const session = opened()
   const lost = { status: 401, body: { error: { code: 'session.none', message: 'Nobody is signed in.' } } }

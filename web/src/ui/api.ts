@@ -53,6 +53,7 @@ async function call<T>(method: string, path: string, body?: unknown, signal?: Ab
   const headers: Record<string, string> = { Accept: 'application/json' }
   if (body !== undefined) headers['Content-Type'] = body instanceof Blob ? 'application/octet-stream' : 'application/json'
   if (method !== 'GET' && session.csrf) headers['X-CSRF-Token'] = session.csrf
+  const { turn } = session
   let response: Response
   try {
     response = await fetch(`/api/${path}`, {
@@ -67,7 +68,9 @@ async function call<T>(method: string, path: string, body?: unknown, signal?: Ab
   try {
     return (await answerOf(response)) as T
   } catch (e) {
-    if (e instanceof Problem && e.status === 401 && path !== 'session') session.lost()
+    const isOut = e instanceof Problem && e.status === 401 && path !== 'session'
+    if (isOut && turn !== session.turn && !again) return call(method, path, body, signal, true)
+    if (isOut) session.lost()
     if (!tokenIsOld(e) || again) throw e
   }
   await session.load().catch(() => undefined)

@@ -12,6 +12,8 @@ export const useSession = defineStore('session', () => {
   const csrf = ref<string | null>(null)
   const known = ref(false)
   const isLost = ref(false)
+  /** How often somebody has signed in: what was sent before says nothing of the session that is now. */
+  const turn = ref(0)
   let waiting: (() => void)[] = []
 
   function take(session: Session) {
@@ -43,11 +45,13 @@ export const useSession = defineStore('session', () => {
     csrf,
     known,
     isLost,
+    turn,
     load: () => ask('GET', 'session'),
     async signIn(login: string, password: string) {
       await ask('POST', 'sign-in', { login, password })
       // Signing in gives the session a new token, which only the next request can read.
       await ask('GET', 'session')
+      turn.value++
     },
     signOut: () => ask('DELETE', 'session'),
     lost() {
