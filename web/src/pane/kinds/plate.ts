@@ -15,7 +15,6 @@ export const plate: Kind<PlatePart> = (made) => {
   const [opening, staying] = [new Moving(window), new Moving(pane)]
   return {
     element,
-    staysWithin: true,
     look: (part) => paint(pane, part),
     tell({ progress, drawn }, moment) {
       const { gone, ms, runs } = progress ? filling(progress, moment) : { gone: 0, ms: 1, runs: false }
