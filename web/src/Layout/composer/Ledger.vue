@@ -21,9 +21,6 @@ const place = computed(() => (last.value === null ? null : `[id="about-${last.va
 const list = useTemplateRef('list')
 watch(composer.chosen, async () => {
   await nextTick()
-  const about = list.value?.querySelector('.about')
-  about?.scrollIntoView({ block: 'nearest' })
-  // The row itself is not lost behind what is told of it.
   list.value?.querySelector('tr.on')?.scrollIntoView({ block: 'nearest' })
 })
 
@@ -186,8 +183,8 @@ tbody.many tr.more {
   box-shadow: inset 4px 0 var(--kelp);
 }
 tbody tr.on {
-  /* It is not lost below the heads, which stay. */
-  scroll-margin-top: 30px;
+  /* Not lost below the heads, which stay; and what is told of it begins in sight. */
+  scroll-margin: 30px 0 190px;
   background: var(--kelp-wash);
   box-shadow: inset 4px 0 var(--kelp);
 }
