@@ -69,8 +69,7 @@ async function call<T>(method: string, path: string, body?: unknown, signal?: Ab
     return (await answerOf(response)) as T
   } catch (e) {
     const isOut = e instanceof Problem && e.status === 401 && path !== 'session'
-    if (isOut && turn !== session.turn && !again) return call(method, path, body, signal, true)
-    if (isOut) session.lost()
+    if (isOut && !session.lost(turn) && !again) return call(method, path, body, signal, true)
     if (!tokenIsOld(e) || again) throw e
   }
   await session.load().catch(() => undefined)
@@ -101,6 +100,7 @@ export const api = {
 
 function send<T>(path: string, file: File, progress: (share: number) => void): Promise<T> {
   const session = useSession()
+  const { turn } = session
   return new Promise((done, failed) => {
     const request = new XMLHttpRequest()
     request.open('POST', `/api/${path}`)
@@ -111,7 +111,7 @@ function send<T>(path: string, file: File, progress: (share: number) => void): P
       answerOf(new Response(request.status === 204 ? null : request.responseText, { status: request.status || 500 })).then(
         (body) => done(body as T),
         (e: Error) => {
-          if (e instanceof Problem && e.status === 401) session.lost()
+          if (e instanceof Problem && e.status === 401) session.lost(turn)
           failed(e)
         },
       )

@@ -54,8 +54,16 @@ export const useSession = defineStore('session', () => {
       turn.value++
     },
     signOut: () => ask('DELETE', 'session'),
-    lost() {
+    /**
+     * The server knows nobody.
+     *
+     * @param since the turn in which it was asked
+     * @returns whether that says something of the session that is now
+     */
+    lost(since: number): boolean {
+      if (since !== turn.value) return false
       if (account.value) isLost.value = true
+      return true
     },
     /** Resolves when somebody has signed in again. */
     back: () => new Promise<void>((go) => (isLost.value ? waiting.push(go) : go())),

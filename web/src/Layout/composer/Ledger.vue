@@ -21,7 +21,7 @@ const place = computed(() => (last.value === null ? null : `[id="about-${last.va
 const list = useTemplateRef('list')
 watch(composer.chosen, async () => {
   await nextTick()
-  list.value?.querySelector('tr.on')?.scrollIntoView({ block: 'nearest' })
+  list.value?.querySelector('tr.more')?.previousElementSibling?.scrollIntoView({ block: 'nearest' })
 })
 
 /** The same object as long as it says the same, so that rows of which nothing changes are not drawn anew. */
