@@ -118,6 +118,7 @@ function benchPlayer(Chrome $chrome, \Closure $ask, string $base): void
             ['id' => 'c', 'kind' => 'clock', 'rect' => $rect(1500, 900, 420, 180), 'pattern' => 'HH:mm:ss', 'style' => $style],
         ],
     ];
+    $chrome->go($base)->see('.passage');
     $address = $chrome->driver->executeAsyncScript(
         'const done = arguments[0]; fetch("/api/players").then((r) => r.json()).then((e) => done(e.players.find((p) => p.display === "check-in-3").address))',
     );

@@ -59,7 +59,7 @@ final class Architecture
         return PHPat::rule()
             ->classes(...array_map(
                 static fn (string $name) => Selector::inNamespace("UpperPane\\Core\\$name"),
-                ['Document', 'Geometry', 'Colour', 'Text', 'Units', 'Finding'],
+                ['Document', 'Geometry', 'Colour', 'Text', 'Units', 'Recurrence', 'Finding'],
             ))
             ->shouldNotDependOn()
             ->classes(...array_map(static fn (string $name) => Selector::inNamespace("UpperPane\\Core\\$name"), self::ROOMS))

@@ -6,8 +6,8 @@ namespace UpperPane\Tests\Reference;
 
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
-use UpperPane\Core\Time\Recurrence\Recurrence;
-use UpperPane\Core\Time\Recurrence\Rule;
+use UpperPane\Core\Recurrence\Recurrence;
+use UpperPane\Core\Recurrence\Rule;
 use UpperPane\Core\Units\Instant;
 use UpperPane\Core\Units\LocalTime;
 use UpperPane\Core\Units\WallClock;

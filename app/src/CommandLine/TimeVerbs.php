@@ -6,8 +6,8 @@ namespace UpperPane\App\CommandLine;
 
 use UpperPane\Core\Document\Budget;
 use UpperPane\Core\Document\DocumentRefused;
-use UpperPane\Core\Time\Recurrence\Recurrence;
-use UpperPane\Core\Time\Recurrence\Rule;
+use UpperPane\Core\Recurrence\Recurrence;
+use UpperPane\Core\Recurrence\Rule;
 use UpperPane\Core\Time\Schedule\Plays;
 use UpperPane\Core\Time\Schedule\Schedule;
 use UpperPane\Core\Time\Schedule\ScheduleChecks;

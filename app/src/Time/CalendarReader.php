@@ -16,7 +16,7 @@ use Sabre\VObject\TimeZoneUtil;
 use UpperPane\Core\Document\CalendarRefused;
 use UpperPane\Core\Document\Reason;
 use UpperPane\Core\Document\Refused;
-use UpperPane\Core\Time\Recurrence\Rule;
+use UpperPane\Core\Recurrence\Rule;
 use UpperPane\Core\Time\Schedule\Rank;
 use UpperPane\Core\Time\Schedule\Schedule;
 use UpperPane\Core\Units\Instant;

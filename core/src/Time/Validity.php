@@ -9,7 +9,7 @@ use UpperPane\Core\Document\Field;
 use UpperPane\Core\Document\Fields;
 use UpperPane\Core\Document\Node;
 use UpperPane\Core\Document\Reason;
-use UpperPane\Core\Time\Recurrence\Rule;
+use UpperPane\Core\Recurrence\Rule;
 use UpperPane\Core\Units\Calendar;
 use UpperPane\Core\Units\LocalTime;
 use UpperPane\Core\Units\WallClock;

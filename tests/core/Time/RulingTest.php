@@ -6,7 +6,7 @@ namespace UpperPane\Tests\Core\Time;
 
 use PHPUnit\Framework\Attributes\TestWith;
 use PHPUnit\Framework\TestCase;
-use UpperPane\Core\Time\Recurrence\Rule;
+use UpperPane\Core\Recurrence\Rule;
 use UpperPane\Core\Time\Schedule\Ruling;
 use UpperPane\Core\Time\Schedule\Schedule;
 use UpperPane\Core\Units\LocalTime;

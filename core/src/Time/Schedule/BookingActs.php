@@ -9,7 +9,7 @@ use UpperPane\Core\Document\Node;
 use UpperPane\Core\Document\Reason;
 use UpperPane\Core\Document\Refused;
 use UpperPane\Core\Finding\Fix;
-use UpperPane\Core\Time\Recurrence\Rule;
+use UpperPane\Core\Recurrence\Rule;
 use UpperPane\Core\Units\Calendar;
 use UpperPane\Core\Units\Instant;
 use UpperPane\Core\Units\LocalTime;

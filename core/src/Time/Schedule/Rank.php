@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace UpperPane\Core\Time\Schedule;
 
-use UpperPane\Core\Time\Recurrence\Rule;
+use UpperPane\Core\Recurrence\Rule;
 
 /** Which booking goes before which where several are due (computation.md, 5). */
 enum Rank: string

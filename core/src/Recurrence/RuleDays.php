@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-namespace UpperPane\Core\Time\Recurrence;
+namespace UpperPane\Core\Recurrence;
 
 use UpperPane\Core\Units\Calendar;
 use UpperPane\Core\Units\Integers;

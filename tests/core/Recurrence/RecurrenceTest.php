@@ -2,13 +2,13 @@
 
 declare(strict_types=1);
 
-namespace UpperPane\Tests\Core\Time;
+namespace UpperPane\Tests\Core\Recurrence;
 
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
 use UpperPane\Core\Document\Refused;
-use UpperPane\Core\Time\Recurrence\Recurrence;
-use UpperPane\Core\Time\Recurrence\Rule;
+use UpperPane\Core\Recurrence\Recurrence;
+use UpperPane\Core\Recurrence\Rule;
 use UpperPane\Core\Units\Calendar;
 use UpperPane\Core\Units\LocalTime;
 use UpperPane\Core\Units\WallClock;

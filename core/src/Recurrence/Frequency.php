@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-namespace UpperPane\Core\Time\Recurrence;
+namespace UpperPane\Core\Recurrence;
 
 /** How often a rule comes round (RFC 5545, 3.3.10). */
 enum Frequency: string
