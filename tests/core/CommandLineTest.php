@@ -48,6 +48,34 @@ final class CommandLineTest extends TestCase
         self::assertSame(25_000, $timeline['meets_every_ms']);
     }
 
+    public function testDataAreReadChosenAndTold(): void
+    {
+        $data = $this->file(['sailings' => [
+            ['to' => 'Tolm', 'departs' => '2026-06-01T17:05', 'wind' => '5'], ['to' => 'Vennick', 'departs' => '2026-06-01T18:00', 'wind' => 'calm'], ['to' => 'Älv', 'departs' => null],
+        ]]);
+        $rows = ['format' => 'upper-pane/rows@1', 'source' => 'sailings', 'path' => '$.sailings[*]', 'fields' => [
+            'to' => '$.to', 'departs' => ['of' => '$.departs', 'type' => 'local'], 'wind' => ['of' => '$.wind', 'type' => 'number', 'unit' => ['m/s', 'kn'], 'decimals' => 1],
+        ], 'where' => [['field' => 'departs', 'is' => 'upcoming', 'to_min' => 60]], 'sort' => [['by' => 'to', 'descending' => true]]];
+        $source = $this->file(['format' => 'upper-pane/source@1', 'id' => 'sailings', 'name' => 'Sailings', 'from' => ['file' => 's.json'], 'zone' => 'Europe/Lisbon']);
+        [$code, $out] = $this->called("rows - --data $data --source $source --at 2026-06-01T16:00:00Z", $rows);
+        self::assertSame([0, 2, 1, '2026-06-01T16:05:00Z'], [$code, $out['count'], $out['unreadable'], $out['changes_at']]);
+        self::assertSame(['to' => 'Tolm', 'departs' => '2026-06-01T16:05:00Z', 'wind' => 9.7], $out['rows'][1]);
+        self::assertSame('2026-06-01T17:05:00Z', $this->called("rows - --data $data --at 2026-06-01T17:00:00Z", $rows)[1]['rows'][1]['departs'], 'without the source its zone is not known');
+        self::assertSame('Vennick', $this->called("tree $data")[1]['sailings'][1]['to']);
+        self::assertSame(['1'], array_column($this->called("tree - --as csv --options '{\"delimiter\":\";\"}'", "a\n1\n")[1], 'a'));
+        $pattern = '{n, plural, one {# place} other {# places}} to {to}{x, select, other {}}';
+        self::assertSame(['text' => '2 places to Tolm', 'missing' => ['x']], $this->called("format '$pattern' --row '{\"n\":2,\"to\":\"Tolm\"}'")[1]);
+        self::assertSame(['ticks' => [0, 1, 2, 3]], $this->called('ticks --from 0 --to 3.7 --count 5')[1]);
+        foreach (
+            [
+                'format "{n"' => 'message.syntax', 'format x --tz Tolm' => 'arguments.wrong', 'format x --row [1]' => 'type.wrong', 'ticks --from 1 --to 1 --count 5' => 'value.range',
+                'ticks --from a --to 1 --count 5' => 'arguments.wrong', "tree $data --as rss" => 'data.syntax', "tree $data --as pdf" => 'value.unknown', "rows $data --data $data" => 'field.missing',
+            ] as $line => $reason
+        ) {
+            self::assertSame([2, $reason], array_slice($this->refusal($line, null), 0, 2), $line);
+        }
+    }
+
     public function testRecurGivesTheInstantsOfTheContract(): void
     {
         $span = '--from 2026-03-01T00:00:00Z --to 2026-05-01T00:00:00Z';

@@ -67,8 +67,12 @@ final class UpperPane
           plays SCHEDULE [--display DISPLAY] [--zone ZONE] --from INSTANT --to INSTANT
           legibility --mm-per-px 0.63 --cap-px 34 --distance-mm 10000
           contrast "#777777" "#ffffff"
+          tree DATA [--as json|csv|xlsx|rss|ical] [--options JSON] [--at INSTANT] [--from INSTANT --to INSTANT] [--tz ZONE]
+          rows ROWS --data DATA [--as ...] [--options JSON] [--source SOURCE] [--at INSTANT] [--tz ZONE]
+          format "{n, plural, one {# place} other {# places}}" --row '{"n": 2}' [--language en] [--tz ZONE]
+          ticks --from 0 --to 3.7 --count 5
 
-        LAYOUT, PLAYLIST, SCHEDULE and DISPLAY are JSON files (docs/formats), an EDID is its bytes; - is standard input.
+        LAYOUT, PLAYLIST, SCHEDULE, DISPLAY, ROWS and SOURCE are JSON files (docs/formats), DATA and an EDID are their bytes; - is standard input.
         --with FILE (repeatable) gives the layouts and playlists that refs mean.
 
         TEXT;
@@ -110,8 +114,13 @@ final class UpperPane
                 'plays' => [$this->plays($words), 0],
                 'legibility' => [$this->legibility($words), 0],
                 'contrast' => [$this->contrast($words), 0],
+                'tree' => [$this->data()->tree($words), 0],
+                'rows' => [$this->data()->rows($words), 0],
+                'format' => [DataVerbs::format($words), 0],
+                'ticks' => [DataVerbs::ticks($words), 0],
                 default => throw Arguments::wrong(sprintf(
-                    '%s is no verb; fit, match, check, shown, timeline, tracks, solve, measure, wall, edid, edid-for, timing, loop, recur, plays, legibility and contrast are.',
+                    '%s is no verb; fit, match, check, shown, timeline, tracks, solve, measure, wall, edid, edid-for, timing, loop, recur, plays, legibility, contrast, '
+                        . 'tree, rows, format and ticks are.',
                     $verb === null ? 'Nothing' : "\"$verb\"",
                 )),
             };
@@ -371,6 +380,11 @@ final class UpperPane
         $arguments = Arguments::of($words, ['TEXT', 'GROUND'], []);
 
         return Contrast::of(Colour::of($arguments->value(0)), Colour::of($arguments->value(1)))->toArray();
+    }
+
+    private function data(): DataVerbs
+    {
+        return new DataVerbs($this->bytes(...));
     }
 
     private function anchorMs(Arguments $arguments): int

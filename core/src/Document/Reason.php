@@ -19,6 +19,10 @@ enum Reason: string
     case CsvFigure = 'csv.figure';
     case CsvLong = 'csv.long';
     case CsvTwice = 'csv.twice';
+    case DataKind = 'data.kind';
+    case DataSyntax = 'data.syntax';
+    case DataTooLarge = 'data.too-large';
+    case DataUnknown = 'data.unknown';
     case DocumentTooLarge = 'document.too-large';
     case EdidChecksum = 'edid.checksum';
     case EdidHeader = 'edid.header';
@@ -35,8 +39,11 @@ enum Reason: string
     case JsonSyntax = 'json.syntax';
     case KindUnbuilt = 'kind.unbuilt';
     case MediaMissing = 'media.missing';
+    case MessageSyntax = 'message.syntax';
     case MoveRule = 'move.rule';
     case OccurrenceUnknown = 'occurrence.unknown';
+    case PathSteps = 'path.steps';
+    case PathSyntax = 'path.syntax';
     case PatternSyntax = 'pattern.syntax';
     case RecipeAreas = 'recipe.areas';
     case RecipeMissing = 'recipe.missing';

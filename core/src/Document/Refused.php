@@ -35,7 +35,7 @@ abstract class Refused extends \DomainException implements UpperPaneError
         return new static($this->reason, $where . $this->getMessage(), $path);
     }
 
-    /** @return array{error: array{code: string, message: string, path: string}} */
+    /** @return array{error: array{code: string, message: string, path: string, line?: int, column?: int, offset?: int}} */
     public function toArray(): array
     {
         return ['error' => ['code' => $this->reason->value, 'message' => $this->getMessage(), 'path' => $this->path]];

@@ -30,6 +30,8 @@ enum Role
     case LayoutId;
     /** The id of a playlist. */
     case PlaylistId;
+    /** The id of a source of data. */
+    case Source;
     /** The id of a media that is kept. */
     case MediaId;
 }

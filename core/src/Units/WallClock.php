@@ -27,10 +27,20 @@ final readonly class WallClock
     /** @param string $timezone a name of the tz database; one that is unknown counts as UTC, so check it before */
     public static function in(string $timezone): self
     {
+        return self::ofOffsets($timezone, UtcOffsets::between($timezone, -2_208_988_800, 7_258_118_400));
+    }
+
+    /**
+     * A clock of which a file tells how it goes.
+     *
+     * @param non-empty-list<array{int, int}> $table from (Unix s, rising), s ahead of UTC
+     */
+    public static function ofOffsets(string $timezone, array $table): self
+    {
         $from = [];
         $offsets = [];
         $localFrom = [];
-        foreach (UtcOffsets::between($timezone, -2_208_988_800, 7_258_118_400) as [$since, $offset]) {
+        foreach ($table as [$since, $offset]) {
             // What is shown twice still belongs to the offset before: its last reading is the change as that offset tells it.
             $before = $offsets === [] ? $offset : $offsets[count($offsets) - 1];
             $from[] = $since;

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace UpperPane\Tests\Core\Document;
 
+use UpperPane\Core\Data\Rows\Rows;
+use UpperPane\Core\Data\Source;
 use UpperPane\Core\Display\Survey;
 use UpperPane\Core\Document\Limits;
 use UpperPane\Core\Finding\Explanation;
@@ -33,6 +35,8 @@ final class Docs
             'formats/layout.schema.json' => self::schema('layout', 'Layout ' . Layout::FORMAT, Layout::schema()),
             'formats/playlist.schema.json' => self::schema('playlist', 'Playlist ' . Playlist::FORMAT, Playlist::schema()),
             'formats/report.schema.json' => self::schema('report', 'Report ' . Report::FORMAT, Report::fields()->schema()),
+            'formats/rows.schema.json' => self::schema('rows', 'Rows ' . Rows::FORMAT, Rows::ofFile()->schema()),
+            'formats/source.schema.json' => self::schema('source', 'Source ' . Source::FORMAT, Source::fields()->schema()),
             'formats/sheet.schema.json' => self::schema('sheet', 'Sheet ' . Sheet::FORMAT, self::sheet()),
             'formats/schedule.schema.json' => self::schema('schedule', 'Schedule ' . Schedule::FORMAT, Schedule::fields()->schema()),
         ];

@@ -1,0 +1,154 @@
+<?php
+
+declare(strict_types=1);
+
+namespace UpperPane\App\CommandLine;
+
+use UpperPane\Core\Data\Message\Formats;
+use UpperPane\Core\Data\Message\Message;
+use UpperPane\Core\Data\Rows\Rows;
+use UpperPane\Core\Data\Source;
+use UpperPane\Core\Data\Ticks;
+use UpperPane\Core\Data\Tree\ReadOptions;
+use UpperPane\Core\Data\Tree\Trees;
+use UpperPane\Core\Document\Node;
+use UpperPane\Core\Document\Reason;
+use UpperPane\Core\Document\Refused;
+use UpperPane\Core\Units\Instant;
+use UpperPane\Core\Units\Moment;
+use UpperPane\Core\Units\UtcOffsets;
+use UpperPane\Core\Units\WallClock;
+
+/** The verbs of `bin/upperpane` that ask about data. */
+final readonly class DataVerbs
+{
+    /** @param \Closure(string): string $bytes of a file */
+    public function __construct(private \Closure $bytes)
+    {
+    }
+
+    /**
+     * @param list<string> $words
+     * @throws Refused
+     */
+    public function tree(array $words): mixed
+    {
+        $arguments = Arguments::of($words, ['FILE'], ['as', 'options', 'at', 'from', 'to', 'tz']);
+        $options = ReadOptions::of(self::json($arguments, 'options'), self::timezone($arguments), self::atMs($arguments));
+        if ($arguments->optional('from') !== null || $arguments->optional('to') !== null) {
+            $options = $options->within(...TimeVerbs::span($arguments));
+        }
+
+        return Trees::read(($this->bytes)($arguments->value(0)), $options, $arguments->optional('as'));
+    }
+
+    /**
+     * @param list<string> $words
+     * @return array{count: int, rows: list<object>, unreadable: int, changes_at: ?string}
+     * @throws Refused
+     */
+    public function rows(array $words): array
+    {
+        $arguments = Arguments::of($words, ['ROWS'], ['data', 'as', 'options', 'at', 'tz', 'source']);
+        $rows = Rows::fromFile(Node::fromJson(($this->bytes)($arguments->value(0))));
+        $source = $this->sources($arguments)[$rows->source] ?? null;
+        [$timezone, $atMs] = [self::timezone($arguments), self::atMs($arguments)];
+        $given = self::json($arguments, 'options');
+        $options = $given === null && $source !== null ? $source->options($timezone, $atMs) : ReadOptions::of($given, $source->zone ?? $timezone, $atMs);
+        $tree = Trees::read(($this->bytes)($arguments->required('data')), $options, $arguments->optional('as') ?? $source?->as);
+        $table = $rows->of($tree, WallClock::in($timezone), $source?->zone);
+        $chosen = $table->at($atMs);
+        $changes = $table->changesAfter($atMs);
+
+        return [
+            'count' => $chosen->count,
+            'rows' => array_map(static fn (array $row): object => (object) $row, $chosen->told()),
+            'unreadable' => $table->unreadable,
+            'changes_at' => $changes === null ? null : (string) Instant::ofMs($changes),
+        ];
+    }
+
+    /**
+     * @param list<string> $words
+     * @return array{text: string, missing: list<string>}
+     * @throws Refused
+     */
+    public static function format(array $words): array
+    {
+        $arguments = Arguments::of($words, ['MESSAGE'], ['row', 'language', 'tz']);
+        $row = Node::fromJson($arguments->optional('row') ?? '{}');
+        $values = [];
+        foreach ($row->members() as $name => $node) {
+            $instant = is_array($node->value) ? $node->object('instant')->field('instant') : null;
+            $values[$name] = match (true) {
+                $instant !== null => Moment::ofRfc3339($instant->text()) ?? throw $instant->refused(Reason::ValueRange, 'is no instant; 2026-06-01T16:05:00Z is right.'),
+                is_scalar($node->value), $node->value === null => $node->value,
+                default => throw $node->refused(Reason::TypeWrong, 'is neither a text, a number, true, false, null nor {"instant": ...}.'),
+            };
+        }
+        $language = $arguments->optional('language') ?? 'en';
+        if (preg_match('/^[A-Za-z]{2,8}(?:[-_][A-Za-z0-9]{1,8})*$/D', $language) !== 1) {
+            throw Arguments::wrong(sprintf('--language is "%s"; a language such as en or pt-PT is right.', $language));
+        }
+
+        return Message::parse($arguments->value(0))->tell($values, new Formats($language, self::timezone($arguments)))->toArray();
+    }
+
+    /**
+     * @param list<string> $words
+     * @return array{ticks: list<int|float>}
+     * @throws Refused
+     */
+    public static function ticks(array $words): array
+    {
+        $arguments = Arguments::of($words, [], ['from', 'to', 'count']);
+        $figure = static function (string $name) use ($arguments): float {
+            $text = trim($arguments->required($name));
+
+            return is_numeric($text) ? (float) $text : throw Arguments::wrong(sprintf('--%s is "%s"; a number is right.', $name, $text));
+        };
+        $count = $figure('count');
+        if (floor($count) !== $count) {
+            throw Arguments::wrong(sprintf('--count is %s; a whole number is right.', $count));
+        }
+
+        return ['ticks' => Ticks::of($figure('from'), $figure('to'), (int) $count)];
+    }
+
+    /**
+     * @return array<string, Source> by id
+     * @throws Refused
+     */
+    public function sources(Arguments $arguments): array
+    {
+        $sources = [];
+        foreach ($arguments->all('source') as $file) {
+            $source = Source::fromNode(Node::fromJson(($this->bytes)($file)));
+            $sources[$source->id] = $source;
+        }
+
+        return $sources;
+    }
+
+    /** @throws Refused */
+    public static function timezone(Arguments $arguments): string
+    {
+        $timezone = $arguments->optional('tz') ?? 'UTC';
+
+        return UtcOffsets::isKnown($timezone) ? $timezone : throw Arguments::wrong(sprintf('--tz is "%s", which is no time zone; one such as Europe/Lisbon is right.', $timezone));
+    }
+
+    /** @throws Refused */
+    public static function atMs(Arguments $arguments): int
+    {
+        return $arguments->optional('at') === null ? 0 : $arguments->instant('at')->ms;
+    }
+
+    /** @throws Refused */
+    private static function json(Arguments $arguments, string $name): ?Node
+    {
+        $text = $arguments->optional($name);
+
+        return $text === null ? null : Node::fromJson($text);
+    }
+}

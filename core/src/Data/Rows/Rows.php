@@ -1,0 +1,227 @@
+<?php
+
+declare(strict_types=1);
+
+namespace UpperPane\Core\Data\Rows;
+
+use UpperPane\Core\Data\Path\JsonPath;
+use UpperPane\Core\Data\Tree\Trees;
+use UpperPane\Core\Document\DocumentRefused;
+use UpperPane\Core\Document\Field;
+use UpperPane\Core\Document\Fields;
+use UpperPane\Core\Document\Node;
+use UpperPane\Core\Document\Reason;
+use UpperPane\Core\Document\Refused;
+use UpperPane\Core\Document\Role;
+use UpperPane\Core\Units\Sweeping;
+use UpperPane\Core\Units\WallClock;
+
+/** Which rows of a source are chosen: where in its tree they stand, their fields, what has to hold, their order, and how many at the most. */
+final readonly class Rows
+{
+    public const FORMAT = 'upper-pane/rows@1';
+
+    private const MOST_FIELDS = 200;
+    private const MOST_CONDITIONS = 100;
+
+    /**
+     * @param ?array<string, RowField> $fields null for all that the rows have
+     * @param list<Condition> $where
+     * @param list<array{string, bool}> $sort field, and whether it falls
+     */
+    private function __construct(
+        public string $source,
+        private JsonPath $path,
+        private ?array $fields,
+        private array $where,
+        private array $sort,
+        private string $language,
+        private ?int $limit,
+    ) {
+    }
+
+    public static function fields(): Fields
+    {
+        return Fields::of([
+            'source' => Field::id(Role::Source)->required(),
+            'path' => Field::text(1, JsonPath::LONGEST),
+            'fields' => Field::map(RowField::field()),
+            'where' => Field::list(Condition::field(), self::MOST_CONDITIONS),
+            'sort' => Field::list(Field::object(Fields::of(['by' => Field::pattern(RowField::NAME)->required(), 'descending' => Field::bool()])), 20),
+            'language' => Field::pattern('^[A-Za-z]{2,8}(-[A-Za-z0-9]{1,8})*$'),
+            'limit' => Field::int(0, Trees::MOST_ROWS),
+        ])->named('Rows');
+    }
+
+    /** Of a file of its own. */
+    public static function ofFile(): Fields
+    {
+        return Fields::of(['format' => Field::constant(self::FORMAT)->required()])->and(self::fields()->all());
+    }
+
+    /** @throws Refused */
+    public static function fromFile(Node $node): self
+    {
+        $node->format(self::FORMAT);
+        $node->object(...self::ofFile()->names());
+
+        return self::read($node);
+    }
+
+    /** @throws Refused */
+    public static function fromNode(Node $node): self
+    {
+        $node->object(...self::fields()->names());
+
+        return self::read($node);
+    }
+
+    /** @throws Refused */
+    private static function read(Node $node): self
+    {
+        $path = $node->optional('path');
+        $fields = self::fieldsOf($node->optional('fields'));
+        $where = array_map(Condition::fromNode(...), $node->optional('where')?->items(self::MOST_CONDITIONS) ?? []);
+        $known = static function (string $name, Node $at) use ($fields): void {
+            if ($fields !== null && !isset($fields[$name])) {
+                throw $at->refused(Reason::ValueUnknown, sprintf('is "%s", which is none of the fields; there are %s.', $name, $fields === [] ? 'none' : implode(', ', array_keys($fields))));
+            }
+        };
+        foreach ($where as $index => $condition) {
+            $known($condition->field, $node->field('where')->items()[$index]->field('field'));
+        }
+        $sort = [];
+        foreach ($node->optional('sort')?->items(20) ?? [] as $one) {
+            $one->object('by', 'descending');
+            $by = $one->field('by');
+            $known($by->text(1, 80), $by);
+            $sort[] = [$by->text(1, 80), $one->optional('descending')?->bool() ?? false];
+        }
+
+        return new self(
+            $node->field('source')->id(),
+            JsonPath::parse($path?->text(1, JsonPath::LONGEST) ?? '$[*]', $path === null ? '' : $path->path),
+            $fields,
+            $where,
+            $sort,
+            self::languageOf($node->optional('language')),
+            $node->optional('limit')?->int(0, Trees::MOST_ROWS),
+        );
+    }
+
+    /** What a missing value of a field is told by; null where nothing is said. */
+    public function fallback(string $field): ?string
+    {
+        return $this->fields[$field]->fallback ?? null;
+    }
+
+    /**
+     * All rows of the path with their values, and when each is chosen.
+     *
+     * @param WallClock $clock on which times of no zone, and the midnights of dates, are meant
+     * @param ?string $sourceZone of the source
+     * @throws Refused where the path takes too long, or finds too many
+     */
+    public function of(mixed $tree, WallClock $clock, ?string $sourceZone = null): Table
+    {
+        return Sweeping::without(fn (): Table => $this->table($tree, new Clocks($clock, $sourceZone)));
+    }
+
+    /** @throws Refused */
+    private function table(mixed $tree, Clocks $clocks): Table
+    {
+        $nodes = $this->path->nodes($tree);
+        Trees::holdRows(count($nodes), 'rows at that path');
+        $fields = $this->fields ?? self::foundIn($nodes);
+        $unreadable = 0;
+        $rows = [];
+        $spans = [];
+        $names = array_keys($fields);
+        foreach ($nodes as $node) {
+            $row = [];
+            foreach ($fields as $name => $field) {
+                [$row[$name], $isWrong] = $field->value($node, $clocks);
+                $unreadable += $isWrong ? 1 : 0;
+            }
+            [$from, $to] = [PHP_INT_MIN, PHP_INT_MAX];
+            foreach ($this->where as $condition) {
+                $value = $row[$condition->field] ?? null;
+                if ($condition->dependsOnTime()) {
+                    $span = $condition->span($value, $clocks->own);
+                    [$from, $to] = [max($from, $span[0]), min($to, $span[1])];
+                } elseif (!$condition->holds($value)) {
+                    continue 2;
+                }
+            }
+            if ($from < $to) {
+                $rows[] = $row;
+                $spans[] = [$from, $to];
+            }
+        }
+        $order = $this->sort === [] ? array_keys($rows) : (new Order($this->sort, $this->language))->of($rows);
+
+        return new Table(
+            $names,
+            array_map(static fn (int $place): array => $rows[$place], $order),
+            array_map(static fn (int $place): array => $spans[$place], $order),
+            $unreadable,
+            $this->limit,
+        );
+    }
+
+    /**
+     * Every member of a row that a field may be called like, and that is a text, a number or a boolean somewhere.
+     *
+     * @param list<mixed> $nodes
+     * @return array<string, RowField>
+     */
+    private static function foundIn(array $nodes): array
+    {
+        $fields = [];
+        foreach ($nodes as $node) {
+            if (!$node instanceof \stdClass) {
+                $fields['value'] ??= RowField::member('value');
+                continue;
+            }
+            foreach (get_object_vars($node) as $name => $value) {
+                $name = (string) $name;
+                if (!isset($fields[$name]) && is_scalar($value) && preg_match('/' . RowField::NAME . '/D', $name) === 1) {
+                    $fields[$name] = RowField::member($name);
+                }
+            }
+        }
+
+        return $fields;
+    }
+
+    /**
+     * @return ?array<string, RowField>
+     * @throws Refused
+     */
+    private static function fieldsOf(?Node $node): ?array
+    {
+        if ($node === null) {
+            return null;
+        }
+        $fields = [];
+        foreach ($node->members(self::MOST_FIELDS) as $name => $one) {
+            if (preg_match('/' . RowField::NAME . '/D', $name) !== 1 || strlen($name) > 80) {
+                throw $one->refused(Reason::ValueRange, 'has a name that a message could not say; letters, figures and underscores are right, a letter first.');
+            }
+            $fields[$name] = RowField::fromNode($one);
+        }
+
+        return $fields;
+    }
+
+    /** @throws DocumentRefused */
+    private static function languageOf(?Node $node): string
+    {
+        $language = $node?->text(1, 40) ?? 'en';
+        if ($node !== null && preg_match('/^[A-Za-z]{2,8}(?:-[A-Za-z0-9]{1,8})*$/D', $language) !== 1) {
+            throw $node->refused(Reason::ValueRange, sprintf('is "%s"; a language such as en or pt-PT is right.', $language));
+        }
+
+        return $language;
+    }
+}
