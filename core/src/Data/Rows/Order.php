@@ -42,11 +42,11 @@ final readonly class Order
             array_push($columns, $keys['missing'], SORT_ASC, SORT_NUMERIC, $keys['kind'], $way, SORT_NUMERIC, $keys['figure'], $way, SORT_NUMERIC, $keys['text'], $way, SORT_STRING);
         }
         $places = array_keys($rows);
-        $order = [...$columns, $places];
-        $last = array_key_last($order);
-        array_multisort(...$order);
+        $columns[] = &$places;
+        // Sorted in step with the keys; the last of them are the places themselves, so that equal rows keep theirs.
+        call_user_func_array('array_multisort', $columns);
 
-        return $order[$last];
+        return $places;
     }
 
     /** @return array{int, int|float} kind (numbers, instants, texts, false, true), and what is compared within it */
