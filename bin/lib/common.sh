@@ -241,7 +241,7 @@ daemonize = no
 CONF
   # Who works at the desk, who plays and who brings in films have processes of their own, so that none of them waits for another.
   local pool
-  for pool in "fpm 10 6M 256M" "fpm-players 3 1M 64M" "fpm-uploads 4 2060M 256M"; do
+  for pool in "fpm 10 6M 640M" "fpm-players 3 1M 64M" "fpm-uploads 4 2060M 640M"; do
     set -- $pool
     cat >>"$RUN/fpm.conf" <<CONF
 [$1]
@@ -290,15 +290,18 @@ web_up() {
   wait_until 30 curl -fs -m 5 -o /dev/null "http://127.0.0.1:$HTTP_PORT/" || { tail -n 5 "$RUN/log/nginx.log" >&2; fail "nginx does not answer on 127.0.0.1:$HTTP_PORT; is the port taken?"; }
 }
 
-WORKERS="probe release keeper"
+WORKERS="probe release keeper fetcher"
 
-workers_up() { # one looks into media, one makes releases, one writes pointers and does what is done daily
+workers_up() { # one looks into media, one makes releases, one writes pointers and does what is done daily, one fetches data
   local lease=${UPPER_PANE_LEASE_S:-150} worker
   for worker in $WORKERS; do
     running "$RUN/$worker.pid" && continue
     # A worker ends by itself now and then, so that memory never grows; the loop starts the next one.
     if [ "$worker" = keeper ]; then
       launch keeper bash -c 'all=--all; while true; do php -d memory_limit=128M "$0/bin/console" upper-pane:keep $all -q && all=; sleep 1; done' "$ROOT"
+    elif [ "$worker" = fetcher ]; then
+      # 20 MB of data take up to twenty times as much while they are looked into.
+      launch fetcher bash -c 'while true; do php -d memory_limit=640M "$0/bin/console" upper-pane:fetch -q; sleep 1; done' "$ROOT"
     else
       launch "$worker" bash -c 'while true; do php -d memory_limit=128M "$0/bin/console" messenger:consume "$1" --sleep=0.2 --time-limit=1800 --memory-limit=100M --keepalive="$2" -q; sleep 1; done' "$ROOT" "$worker" $((lease < 10 ? 2 : lease / 5))
     fi

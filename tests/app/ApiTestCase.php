@@ -30,7 +30,7 @@ abstract class ApiTestCase extends WebTestCase
     use ClockSensitiveTrait;
 
     protected KernelBrowser $client;
-    private string $csrf = '';
+    protected string $csrf = '';
 
     protected function setUp(): void
     {

@@ -20,8 +20,8 @@ use UpperPane\Core\Document\Reason;
 use UpperPane\Core\Document\Refused;
 use UpperPane\Core\Time\ItemActs;
 
-/** Layouts, playlists and schedules: documents with revisions, none of which is ever lost. */
-#[Route('/api/{plural}', requirements: ['plural' => 'layouts|playlists|schedules'])]
+/** Layouts, playlists, schedules and sources: documents with revisions, none of which is ever lost. */
+#[Route('/api/{plural}', requirements: ['plural' => 'layouts|playlists|schedules|sources'])]
 final readonly class DesignController
 {
     public function __construct(

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace UpperPane\App\Layout;
 
+use UpperPane\Core\Data\Source;
 use UpperPane\Core\Layout\Layout;
 use UpperPane\Core\Time\Playlist;
 use UpperPane\Core\Time\Schedule\Schedule;
@@ -14,6 +15,8 @@ enum DesignKind: string
     case Layout = 'layout';
     case Playlist = 'playlist';
     case Schedule = 'schedule';
+    /** Of data: it shows nothing by itself. */
+    case Source = 'source';
 
     public static function ofPlural(string $plural): self
     {
@@ -26,6 +29,7 @@ enum DesignKind: string
             self::Layout => Layout::FORMAT,
             self::Playlist => Playlist::FORMAT,
             self::Schedule => Schedule::FORMAT,
+            self::Source => Source::FORMAT,
         };
     }
 }

@@ -38,7 +38,7 @@ final readonly class References implements Holding
     public function letsGo(About $thing): void
     {
         $kind = match ($thing->kind) {
-            'layout', 'playlist', 'schedule' => self::DESIGN,
+            'layout', 'playlist', 'schedule', 'source' => self::DESIGN,
             'media' => self::MEDIA,
             default => null,
         };
@@ -51,7 +51,7 @@ final readonly class References implements Holding
 
     public function goesWith(string $kind): array
     {
-        return in_array($kind, ['layout', 'playlist', 'schedule'], true) ? ['reference' => 'design_id = ?'] : [];
+        return in_array($kind, ['layout', 'playlist', 'schedule', 'source'], true) ? ['reference' => 'design_id = ?'] : [];
     }
 
     public function forgets(string $kind): array

@@ -6,6 +6,7 @@ namespace UpperPane\App\Playback;
 
 use Symfony\Component\HttpFoundation\JsonResponse;
 use Symfony\Component\Routing\Attribute\Route;
+use UpperPane\App\Http\Problem;
 use UpperPane\App\Layout\DesignKind;
 use UpperPane\App\Layout\Designs;
 use UpperPane\App\Media\MediaAssets;
@@ -21,8 +22,9 @@ final readonly class FirstShownController
     public function design(string $plural, string $id): JsonResponse
     {
         $kind = DesignKind::ofPlural($plural);
+        $shown = $kind === DesignKind::Source ? throw Problem::notFound('What data show by themselves') : $kind->value;
 
-        return new JsonResponse($this->sightings->of($kind->value, $this->designs->of($kind, $id)->id));
+        return new JsonResponse($this->sightings->of($shown, $this->designs->of($kind, $id)->id));
     }
 
     #[Route('/api/media/{id}/first-shown', methods: ['GET'])]

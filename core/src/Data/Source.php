@@ -22,6 +22,11 @@ final readonly class Source
     private const LEAST_EVERY_S = 10;
     private const MOST_EVERY_S = 2_678_400;
     private const MOST_TIMEOUT_S = 120;
+
+    /** Where nothing is said. Common practice, no source. */
+    private const EVERY_S = 300;
+    private const TIMEOUT_S = 20;
+
     private const MOST_AGE_S = 31_536_000;
     private const MOST_ROWS = 5_000;
     private const LONGEST_ADDRESS = 2_000;
@@ -109,6 +114,22 @@ final readonly class Source
     public function options(string $timezone, int $atMs): ReadOptions
     {
         return ReadOptions::of($this->options, $this->zone ?? $timezone, $atMs);
+    }
+
+    public function address(): ?string
+    {
+        return is_string($this->from['address'] ?? null) ? $this->from['address'] : null;
+    }
+
+    /** After how many ms it is fetched again; null of one that is not fetched. */
+    public function everyMs(): ?int
+    {
+        return $this->address() === null ? null : 1000 * ($this->everyS ?? self::EVERY_S);
+    }
+
+    public function timeoutS(): int
+    {
+        return $this->timeoutS ?? self::TIMEOUT_S;
     }
 
     /** The tree of what stands in the document itself; null where it comes from elsewhere. */

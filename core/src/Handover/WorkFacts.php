@@ -11,8 +11,8 @@ use UpperPane\Core\Finding\Level;
 /** What is known of the work that is done behind the desk, as far as something may be wrong with it. */
 final readonly class WorkFacts
 {
-    /** Who works: one looks into media, one makes releases, one hears players, writes pointers and does what is done daily. */
-    public const WORKERS = ['probe', 'release', 'keeper'];
+    /** Who works: one looks into media, one makes releases, one hears players, writes pointers and does what is done daily, one fetches data. */
+    public const WORKERS = ['probe', 'release', 'keeper', 'fetcher'];
 
     /** A worker notes every few seconds that it lives. Common practice, no source. */
     private const SILENT_AFTER_MS = 60_000;
@@ -24,7 +24,7 @@ final readonly class WorkFacts
     public static function explained(): array
     {
         return [
-            new Explanation('worker.silent', 'stop', 'a worker was not heard for a minute', 'what it works on waits: media, handovers or pointers', 'common practice'),
+            new Explanation('worker.silent', 'stop', 'a worker was not heard for a minute', 'what it works on waits: media, handovers, pointers or data', 'common practice'),
             new Explanation('job.waits', 'warning', 'a job that is due was taken by nobody for two minutes', 'somebody waits for it', 'common practice'),
             new Explanation('job.failed', 'warning', 'jobs failed for good', 'what they were for is not done', 'arithmetic'),
             new Explanation('chore.failed', 'warning', 'what is done daily failed; says why', 'plans end, or the disk fills up', 'arithmetic'),

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace UpperPane\Core\Layout;
 
+use UpperPane\Core\Data\Source;
 use UpperPane\Core\Document\Fields;
 use UpperPane\Core\Document\Role;
 use UpperPane\Core\Layout\Kind\Kinds;
@@ -14,7 +15,7 @@ use UpperPane\Core\Time\Schedule\Schedule;
 final readonly class Documents
 {
     /**
-     * @param array<mixed> $document a layout, a playlist or a schedule
+     * @param array<mixed> $document a layout, a playlist, a schedule or a source
      * @return array{designs: list<string>, media: list<string>, faces: list<string>, words: list<string>} ids, families of type faces, and what viewers read, each once
      */
     public static function named(array $document): array
@@ -23,6 +24,7 @@ final readonly class Documents
         self::collect(match ($document['format'] ?? null) {
             Playlist::FORMAT => Playlist::fields(),
             Schedule::FORMAT => Schedule::fields(),
+            Source::FORMAT => Source::fields(),
             default => Layout::fields(),
         }, $document, $found);
 
@@ -36,7 +38,7 @@ final readonly class Documents
     private static function collect(Fields $fields, array $value, array &$found): void
     {
         $fields->mapped($value, static function (mixed $one, Role $role) use (&$found): mixed {
-            if (is_string($one) && in_array($role, [Role::LayoutId, Role::PlaylistId], true)) {
+            if (is_string($one) && in_array($role, [Role::LayoutId, Role::PlaylistId, Role::Source], true)) {
                 $found['designs'][$one] = $one;
             } elseif (is_string($one) && $role === Role::MediaId) {
                 $found['media'][$one] = $one;

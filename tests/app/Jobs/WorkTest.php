@@ -64,7 +64,7 @@ final class WorkTest extends ApiTestCase
         $this->waiting();
         static::mockTime('+50 seconds');
         $health = $this->ask('GET', '/api/health')[1];
-        self::assertSame(['probe' => null, 'release' => 50, 'keeper' => null], $health['workers_heard_s_ago']);
+        self::assertSame(['probe' => null, 'release' => 50, 'keeper' => null, 'fetcher' => null], $health['workers_heard_s_ago']);
         self::assertSame(50, $health['oldest_job_s']);
         static::mockTime('+120 seconds');
         self::assertContains('A job has waited for 2 min.', array_column($this->estate()['findings'], 'message'));

@@ -165,6 +165,7 @@ final readonly class Rows
             array_map(static fn (int $place): array => $rows[$place], $order),
             array_map(static fn (int $place): array => $spans[$place], $order),
             $unreadable,
+            count($nodes),
             $this->limit,
         );
     }

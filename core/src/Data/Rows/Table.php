@@ -14,8 +14,9 @@ final readonly class Table
      * @param list<array<string, string|int|float|bool|Instant|Day|null>> $rows
      * @param list<array{int, int}> $spans from and to of each, Unix ms
      * @param int $unreadable values that do not fit their type, of all rows there are
+     * @param int $nodes so many rows there are at the path
      */
-    public function __construct(public array $names, private array $rows, private array $spans, public int $unreadable, private ?int $limit)
+    public function __construct(public array $names, private array $rows, private array $spans, public int $unreadable, public int $nodes, private ?int $limit)
     {
     }
 

@@ -1,0 +1,108 @@
+<?php
+
+declare(strict_types=1);
+
+namespace UpperPane\App\Data;
+
+use Psr\Clock\ClockInterface;
+use Psr\Log\LoggerInterface;
+use Symfony\Component\Console\Attribute\AsCommand;
+use Symfony\Component\Console\Command\Command;
+use Symfony\Component\Console\Input\InputInterface;
+use Symfony\Component\Console\Input\InputOption;
+use Symfony\Component\Console\Output\OutputInterface;
+use Symfony\Component\DependencyInjection\Attribute\Autowire;
+use Symfony\Contracts\HttpClient\HttpClientInterface;
+use Symfony\Contracts\Service\ResetInterface;
+use UpperPane\App\Jobs\Heartbeat;
+use UpperPane\App\Layout\DesignKind;
+use UpperPane\App\Layout\DesignLibrary;
+use UpperPane\Core\Data\Source;
+use UpperPane\Core\Document\Node;
+
+/** Fetches sources when they are due, many at a time. Ends by itself, and is started again (bin/lib/common.sh). */
+#[AsCommand('upper-pane:fetch', 'Fetches sources of data when they are due.')]
+final class FetchSources extends Command
+{
+    /** Name by which it is known among the workers. */
+    public const NAME = 'fetcher';
+
+    private const AT_ONCE = 16;
+    private const PAUSE_US = 250_000;
+    private const RESET_EVERY = 40;
+
+    public function __construct(
+        private readonly SourceStates $states,
+        private readonly Snapshots $snapshots,
+        private readonly Sealing $sealing,
+        private readonly DesignLibrary $library,
+        private readonly HttpClientInterface $client,
+        private readonly FetchDoor $door,
+        private readonly Heartbeat $heartbeat,
+        private readonly ClockInterface $clock,
+        private readonly LoggerInterface $logger,
+        #[Autowire(service: 'services_resetter')]
+        private readonly ResetInterface $resetter,
+    ) {
+        parent::__construct();
+    }
+
+    protected function configure(): void
+    {
+        $this->addOption('seconds', null, InputOption::VALUE_REQUIRED, 'Ends after so many seconds; 0: fetches what is due, and ends', '900');
+    }
+
+    protected function execute(InputInterface $input, OutputInterface $output): int
+    {
+        $seconds = $input->getOption('seconds');
+        $end = microtime(true) + (is_numeric($seconds) ? (float) $seconds : 0);
+        $fetching = new Fetching($this->client, $this->door);
+        $round = 0;
+        do {
+            $this->heartbeat->beat(self::NAME);
+            while ($fetching->count() < self::AT_ONCE && ($id = $this->states->take((int) $this->clock->now()->format('Uv'))) !== null) {
+                $this->begin($fetching, $id);
+            }
+            if ($fetching->count() > 0) {
+                $fetching->look();
+            } elseif (microtime(true) < $end) {
+                usleep(self::PAUSE_US);
+            }
+            if (++$round % self::RESET_EVERY === 0 && $fetching->count() === 0) {
+                $this->resetter->reset();
+            }
+        } while (microtime(true) < $end || $fetching->count() > 0);
+
+        return Command::SUCCESS;
+    }
+
+    private function begin(Fetching $fetching, string $id): void
+    {
+        $document = $this->library->document($id, DesignKind::Source);
+        $source = $document === null ? null : Source::fromNode(Node::root($document));
+        $address = $source?->address();
+        if ($document === null || $source === null || $address === null) {
+            // It was deleted, or comes from elsewhere by now.
+            $this->states->due($id, null);
+
+            return;
+        }
+        $this->states->holds($id, (int) $this->clock->now()->format('Uv') + 1000 * $source->timeoutS());
+        $state = $this->states->of($id);
+        $sealed = $this->states->sealed($id);
+        $headers = $sealed === null ? [] : $this->sealing->opened($sealed);
+        $done = function (Fetched $fetched) use ($document): void {
+            try {
+                $this->snapshots->take($document, $fetched);
+            } catch (\Throwable $e) {
+                $this->logger->error('Fetched, and not kept: {message}', ['message' => $e->getMessage(), 'exception' => $e]);
+            }
+        };
+        if ($headers === null) {
+            $done(new Fetched(null, null, 0, 0, 'What it is asked with cannot be opened any more; type it anew.'));
+
+            return;
+        }
+        $fetching->begin($address, $headers, $source->timeoutS(), $state?->sha256 === null ? null : $state->etag, $state?->sha256 === null ? null : $state->modified, $done);
+    }
+}

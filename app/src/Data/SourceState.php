@@ -1,0 +1,51 @@
+<?php
+
+declare(strict_types=1);
+
+namespace UpperPane\App\Data;
+
+/** How a source stands: what was read last, when, and what is wrong since. Instants in Unix ms. */
+final readonly class SourceState
+{
+    /**
+     * @param ?int $takenMs when the data were true
+     * @param ?string $sha256 of what was read last
+     * @param ?string $file name of the file that was brought in
+     * @param list<string> $sealed what it is asked with beside its address, by name alone
+     */
+    public function __construct(
+        public string $id,
+        public ?int $dueMs,
+        public ?int $takenMs,
+        public ?int $failingSinceMs,
+        public ?string $why,
+        public ?string $sha256,
+        public ?int $bytes,
+        public ?string $file,
+        public ?string $etag,
+        public ?string $modified,
+        public array $sealed,
+    ) {
+    }
+
+    /** @param array<string, mixed> $row */
+    public static function ofRow(array $row): self
+    {
+        $int = static fn (string $name): ?int => is_numeric($row[$name]) ? (int) $row[$name] : null;
+        $text = static fn (string $name): ?string => is_string($row[$name]) ? $row[$name] : null;
+
+        return new self(
+            $text('source_id') ?? '',
+            $int('due_ms'),
+            $int('taken_ms'),
+            $int('failing_since_ms'),
+            $text('why'),
+            $text('sha256'),
+            $int('bytes'),
+            $text('file'),
+            $text('etag'),
+            $text('modified'),
+            ($text('sealed_names') ?? '') === '' ? [] : explode("\n", (string) $text('sealed_names')),
+        );
+    }
+}
