@@ -62,6 +62,7 @@ final readonly class LoadDemo
         private FilesystemOperator $incoming,
         private string $projectDir,
         private string $storageDir,
+        private string $feedsUrl,
     ) {
     }
 
@@ -177,6 +178,16 @@ final readonly class LoadDemo
             $this->entities->persist($design);
             $this->entities->persist($design->asRevision());
             $this->made($design);
+        }
+        foreach (glob("$this->projectDir/demo/sources/*.json") ?: [] as $file) {
+            // The outside world of the demo is the Bench's feeds.
+            /** @var array<string, mixed> $document */
+            $document = (array) Node::fromJson(str_replace('http://feeds.example', $this->feedsUrl, (string) file_get_contents($file)))->value;
+            $head = Node::root($document);
+            $source = new Design($head->field('id')->id(), DesignKind::Source, $head->field('name')->text(), $document, null, $this->clock->now(), 'ines');
+            $this->entities->persist($source);
+            $this->entities->persist($source->asRevision());
+            $this->made($source);
         }
         foreach (glob("$this->projectDir/demo/schedules/*.json") ?: [] as $file) {
             $node = Node::fromJson((string) file_get_contents($file));

@@ -130,7 +130,7 @@ final readonly class SourceController
         }
         $snapshot = $this->snapshot($rows->source, $body);
         if ($snapshot === null) {
-            return new JsonResponse(['count' => 0, 'rows' => [], 'unreadable' => 0, 'changes_at' => null, 'fields' => [], 'nodes' => 0, 'taken_at' => null]);
+            return new JsonResponse(['count' => 0, 'rows' => [], 'spans' => [], 'unreadable' => 0, 'changes_at' => null, 'fields' => [], 'nodes' => 0, 'taken_at' => null]);
         }
         $at = $this->at($body);
         $table = $rows->of($snapshot['tree'], WallClock::in(self::timezone($body)), $snapshot['zone']);
@@ -140,6 +140,7 @@ final readonly class SourceController
         return new JsonResponse([
             'count' => $chosen->count,
             'rows' => array_map(static fn (array $row): object => (object) $row, array_slice($chosen->told(), 0, self::MOST_ROWS)),
+            'spans' => array_map(static fn (array $span): array => array_map(self::instant(...), $span), array_slice($chosen->spans, 0, self::MOST_ROWS)),
             'unreadable' => $table->unreadable,
             'changes_at' => self::instant($changes),
             'fields' => $table->names,

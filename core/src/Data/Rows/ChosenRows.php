@@ -12,8 +12,9 @@ final readonly class ChosenRows
     /**
      * @param int $count before the limit
      * @param list<array<string, string|int|float|bool|Instant|Day|null>> $rows
+     * @param list<array{?int, ?int}> $spans from when until when each is chosen, Unix ms; null where that has no end
      */
-    public function __construct(public int $count, public array $rows)
+    public function __construct(public int $count, public array $rows, public array $spans)
     {
     }
 

@@ -22,14 +22,15 @@ final readonly class Table
 
     public function at(int $ms): ChosenRows
     {
-        $chosen = [];
+        [$chosen, $spans] = [[], []];
         foreach ($this->spans as $place => [$from, $to]) {
             if ($from <= $ms && $ms < $to) {
                 $chosen[] = $this->rows[$place];
+                $spans[] = [$from === PHP_INT_MIN ? null : $from, $to === PHP_INT_MAX ? null : $to];
             }
         }
 
-        return new ChosenRows(count($chosen), $this->limit === null ? $chosen : array_slice($chosen, 0, $this->limit));
+        return new ChosenRows(count($chosen), array_slice($chosen, 0, $this->limit), array_slice($spans, 0, $this->limit));
     }
 
     /** The first instant after this at which other rows are chosen, or another number of them; null where there is none. */
