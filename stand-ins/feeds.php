@@ -8,14 +8,14 @@ declare(strict_types=1);
 
 namespace UpperPane\StandIns;
 
-/** What each feed can be told to do wrong. */
+// What each feed can be told to do wrong.
 const SWITCHES = ['well', 'slow', 'failing', 'broken', 'empty', 'huge', 'stale', 'other-type', 'other-shape'];
 const FEEDS = [
     'sailings.json' => 'application/json', 'sea-state.json' => 'application/json', 'fares.xlsx' => 'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet',
     'notices.xml' => 'application/rss+xml', 'quay-events.ics' => 'text/calendar', 'lost-property.csv' => 'text/csv',
 ];
 
-/** How many sailings a day, from when to when, min after midnight. */
+// How many sailings a day, from when to when, min after midnight.
 const ROUTES = [
     ['name' => 'Great Pellan', 'fare' => 14.0, 'every' => 30, 'from' => 380, 'to' => 1370, 'berth' => 2, 'crossing' => 25, 'stops' => ['Great Pellan, Harbour']],
     ['name' => 'Tolm', 'fare' => 18.5, 'every' => 90, 'from' => 395, 'to' => 1300, 'berth' => 4, 'crossing' => 40, 'stops' => ['Tolm']],
@@ -106,7 +106,8 @@ function workbook(array $rows): string
     $zip = new \ZipArchive();
     $zip->open($file, \ZipArchive::OVERWRITE);
     $package = 'http://schemas.openxmlformats.org/package/2006';
-    $relation = static fn (string $type, string $target): string => "<Relationships xmlns=\"$package/relationships\"><Relationship Id=\"r1\" Type=\"$office/$type\" Target=\"$target\"/></Relationships>";
+    $relation = static fn (string $type, string $target): string => "<Relationships xmlns=\"$package/relationships\">"
+        . "<Relationship Id=\"r1\" Type=\"$office/$type\" Target=\"$target\"/></Relationships>";
     foreach (
         [
             '[Content_Types].xml' => "<Types xmlns=\"$package/content-types\"><Default Extension=\"rels\" ContentType=\"application/vnd.openxmlformats-package.relationships+xml\"/>"

@@ -21,7 +21,7 @@ final class Version20261128010000 extends AbstractMigration
         $id = self::ID;
         $this->addSql("CREATE TABLE IF NOT EXISTS source_state (
             source_id VARCHAR(80) $id, due_ms BIGINT DEFAULT NULL, claimed_ms BIGINT NOT NULL DEFAULT 0, taken_ms BIGINT DEFAULT NULL, failing_since_ms BIGINT DEFAULT NULL,
-            why VARCHAR(1000) DEFAULT NULL, sha256 CHAR(64) DEFAULT NULL, bytes INT DEFAULT NULL, file VARCHAR(200) DEFAULT NULL, etag VARCHAR(500) DEFAULT NULL,
+            why VARCHAR(1000) DEFAULT NULL, sha256 CHAR(64) DEFAULT NULL, bytes INT DEFAULT NULL, kind VARCHAR(8) DEFAULT NULL, file VARCHAR(200) DEFAULT NULL, etag VARCHAR(500) DEFAULT NULL,
             modified VARCHAR(100) DEFAULT NULL, sealed MEDIUMTEXT DEFAULT NULL, sealed_names VARCHAR(2000) DEFAULT NULL,
             PRIMARY KEY (source_id), INDEX due (due_ms)) DEFAULT CHARACTER SET utf8mb4");
         $this->addSql("CREATE TABLE IF NOT EXISTS source_fetch (

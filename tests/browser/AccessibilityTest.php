@@ -54,6 +54,9 @@ final class AccessibilityTest extends TestCase
         yield 'matches' => ['/displays/matches', 'td button'];
         yield 'displays from a table' => ['/displays/from-table', '.empty'];
         yield 'media' => ['/media', '.grid img'];
+        yield 'data' => ['/data', 'tbody tr'];
+        yield 'a source' => ['/data/sailings', '.found-rows tbody tr'];
+        yield 'a source that is typed' => ['/data/cafe-prices', '.typed tbody tr'];
         yield 'type faces' => ['/media/faces', '.faces td'];
         yield 'what was seen' => ['/displays/check-in-1/seen', '.players'];
         yield 'layouts' => ['/layouts', '.design .stage-canvas'];

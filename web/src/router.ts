@@ -26,6 +26,8 @@ export const router = createRouter({
     },
     { path: '/media/faces', component: () => import('./Media/FacesView.vue'), meta: { title: 'Type faces' } },
     { path: '/media', component: () => import('./Media/MediaView.vue'), meta: { title: 'Media' } },
+    { path: '/data', component: () => import('./Data/SourcesView.vue'), meta: { title: 'Data' } },
+    { path: '/data/:id', component: () => import('./Data/SourceView.vue'), props: true, meta: { title: 'Source', station: '/data' } },
     { path: '/layouts', component: () => import('./Layout/LayoutsView.vue'), meta: { title: 'Layouts' } },
     {
       path: '/layouts/:id',

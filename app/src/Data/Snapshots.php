@@ -7,7 +7,9 @@ namespace UpperPane\App\Data;
 use Psr\Clock\ClockInterface;
 use UpperPane\Core\Data\Source;
 use UpperPane\Core\Data\Tree\Trees;
+use UpperPane\Core\Document\DataRefused;
 use UpperPane\Core\Document\Node;
+use UpperPane\Core\Document\Reason;
 use UpperPane\Core\Document\Refused;
 
 /** What sources said at an instant, as trees; and how what comes anew is taken. */
@@ -55,10 +57,11 @@ final readonly class Snapshots
         $next = $every === null ? null : $now + $every;
         $why = $fetched->why;
         $outcome = $why === null ? Outcome::Same : Outcome::Failed;
-        [$sha256, $size] = [$state?->sha256, $state?->bytes];
+        [$sha256, $size, $kind] = [$state?->sha256, $state?->bytes, null];
         if ($why === null && $fetched->bytes !== null && hash('sha256', $fetched->bytes) !== $sha256) {
             try {
-                Trees::read($fetched->bytes, $source->options('UTC', $now), $source->as);
+                $kind = self::kindOf($fetched->bytes, $source, $state);
+                Trees::read($fetched->bytes, $source->options('UTC', $now), $kind);
                 [$sha256, $size, $outcome] = [$this->files->keep($fetched->bytes), strlen($fetched->bytes), Outcome::Read];
             } catch (Refused $e) {
                 [$why, $outcome] = [$e->getMessage(), Outcome::Refused];
@@ -71,8 +74,27 @@ final readonly class Snapshots
             $failing = $state?->failingSinceMs === null ? 0 : $now - $state->failingSinceMs;
             $next = $now + max(self::AGAIN_MS, min($every, $failing));
         }
-        $this->states->note($source->id, $outcome, $fetched, $now, $next, $isGood ? $sha256 : null, $size, $isGood ? $file : null, $why);
+        $this->states->note($source->id, $outcome, $fetched, $now, $next, $isGood ? $sha256 : null, $size, $isGood ? $kind : null, $isGood ? $file : null, $why);
 
         return $why;
+    }
+
+    /**
+     * The format of what came. A page that says that all is down reads as a table of words: what came in one format is not taken in another.
+     *
+     * @throws DataRefused
+     */
+    private static function kindOf(string $bytes, Source $source, ?SourceState $state): string
+    {
+        if (trim($bytes) === '') {
+            throw DataRefused::because(Reason::DataKind, 'Nothing is in what came.', '');
+        }
+        $kind = $source->as ?? Trees::kindOf($bytes);
+        if ($state?->kind !== null && $state->kind !== $kind) {
+            $message = 'What came is %s, and was %s before; say at "Read as" which is right, if it is meant.';
+            throw DataRefused::because(Reason::DataKind, sprintf($message, strtoupper($kind), strtoupper($state->kind)), '');
+        }
+
+        return $kind;
     }
 }

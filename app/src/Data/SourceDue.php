@@ -21,6 +21,7 @@ final readonly class SourceDue
     public function noted(DesignRevision $revision): void
     {
         if ($revision->number !== null && ($revision->document['format'] ?? null) === Source::FORMAT) {
+            $this->states->changed($revision->designId);
             $isFetched = is_array($revision->document['from'] ?? null) && isset($revision->document['from']['address']);
             $this->states->due($revision->designId, $isFetched ? (int) $this->clock->now()->format('Uv') : null);
         }

@@ -10,6 +10,7 @@ final readonly class SourceState
     /**
      * @param ?int $takenMs when the data were true
      * @param ?string $sha256 of what was read last
+     * @param ?string $kind the format in which it came, until something is changed at the source
      * @param ?string $file name of the file that was brought in
      * @param list<string> $sealed what it is asked with beside its address, by name alone
      */
@@ -21,6 +22,7 @@ final readonly class SourceState
         public ?string $why,
         public ?string $sha256,
         public ?int $bytes,
+        public ?string $kind,
         public ?string $file,
         public ?string $etag,
         public ?string $modified,
@@ -42,6 +44,7 @@ final readonly class SourceState
             $text('why'),
             $text('sha256'),
             $int('bytes'),
+            $text('kind'),
             $text('file'),
             $text('etag'),
             $text('modified'),

@@ -45,6 +45,12 @@ final readonly class SourceStates implements Holding
         return $states;
     }
 
+    /** Something was changed at it: it may come in another format. */
+    public function changed(string $source): void
+    {
+        $this->connection->executeStatement('UPDATE source_state SET kind = NULL, etag = NULL, modified = NULL WHERE source_id = ?', [$source]);
+    }
+
     /** Notes when it is to be fetched next; null for never. */
     public function due(string $source, ?int $ms): void
     {
@@ -79,10 +85,21 @@ final readonly class SourceStates implements Holding
      *
      * @param ?int $nextMs when it is fetched again, Unix ms
      * @param ?string $sha256 of what was read
+     * @param ?string $kind the format in which it came
      * @param ?string $file its name, where it was brought in
      */
-    public function note(string $source, Outcome $outcome, Fetched $fetched, int $atMs, ?int $nextMs, ?string $sha256 = null, ?int $bytes = null, ?string $file = null, ?string $why = null): void
-    {
+    public function note(
+        string $source,
+        Outcome $outcome,
+        Fetched $fetched,
+        int $atMs,
+        ?int $nextMs,
+        ?string $sha256 = null,
+        ?int $bytes = null,
+        ?string $kind = null,
+        ?string $file = null,
+        ?string $why = null,
+    ): void {
         $why = $why === null ? null : mb_strimwidth($why, 0, 1000, '...');
         $this->connection->insert('source_fetch', [
             'source_id' => $source, 'at_ms' => $atMs, 'took_ms' => $fetched->tookMs, 'outcome' => $outcome->value, 'status' => $fetched->status,
@@ -93,8 +110,8 @@ final readonly class SourceStates implements Holding
         if ($outcome === Outcome::Read || $outcome === Outcome::Same) {
             $this->connection->executeStatement(
                 'UPDATE source_state SET due_ms = ?, claimed_ms = 0, taken_ms = ?, failing_since_ms = NULL, why = NULL, sha256 = COALESCE(?, sha256), bytes = COALESCE(?, bytes),
-                 file = COALESCE(?, file), etag = ?, modified = ? WHERE source_id = ?',
-                [$nextMs, $atMs, $sha256, $bytes, $file, $this->short($fetched->etag, 500), $this->short($fetched->modified, 100), $source],
+                 kind = COALESCE(?, kind), file = COALESCE(?, file), etag = ?, modified = ? WHERE source_id = ?',
+                [$nextMs, $atMs, $sha256, $bytes, $kind, $file, $this->short($fetched->etag, 500), $this->short($fetched->modified, 100), $source],
             );
         } else {
             $this->connection->executeStatement(

@@ -55,12 +55,17 @@ final class SourcesTest extends ApiTestCase
         static::mockTime('2026-06-01T09:23:00Z');
         self::assertSame('late', $this->state($id)['status'], 'nobody fetches it');
 
-        $fetches = $this->ask('GET', "/api/sources/$id/state")[1]['fetches'];
+        foreach (['Sorry, we are moving house.' => 'What came is CSV, and was JSON before', " \n" => 'Nothing is in what came.', '<html>' => 'What came is RSS'] as $bytes => $why) {
+            self::assertStringContainsString($why, (string) $this->came($id, $bytes));
+        }
+        self::assertCount(2, $this->rows($id)['rows']);
+        $fetches = array_slice($this->ask('GET', "/api/sources/$id/state")[1]['fetches'], 3);
         self::assertSame(['same', 'failed', 'refused', 'read'], array_column($fetches, 'outcome'));
         self::assertSame([304, 500, 200, 200], array_column($fetches, 'status'));
         $all = $this->ask('GET', '/api/data')[1];
-        self::assertSame([60, 'late'], [(int) $all['cost']['fetches_h'], $all['sources'][0]['status']]);
-        self::assertEqualsWithDelta(60 * array_sum(array_column($fetches, 'came_bytes')) / 4, $all['cost']['bytes_h'], 1);
+        self::assertSame([60, 'failing'], [(int) $all['cost']['fetches_h'], $all['sources'][0]['status']]);
+        $came = array_column($this->ask('GET', "/api/sources/$id/state")[1]['fetches'], 'came_bytes');
+        self::assertEqualsWithDelta(60 * array_sum($came) / count($came), $all['cost']['bytes_h'], 1);
         self::assertEqualsWithDelta($all['cost']['bytes_h'] / 2, $all['cost']['half'], 1);
     }
 
@@ -193,6 +198,9 @@ final class SourcesTest extends ApiTestCase
         self::assertSame(409, $this->ask('PUT', "/api/sources/$id", ['base' => 1, 'document' => ['every_s' => 90] + $whole['document']])[0]);
         self::assertSame([422, '/every_s'], $this->refused("/api/sources/$id", ['base' => 2, 'document' => ['every_s' => 1] + $whole['document']], 'PUT'));
         self::assertSame([60, 'Sailings'], [$this->state($id)['every_s'], $this->state($id)['name']]);
+        $this->came($id, self::SAILINGS);
+        self::assertSame(200, $this->ask('PUT', "/api/sources/$id", ['base' => 2, 'document' => $whole['document']])[0]);
+        self::assertNull($this->came($id, "to\nTolm\n"), 'what was changed may come in another format');
         self::assertSame([422, '/source/kind'], $this->refused('/api/handover', ['source' => ['kind' => 'source', 'id' => $id], 'displays' => ['wide']]), 'data are not handed over');
     }
 
@@ -213,17 +221,12 @@ final class SourcesTest extends ApiTestCase
 
     private static function states(): SourceStates
     {
-        $states = static::getContainer()->get(SourceStates::class);
-        self::assertInstanceOf(SourceStates::class, $states);
-
-        return $states;
+        return static::getContainer()->get(SourceStates::class);
     }
 
     private function pruned(): void
     {
-        $prune = static::getContainer()->get(PruneSources::class);
-        self::assertInstanceOf(PruneSources::class, $prune);
-        $prune->run();
+        static::getContainer()->get(PruneSources::class)->run();
     }
 
     /** @param array<string, mixed> $document */
@@ -239,10 +242,7 @@ final class SourcesTest extends ApiTestCase
     {
         $document = $this->ask('GET', "/api/sources/$id")[1]['document'];
 
-        $snapshots = static::getContainer()->get(Snapshots::class);
-        self::assertInstanceOf(Snapshots::class, $snapshots);
-
-        return $snapshots->take($document, new Fetched($status, $bytes, strlen((string) $bytes), 12, $why));
+        return static::getContainer()->get(Snapshots::class)->take($document, new Fetched($status, $bytes, strlen((string) $bytes), 12, $why));
     }
 
     /** @return array<string, mixed> */

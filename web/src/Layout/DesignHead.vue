@@ -15,8 +15,9 @@ import type { DesignWork } from './work'
 /** The head of a design that is being worked on: its name, what is saved, undo, redo, handover; and what went wrong. */
 const props = defineProps<{
   work: DesignWork<D>
-  noun: 'layout' | 'playlist' | 'display' | 'schedule'
-  handover: string
+  noun: 'layout' | 'playlist' | 'display' | 'schedule' | 'source'
+  /** Where it is handed over; of a source nowhere, what shows its rows is. */
+  handover?: string
   id: string
   /** Where it is rehearsed; of a display nowhere, it is what things are rehearsed on. */
   rehearsal?: string
@@ -31,11 +32,15 @@ const rename = (name: string) => props.work.document.value && props.work.change(
 offerActions(() => [
   ...(props.work.canUndo.value ? [{ kind: 'action', name: 'Undo', more: 'Ctrl + Z', act: props.work.undo }] : []),
   ...(props.work.canRedo.value ? [{ kind: 'action', name: 'Redo', more: 'Ctrl + Shift + Z', act: props.work.redo }] : []),
-  {
-    kind: 'action',
-    name: props.noun === 'display' ? 'Hand over to this display' : `Hand over this ${props.noun}`,
-    act: () => void goSaved(props.handover),
-  },
+  ...(props.handover
+    ? [
+        {
+          kind: 'action',
+          name: props.noun === 'display' ? 'Hand over to this display' : `Hand over this ${props.noun}`,
+          act: () => void goSaved(props.handover!),
+        },
+      ]
+    : []),
   ...(revised.value ? [{ kind: 'action', name: 'Revisions', more: `of this ${props.noun}`, act: () => (revisions.value = true) }] : []),
   ...(props.rehearsal ? [{ kind: 'action', name: `Rehearse this ${props.noun}`, act: () => void goSaved(props.rehearsal!) }] : []),
 ])
@@ -61,7 +66,7 @@ useEventListener('keydown', (e: KeyboardEvent) => {
     <div class="words">
       <div class="named">
         <TypedLine v-if="work.document.value" class="title" :value="work.document.value.name" :label="`Name of the ${noun}`" @change="rename" />
-        <FirstShown v-if="revised && work.document.value" :id="id" :plural="revised" :revision="work.revision.value" />
+        <FirstShown v-if="revised && revised !== 'sources' && work.document.value" :id="id" :plural="revised" :revision="work.revision.value" />
         <button v-if="revised && work.document.value" type="button" class="btn btn-link btn-sm p-0" @click="revisions = true">revisions</button>
         <RecordButton v-if="work.document.value" :id="id" :kind="noun" :name="work.document.value.name" />
       </div>
@@ -76,7 +81,7 @@ useEventListener('keydown', (e: KeyboardEvent) => {
       <BButton variant="outline-dark" :disabled="!work.canRedo.value" title="Ctrl + Shift + Z" @click="work.redo">Redo</BButton>
       <slot name="actions"></slot>
       <RouterLink v-if="rehearsal" class="btn btn-outline-dark" :to="rehearsal" @click.capture="goSaved(rehearsal, $event)">Rehearse</RouterLink>
-      <RouterLink class="btn btn-primary" :to="handover" @click.capture="goSaved(handover, $event)">Hand over…</RouterLink>
+      <RouterLink v-if="handover" class="btn btn-primary" :to="handover" @click.capture="goSaved(handover, $event)">Hand over…</RouterLink>
     </div>
   </div>
   <StaleNote

@@ -73,7 +73,7 @@ export const isStyled = (e: Element): e is StyledElement => 'style' in e && e.st
 
 export interface DesignSummary {
   id: string
-  kind: 'layout' | 'playlist' | 'schedule'
+  kind: 'layout' | 'playlist' | 'schedule' | 'source'
   name: string
   revision: number
   display: string | null
@@ -127,7 +127,9 @@ export interface Analysis {
   media: Addresses
 }
 
-export type Plural = 'layouts' | 'playlists' | 'schedules'
+export type Plural = 'layouts' | 'playlists' | 'schedules' | 'sources'
+/** Of designs that are seen: data show nothing by themselves. */
+export type Shown = Exclude<Plural, 'sources'>
 
 /** Whether what is saved is shown nowhere, or somewhere not as it is saved now. */
 export const toHandOver = (d: DesignSummary): boolean => d.standing.displays === 0 || d.standing.older > 0

@@ -3,7 +3,7 @@ import { useEventListener } from '@vueuse/core'
 import { computed, onBeforeUnmount, ref, shallowRef } from 'vue'
 import { api, Problem, sentence } from '../ui/api'
 import { useSession } from '../ui/session'
-import type { Saved } from './designs'
+import type { Plural, Saved } from './designs'
 import { draftsOf, resumed } from './drafts'
 
 export type SaveState = 'opening' | 'saved' | 'changed' | 'saving' | 'kept' | 'refused' | 'stale'
@@ -21,7 +21,7 @@ const AGAIN_MS = 3000
  *
  * Every change is kept in the browser until the server has it; a stale write is kept aside there and answered with both versions.
  */
-export function useDesignWork<D extends { name: string }>(plural: 'layouts' | 'playlists' | 'schedules' | 'displays', id: string) {
+export function useDesignWork<D extends { name: string }>(plural: Plural | 'displays', id: string) {
   const queries = useQueryClient()
   const session = useSession()
   const document = shallowRef<D | null>(null)

@@ -23,6 +23,7 @@ const KINDS: Record<Binned['kind'], string> = {
   layout: 'layout',
   playlist: 'playlist',
   schedule: 'schedule',
+  source: 'source of data',
   media: 'picture or film',
   display: 'display',
   face: 'type face',
@@ -31,6 +32,7 @@ const LEADS: Record<Binned['kind'], (thing: string) => string> = {
   layout: (id) => `/layouts/${id}`,
   playlist: (id) => `/playlists/${id}`,
   schedule: (id) => `/schedules/${id}`,
+  source: (id) => `/data/${id}`,
   media: () => '/media',
   display: (id) => `/displays?display=${id}`,
   face: () => '/media/faces',
@@ -52,7 +54,7 @@ async function putBack(one: Binned) {
     await api.post(`bin/${one.id}/back`, {})
     back.value = one
     await Promise.all(
-      ['bin', 'layouts', 'playlists', 'schedules', 'media', 'estate', 'known-faces', 'faces'].map((key) =>
+      ['bin', 'layouts', 'playlists', 'schedules', 'sources', 'data', 'media', 'estate', 'known-faces', 'faces'].map((key) =>
         queries.invalidateQueries({ queryKey: [key] }),
       ),
     )

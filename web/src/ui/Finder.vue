@@ -17,6 +17,7 @@ const { displays } = useEstate(false)
 const { all: layouts } = useDesigns('layouts')
 const { all: playlists } = useDesigns('playlists')
 const { all: schedules } = useDesigns('schedules')
+const { all: sources } = useDesigns('sources')
 const { ready } = useMedia()
 const typed = ref('')
 const at = ref(0)
@@ -24,7 +25,7 @@ const field = useTemplateRef('field')
 
 const STATIONS: Findable[] = [
   { kind: 'station', name: 'Today', to: '/' },
-  ...['Displays', 'Media', 'Layouts', 'Playlists', 'Schedules', 'Handover', 'Playback', 'Rehearsal', 'Work', 'Bin'].map((name) => ({
+  ...['Displays', 'Media', 'Data', 'Layouts', 'Playlists', 'Schedules', 'Handover', 'Playback', 'Rehearsal', 'Work', 'Bin'].map((name) => ({
     kind: 'station',
     name,
     to: `/${name.toLowerCase()}`,
@@ -37,6 +38,7 @@ const all = computed<Findable[]>(() => [
   ...layouts.value.map((d) => ({ kind: 'layout', name: d.name, more: d.canvas ? size(d.canvas) : '', to: `/layouts/${d.id}` })),
   ...playlists.value.map((d) => ({ kind: 'playlist', name: d.name, to: `/playlists/${d.id}` })),
   ...schedules.value.map((d) => ({ kind: 'schedule', name: d.name, to: `/schedules/${d.id}` })),
+  ...sources.value.map((d) => ({ kind: 'source', name: d.name, to: `/data/${d.id}` })),
   ...displays.value.map((d) => ({
     kind: 'display',
     name: d.name,

@@ -13,6 +13,7 @@ const counts = useCounts()
 const stations = computed(() => [
   { to: '/displays', name: 'Displays', open: counts.value.standing.unbound ?? 0, says: 'displays to look at' },
   { to: '/media', name: 'Media', open: 0, says: '' },
+  { to: '/data', name: 'Data', open: 0, says: '' },
   { to: '/layouts', name: 'Layouts', open: 0, says: '' },
   { to: '/playlists', name: 'Playlists and time', open: 0, says: '' },
   { to: '/handover', name: 'Handover', open: counts.value.older, says: 'displays show an older version' },

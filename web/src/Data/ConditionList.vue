@@ -1,0 +1,147 @@
+<script setup lang="ts">
+import { type Condition, type RowsDocument, type Value } from './sources'
+
+/** What has to hold for a row, their order, and how many at the most. */
+const props = defineProps<{ rows: RowsDocument; fields: string[]; sample: Record<string, Value>[] }>()
+const emit = defineEmits<{ change: [more: Partial<RowsDocument>] }>()
+
+const WORDS: Record<Condition['is'], string> = {
+  equals: 'is',
+  differs: 'is not',
+  one_of: 'is one of',
+  at_least: 'is at least',
+  at_most: 'is at most',
+  between: 'is between',
+  contains: 'contains',
+  begins: 'begins with',
+  present: 'is there',
+  missing: 'is missing',
+  upcoming: 'lies ahead, min',
+  within_days: 'is newer than, days',
+}
+const all = () => props.rows.where ?? []
+const set = (where: Condition[]) => emit('change', { where: where.length ? where : undefined })
+const put = (at: number, one: Condition) => set(all().map((other, n) => (n === at ? one : other)))
+
+/** A figure where the field tells figures, true or false where it tells those, else a text. */
+function valueOf(field: string, text: string): string | number | boolean {
+  const sample = props.sample.find((row) => row[field] !== null && row[field] !== undefined)?.[field]
+  if (typeof sample === 'boolean' && /^(true|false)$/i.test(text)) return text.toLowerCase() === 'true'
+  return (typeof sample === 'number' || sample === undefined) && text.trim() !== '' && Number.isFinite(Number(text)) ? Number(text) : text
+}
+const begun: Partial<Record<Condition['is'], Partial<Condition>>> = {
+  between: { value: [0, 1] },
+  one_of: { value: [''] },
+  within_days: { value: 10 },
+  upcoming: { from_min: 0, to_min: 240 },
+  present: {},
+  missing: {},
+}
+const choose = (at: number, one: Condition, is: Condition['is']) => put(at, { field: one.field, is, ...(begun[is] ?? { value: '' }) })
+const add = () => set([...all(), { field: props.fields[0] ?? 'field', is: 'present' }])
+const figure = (event: Event) => {
+  const text = (event.target as HTMLInputElement).value.trim()
+  return text === '' ? undefined : Number(text)
+}
+const text = (event: Event) => (event.target as HTMLInputElement).value
+const listed = (one: Condition) => (Array.isArray(one.value) ? one.value.join(', ') : String(one.value ?? ''))
+const parted = (field: string, typed: string) => typed.split(',').map((one) => valueOf(field, one.trim()))
+</script>
+
+<template>
+  <div class="conditions">
+    <div v-for="(one, n) in rows.where ?? []" :key="n" class="one" role="group" :aria-label="`Condition ${n + 1}`">
+      <select class="form-select form-select-sm" :value="one.field" aria-label="Field" @change="put(n, { ...one, field: text($event) })">
+        <option v-for="name in fields.includes(one.field) ? fields : [one.field, ...fields]" :key="name">{{ name }}</option>
+      </select>
+      <select class="form-select form-select-sm" :value="one.is" aria-label="What holds" @change="choose(n, one, text($event) as Condition['is'])">
+        <option v-for="(word, is) in WORDS" :key="is" :value="is">{{ word }}</option>
+      </select>
+      <template v-if="one.is === 'upcoming'">
+        <input
+          class="form-control form-control-sm figures"
+          :value="one.from_min ?? 0"
+          aria-label="From, min"
+          @change="put(n, { ...one, from_min: figure($event) })"
+        />
+        <input
+          class="form-control form-control-sm figures"
+          :value="one.to_min ?? ''"
+          placeholder="no end"
+          aria-label="To, min"
+          @change="put(n, { ...one, to_min: figure($event) })"
+        />
+      </template>
+      <input
+        v-else-if="one.is === 'within_days'"
+        class="form-control form-control-sm figures"
+        :value="listed(one)"
+        aria-label="Days"
+        @change="put(n, { ...one, value: figure($event) ?? 0 })"
+      />
+      <input
+        v-else-if="one.is === 'between' || one.is === 'one_of'"
+        class="form-control form-control-sm"
+        :value="listed(one)"
+        aria-label="Values, parted by commas"
+        @change="put(n, { ...one, value: parted(one.field, text($event)) })"
+      />
+      <input
+        v-else-if="one.is !== 'present' && one.is !== 'missing'"
+        class="form-control form-control-sm"
+        :value="listed(one)"
+        aria-label="Value"
+        @change="put(n, { ...one, value: valueOf(one.field, text($event)) })"
+      />
+      <button type="button" class="btn btn-link btn-sm p-0" :aria-label="`Take condition ${n + 1} out`" @click="set(all().filter((_, m) => m !== n))">
+        out
+      </button>
+    </div>
+    <div class="foot small">
+      <button type="button" class="btn btn-link btn-sm p-0" :disabled="fields.length === 0" @click="add">add a condition</button>
+      <label class="soft"
+        >at most
+        <input
+          class="figures limit"
+          :value="rows.limit ?? ''"
+          placeholder="all"
+          inputmode="numeric"
+          aria-label="At most so many rows"
+          @change="emit('change', { limit: figure($event) })"
+      /></label>
+    </div>
+  </div>
+</template>
+
+<style scoped>
+.conditions {
+  display: grid;
+  gap: 6px;
+}
+.one {
+  display: flex;
+  gap: 5px;
+  align-items: baseline;
+}
+.one select {
+  width: auto;
+  min-width: 0;
+  flex: 1 1 84px;
+  padding-right: 20px;
+}
+.one input {
+  flex: 1 1 46px;
+  min-width: 0;
+}
+.foot {
+  display: flex;
+  justify-content: space-between;
+}
+.limit {
+  width: 44px;
+  border: 0;
+  border-bottom: 1px dotted var(--soft);
+  background: none;
+  text-align: right;
+}
+</style>
