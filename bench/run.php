@@ -150,6 +150,8 @@ say('wall of 16 x 9 panels read, planned and checked', sprintf('%.1f ms, %.0f x 
 
 require __DIR__ . '/time.php';
 benchTime($hash);
+require __DIR__ . '/data.php';
+benchData($hash);
 
 $base = getenv('UPPER_PANE_URL');
 if (is_string($base) && str_starts_with($base, 'http://127.0.0.1')) {

@@ -66,6 +66,7 @@ final class AccessibilityTest extends TestCase
         yield 'a week' => ['/schedules/piers', '.week .bar'];
         yield 'a month' => ['/schedules/piers?span=month', '.week .bar'];
         yield 'rehearsal' => ['/rehearsal?display=pier-vennick,check-in-1&by=schedule&list=items', '.strip .stage-canvas'];
+        yield 'bench' => ['/bench', 'tbody tr'];
         yield 'bin' => ['/bin', '.empty, tbody tr'];
         yield 'work' => ['/work', 'tbody tr'];
         yield 'handover' => ['/handover?layout=check-in-day&display=check-in-1', 'article'];

@@ -74,8 +74,11 @@ final class DataTest extends TestCase
         }
         $this->desk->press('.head .actions button', 'Kept fetches')->see('.modal td', 'nothing came: The server answers 503');
         $this->desk->press('.modal .btn-close');
-        self::told('well');
-        $this->desk->press('.head .actions button', 'Fetch now')->see('.head .facts', 'fresh', 60);
+        // On the page of the Bench it is made well again.
+        $this->desk->press('.passage a', 'Bench')->press('[aria-label="What notices.xml does"] [role=radio]', 'well');
+        $this->desk->see('[aria-label="What notices.xml does"] [aria-checked=true]', 'well');
+        $this->desk->press('tbody tr:nth-child(4) button', 'fetch now')->see('tbody tr:nth-child(4) .status.well', 'fresh', 60);
+        $this->desk->press('tbody a', 'Service notices')->see('.head .facts', 'fresh', 60);
         $this->desk->see(self::ROWS, 'Berth 3 closed on Thursday');
     }
 

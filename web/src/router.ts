@@ -51,6 +51,7 @@ export const router = createRouter({
     },
     { path: '/handover', component: () => import('./Handover/HandoverView.vue'), meta: { title: 'Handover' } },
     { path: '/playback', component: () => import('./Playback/PlaybackView.vue'), meta: { title: 'Playback' } },
+    { path: '/bench', component: () => import('./Bench/BenchView.vue'), meta: { title: 'Bench' } },
     { path: '/bin', component: () => import('./ui/BinView.vue'), meta: { title: 'Bin' } },
     { path: '/work', component: () => import('./Playback/WorkView.vue'), meta: { title: 'Work behind the desk', station: '/playback' } },
     { path: '/rehearsal', component: () => import('./Playback/RehearsalView.vue'), meta: { title: 'Rehearsal', station: '/playback' } },

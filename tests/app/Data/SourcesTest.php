@@ -10,7 +10,9 @@ use Symfony\Component\Console\Tester\CommandTester;
 use Symfony\Component\HttpClient\MockHttpClient;
 use Symfony\Component\HttpClient\Response\MockResponse;
 use Symfony\Component\HttpFoundation\File\UploadedFile;
+use Symfony\Component\HttpFoundation\Request;
 use Symfony\Contracts\Service\ResetInterface;
+use UpperPane\App\Data\BenchController;
 use UpperPane\App\Data\FetchDoor;
 use UpperPane\App\Data\Fetched;
 use UpperPane\App\Data\FetchSources;
@@ -18,8 +20,10 @@ use UpperPane\App\Data\PruneSources;
 use UpperPane\App\Data\Sealing;
 use UpperPane\App\Data\Snapshots;
 use UpperPane\App\Data\SourceStates;
+use UpperPane\App\Http\Problem;
 use UpperPane\App\Jobs\Heartbeat;
 use UpperPane\App\Layout\DesignLibrary;
+use UpperPane\Core\Document\Refused;
 use UpperPane\Tests\App\ApiTestCase;
 
 /** Sources are kept with what they said last, whatever comes of asking them again. */
@@ -188,6 +192,34 @@ final class SourcesTest extends ApiTestCase
         $this->pruned();
         self::assertSame(['failed'], array_column($this->ask('GET', "/api/sources/$id/state")[1]['fetches'], 'outcome'));
         self::assertSame(2, $this->rows($id)['count']);
+    }
+
+    public function testTheBenchIsToldOrSaidToBeAway(): void
+    {
+        $told = [];
+        $client = new MockHttpClient(static function (string $method, string $url, array $options) use (&$told): MockResponse {
+            $told[] = [$method, $url, $options['body'] ?? ''];
+
+            return match (count($told)) {
+                1 => new MockResponse('{"notices.xml": "well"}'),
+                2 => new MockResponse('{"notices.xml": "slow"}'),
+                3 => new MockResponse('{}', ['http_code' => 422]),
+                default => new MockResponse('', ['error' => 'refused']),
+            };
+        });
+        $bench = new BenchController($client, 'http://feeds.test');
+        $tell = static fn (string $feeds): string => (string) $bench->tell(Request::create('/', 'PUT', server: ['CONTENT_TYPE' => 'application/json'], content: "{\"feeds\": $feeds}"))->getContent();
+        self::assertStringContainsString('"notices.xml":"well"', (string) $bench->show()->getContent());
+        self::assertStringContainsString('"notices.xml":"slow"', $tell('{"notices.xml": "slow"}'));
+        self::assertSame(['PUT', 'http://feeds.test/switches', '{"notices.xml":"slow"}'], $told[1]);
+        foreach (['names a feed or a switch', 'The feeds of the Bench do not answer'] as $why) {
+            try {
+                $tell('{"x": "slow"}');
+                self::fail($why);
+            } catch (Refused | Problem $e) {
+                self::assertStringContainsString($why, $e->getMessage());
+            }
+        }
     }
 
     public function testASourceHasRevisionsAndALateOneIsKeptAside(): void

@@ -70,6 +70,7 @@ ul {
   display: flex;
   gap: 8px;
   width: 100%;
+  min-height: 24px;
   border: 0;
   border-left: 4px solid transparent;
   background: none;

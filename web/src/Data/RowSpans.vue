@@ -9,7 +9,7 @@ const props = defineProps<{ chosen: Chosen; at: string; timezone: string }>()
 const MOST = 9
 const ROW = 22
 const WIDE = 860
-const LEFT = 128
+const LEFT = 208
 const STEPS_MIN = [1, 2, 5, 10, 15, 30, 60, 120, 240, 480, 1440, 2880, 10_080]
 
 const moving = computed(() =>
@@ -64,7 +64,7 @@ const height = computed(() => 22 + moving.value.length * ROW + 10)
         <text :x="mark.x + 4" y="12" class="figures">{{ mark.text }}</text>
       </g>
       <g v-for="(bar, n) in drawn.bars" :key="n" :class="{ next: bar.isNext }">
-        <text x="16" :y="22 + n * ROW + 12" class="name">{{ bar.name.length > 17 ? `${bar.name.slice(0, 16)}…` : bar.name }}</text>
+        <text x="16" :y="22 + n * ROW + 12" class="name">{{ bar.name.length > 29 ? `${bar.name.slice(0, 28)}…` : bar.name }}</text>
         <rect :x="bar.begin" :y="22 + n * ROW + 2" :width="Math.max(1, bar.end - bar.begin)" height="13" />
         <line v-if="!bar.isOpen" :x1="bar.end" :x2="bar.end" :y1="22 + n * ROW" :y2="22 + n * ROW + 17" class="end" />
       </g>

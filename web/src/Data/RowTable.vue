@@ -84,7 +84,7 @@ thead {
   background: var(--sheet);
 }
 th {
-  padding: 5px 10px 4px;
+  padding: 2px 10px 1px;
   border-bottom: 2px solid var(--soft);
 }
 th:first-child,
@@ -93,6 +93,8 @@ td:first-child {
 }
 th button {
   display: block;
+  min-height: 24px;
+  min-width: 24px;
   border: 0;
   background: none;
   padding: 0;

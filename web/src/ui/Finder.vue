@@ -25,7 +25,7 @@ const field = useTemplateRef('field')
 
 const STATIONS: Findable[] = [
   { kind: 'station', name: 'Today', to: '/' },
-  ...['Displays', 'Media', 'Data', 'Layouts', 'Playlists', 'Schedules', 'Handover', 'Playback', 'Rehearsal', 'Work', 'Bin'].map((name) => ({
+  ...['Displays', 'Media', 'Data', 'Layouts', 'Playlists', 'Schedules', 'Handover', 'Playback', 'Rehearsal', 'Work', 'Bench', 'Bin'].map((name) => ({
     kind: 'station',
     name,
     to: `/${name.toLowerCase()}`,

@@ -52,6 +52,7 @@ async function leave() {
     </nav>
     <button type="button" class="find" title="Find any object or action" @click="$emit('find')">Find <kbd class="figures">Ctrl K</kbd></button>
     <div class="who">
+      <RouterLink to="/bench" class="bin" :aria-current="route.path === '/bench' ? 'page' : undefined">Bench</RouterLink>
       <RouterLink to="/bin" class="bin" :aria-current="route.path === '/bin' ? 'page' : undefined">Bin</RouterLink>
       <span>{{ session.account?.name }}</span>
       <button type="button" class="btn btn-link btn-sm" @click="leave">Sign out</button>

@@ -27,6 +27,9 @@ final class PathParser
     /** Brackets and parentheses within one another. */
     private const DEEPEST = 40;
 
+    /** A text held against an expression takes as long as so many values that are looked at. */
+    private const MATCH_STEPS = 20;
+
     private const NAME = '[A-Za-z_\x{80}-\x{D7FF}\x{E000}-\x{10FFFF}][A-Za-z0-9_\x{80}-\x{D7FF}\x{E000}-\x{10FFFF}]*';
 
     private const FUNCTIONS = [
@@ -316,6 +319,7 @@ final class PathParser
             default => null,
         };
         $holds = static function (mixed $node, Visit $visit) use ($one, $other, $name): bool {
+            $visit->took(self::MATCH_STEPS);
             $text = $one($node, $visit);
             $pattern = $other($node, $visit);
 

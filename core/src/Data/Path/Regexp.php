@@ -12,6 +12,9 @@ final class Regexp
 {
     private const MOST_KEPT = 500;
 
+    /** A text that takes more steps of trying is left: many rows are asked the same. */
+    private const LIMIT = '(*LIMIT_MATCH=50000)';
+
     private const NORMAL = '[^\x{0}-\x{0}.\\\\?*+\[\](){}|]';
     private const ESCAPED = '\\\\[()*+\-.?\[\\\\\]^nrt{|}]';
     private const CATEGORY = '\\\\[pP]\{(?:L[lmotu]?|M[cen]?|N[dlo]?|P[cdefios]?|Z[lps]?|S[ckmo]?|C[cfno]?)\}';
@@ -36,7 +39,7 @@ final class Regexp
         if ($pattern === null) {
             return false;
         }
-        $found = @preg_match($whole ? "~^(?:$pattern)$~uD" : "~$pattern~u", $text);
+        $found = @preg_match('~' . self::LIMIT . ($whole ? "^(?:$pattern)$~uD" : "$pattern~u"), $text);
         if ($found === false && preg_last_error() !== PREG_INTERNAL_ERROR) {
             $message = 'The expression "%s" takes too many steps on a text; one without repeats of repeats is right.';
             throw DataRefused::because(Reason::PathSteps, sprintf($message, mb_strimwidth($written, 0, 40, '...')), '');

@@ -1,0 +1,40 @@
+<?php
+
+declare(strict_types=1);
+
+// Required by run.php: data read into trees, and rows chosen of them.
+
+namespace UpperPane\Bench;
+
+use UpperPane\Core\Data\Rows\Rows;
+use UpperPane\Core\Data\Tree\ReadOptions;
+use UpperPane\Core\Data\Tree\Trees;
+use UpperPane\Core\Document\Node;
+use UpperPane\Core\Units\WallClock;
+
+function benchData(float $hash): void
+{
+    $sailings = array_map(static fn (int $n): array => [
+        'route' => ['name' => 'Port ' . $n * 7919 % 5000], 'status' => $n % 9 === 0 ? 'cancelled' : 'on time', 'departs' => gmdate('Y-m-d\TH:i', 1_780_000_000 + 60 * $n), 'wind' => $n % 40 / 3,
+    ], range(1, 5_000));
+    $json = (string) json_encode(['sailings' => $sailings]);
+    $read = seconds(static fn (): mixed => Trees::read($json, ReadOptions::of()), 5);
+    say('a JSON of 5,000 rows read', sprintf('%.0f ms, %s x baseline', 1000 * $read, number_format($read / $hash)), '');
+    $tree = Trees::read($json, ReadOptions::of());
+    $rows = Rows::fromNode(Node::root(['source' => 's', 'path' => '$.sailings[?@.route.name]', 'fields' => [
+        'to' => '$.route.name', 'status' => '$.status', 'departs' => ['of' => '$.departs', 'type' => 'local', 'zone' => 'Europe/Lisbon'],
+        'wind' => ['of' => '$.wind', 'type' => 'number', 'unit' => ['m/s', 'kn'], 'decimals' => 0],
+    ], 'where' => [
+        ['field' => 'status', 'is' => 'differs', 'value' => 'cancelled'], ['field' => 'departs', 'is' => 'upcoming', 'to_min' => 100_000],
+    ], 'sort' => [['by' => 'to'], ['by' => 'departs']]]));
+    $clock = WallClock::in('UTC');
+    $chosen = seconds(static fn (): mixed => $rows->of($tree, $clock)->changesAfter(1_780_000_000_000), 5);
+    say('its rows chosen, filtered, sorted, and when they change', sprintf('%.0f ms, %s x baseline', 1000 * $chosen, number_format($chosen / $hash)), 'under 100 ms');
+    unset($tree);
+    $csv = "number,name,date,share,remark\n" . implode('', array_map(static fn (int $n): string => "$n,name $n,2026-06-01," . $n / 7 . ",\"x, y\"\n", range(1, 100_000)));
+    $some = Rows::fromNode(Node::root(['source' => 's', 'fields' => ['number' => ['of' => '$.number', 'type' => 'number'], 'name' => '$.name'],
+        'where' => [['field' => 'number', 'is' => 'at_least', 'value' => 100]], 'sort' => [['by' => 'name']]]));
+    memory_reset_peak_usage();
+    $whole = seconds(static fn (): mixed => $some->of(Trees::read($csv, ReadOptions::of()), $clock)->at(0), 1);
+    say('a CSV of 100,000 rows read, chosen and sorted', sprintf('%.1f s, %.0f MB, %s x baseline', $whole, memory_get_peak_usage() / 1e6, number_format($whole / $hash)), 'under 2 s, 256 MB');
+}
