@@ -63,6 +63,7 @@ final class CommandLineTest extends TestCase
         self::assertSame('2026-06-01T17:05:00Z', $this->called("rows - --data $data --at 2026-06-01T17:00:00Z", $rows)[1]['rows'][1]['departs'], 'without the source its zone is not known');
         self::assertSame('Vennick', $this->called("tree $data")[1]['sailings'][1]['to']);
         self::assertSame(['1'], array_column($this->called("tree - --as csv --options '{\"delimiter\":\";\"}'", "a\n1\n")[1], 'a'));
+        self::assertSame(['1'], array_column($this->called("tree - --options '{\"as\":\"csv\"}'", "[\n1\n")[1], '['));
         $pattern = '{n, plural, one {# place} other {# places}} to {to}{x, select, other {}}';
         self::assertSame(['text' => '2 places to Tolm', 'missing' => ['x']], $this->called("format '$pattern' --row '{\"n\":2,\"to\":\"Tolm\"}'")[1]);
         self::assertSame(['ticks' => [0, 1, 2, 3]], $this->called('ticks --from 0 --to 3.7 --count 5')[1]);

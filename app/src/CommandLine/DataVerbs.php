@@ -34,12 +34,13 @@ final readonly class DataVerbs
     public function tree(array $words): mixed
     {
         $arguments = Arguments::of($words, ['FILE'], ['as', 'options', 'at', 'from', 'to', 'tz']);
-        $options = ReadOptions::of(self::json($arguments, 'options'), self::timezone($arguments), self::atMs($arguments));
+        [$given, $as] = self::given($arguments);
+        $options = ReadOptions::of($given, self::timezone($arguments), self::atMs($arguments));
         if ($arguments->optional('from') !== null || $arguments->optional('to') !== null) {
             $options = $options->within(...TimeVerbs::span($arguments));
         }
 
-        return Trees::read(($this->bytes)($arguments->value(0)), $options, $arguments->optional('as'));
+        return Trees::read(($this->bytes)($arguments->value(0)), $options, $as);
     }
 
     /**
@@ -53,9 +54,9 @@ final readonly class DataVerbs
         $rows = Rows::fromFile(Node::fromJson(($this->bytes)($arguments->value(0))));
         $source = $this->sources($arguments)[$rows->source] ?? null;
         [$timezone, $atMs] = [self::timezone($arguments), self::atMs($arguments)];
-        $given = self::json($arguments, 'options');
+        [$given, $as] = self::given($arguments);
         $options = $given === null && $source !== null ? $source->options($timezone, $atMs) : ReadOptions::of($given, $source->zone ?? $timezone, $atMs);
-        $tree = Trees::read(($this->bytes)($arguments->required('data')), $options, $arguments->optional('as') ?? $source?->as);
+        $tree = Trees::read(($this->bytes)($arguments->required('data')), $options, $as ?? $source?->as);
         $table = $rows->of($tree, WallClock::in($timezone), $source?->zone);
         $chosen = $table->at($atMs);
         $changes = $table->changesAfter($atMs);
@@ -144,11 +145,18 @@ final readonly class DataVerbs
         return $arguments->optional('at') === null ? 0 : $arguments->instant('at')->ms;
     }
 
-    /** @throws Refused */
-    private static function json(Arguments $arguments, string $name): ?Node
+    /**
+     * How data are read: --options, in which the format may stand as well, and --as.
+     *
+     * @return array{?Node, ?string}
+     * @throws Refused
+     */
+    private static function given(Arguments $arguments): array
     {
-        $text = $arguments->optional($name);
+        $text = $arguments->optional('options');
+        $options = $text === null ? null : Node::fromJson($text);
+        $as = $arguments->optional('as') ?? $options?->optional('as')?->oneOf(...array_keys(Trees::READERS));
 
-        return $text === null ? null : Node::fromJson($text);
+        return [$options === null || !is_array($options->value) ? $options : Node::root(array_diff_key($options->value, ['as' => 1])), $as];
     }
 }

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace UpperPane\App\Data;
 
+use Doctrine\ORM\EntityManagerInterface;
 use Psr\Clock\ClockInterface;
 use Psr\Log\LoggerInterface;
 use Symfony\Component\Console\Attribute\AsCommand;
@@ -19,6 +20,7 @@ use UpperPane\App\Layout\DesignKind;
 use UpperPane\App\Layout\DesignLibrary;
 use UpperPane\Core\Data\Source;
 use UpperPane\Core\Document\Node;
+use UpperPane\Core\Document\Refused;
 
 /** Fetches sources when they are due, many at a time. Ends by itself, and is started again (bin/lib/common.sh). */
 #[AsCommand('upper-pane:fetch', 'Fetches sources of data when they are due.')]
@@ -27,7 +29,8 @@ final class FetchSources extends Command
     /** Name by which it is known among the workers. */
     public const NAME = 'fetcher';
 
-    private const AT_ONCE = 16;
+    /** Each may bring 20 MB, and what one brings takes many times as much while it is looked into. */
+    private const AT_ONCE = 8;
     private const PAUSE_US = 250_000;
     private const RESET_EVERY = 40;
 
@@ -39,6 +42,7 @@ final class FetchSources extends Command
         private readonly HttpClientInterface $client,
         private readonly FetchDoor $door,
         private readonly Heartbeat $heartbeat,
+        private readonly EntityManagerInterface $entities,
         private readonly ClockInterface $clock,
         private readonly LoggerInterface $logger,
         #[Autowire(service: 'services_resetter')]
@@ -78,11 +82,17 @@ final class FetchSources extends Command
 
     private function begin(Fetching $fetching, string $id): void
     {
+        // As it is saved by now, whatever was read before.
+        $this->entities->clear();
         $document = $this->library->document($id, DesignKind::Source);
-        $source = $document === null ? null : Source::fromNode(Node::root($document));
+        try {
+            $source = $document === null ? null : Source::fromNode(Node::root($document));
+        } catch (Refused) {
+            $source = null;
+        }
         $address = $source?->address();
         if ($document === null || $source === null || $address === null) {
-            // It was deleted, or comes from elsewhere by now.
+            // It was deleted, comes from elsewhere by now, or cannot be read.
             $this->states->due($id, null);
 
             return;

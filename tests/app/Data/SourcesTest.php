@@ -247,7 +247,7 @@ final class SourcesTest extends ApiTestCase
             {
             }
         };
-        $command = new FetchSources(self::states(), $snapshots, $sealing, $library, $client, $door, $heartbeat, Clock::get(), new NullLogger(), $reset);
+        $command = new FetchSources(self::states(), $snapshots, $sealing, $library, $client, $door, $heartbeat, $this->entities(), Clock::get(), new NullLogger(), $reset);
         self::assertSame(0, (new CommandTester($command))->execute(['--seconds' => '0']));
     }
 

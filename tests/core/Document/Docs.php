@@ -6,6 +6,7 @@ namespace UpperPane\Tests\Core\Document;
 
 use UpperPane\Core\Data\Rows\Rows;
 use UpperPane\Core\Data\Source;
+use UpperPane\Core\Data\SourceStatus;
 use UpperPane\Core\Display\Survey;
 use UpperPane\Core\Document\Limits;
 use UpperPane\Core\Finding\Explanation;
@@ -55,6 +56,7 @@ final class Docs
             . "\n## Of the estate\n\nWhat is found in displays, their players and what was handed over to them, at Today, Displays and Playback.\n\n"
             . self::table([...EstateFindings::explained(), ...Planned::explained(), ...WorkFacts::explained()])
             . "\n## Of media\n\nWhat is found in files that were brought in, at Media.\n\n" . self::table(MediaFindings::explained())
+            . "\n## Of data\n\nWhat is found in sources, at Data.\n\n" . self::table(SourceStatus::explained())
             . "\n## Of the survey\n\nWhat is found in a display itself, by `bin/upperpane wall` and at Displays.\n\n" . self::table(Survey::explained());
     }
 

@@ -73,12 +73,15 @@ export interface Chosen {
 }
 
 const LOOK_AGAIN_MS = 5000
+const SELDOM_MS = 30_000
 
-export const useSources = () => {
+/** @param live asked again every few seconds, where somebody looks at them */
+export const useSources = (live = true) => {
   const query = useQuery({
     queryKey: ['data'],
     queryFn: () => api.get<{ sources: SourceState[]; cost: Cost; findings: Finding[] }>('data'),
-    refetchInterval: LOOK_AGAIN_MS,
+    refetchInterval: live ? LOOK_AGAIN_MS : SELDOM_MS,
+    staleTime: live ? 0 : SELDOM_MS,
   })
   return { query, all: computed(() => query.data.value?.sources ?? []), cost: computed(() => query.data.value?.cost ?? null) }
 }

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
+import { useSources } from '../Data/sources'
 import { useCounts } from '../Estate/estate'
 import { useSession } from './session'
 
@@ -9,11 +10,13 @@ const route = useRoute()
 const router = useRouter()
 const session = useSession()
 const counts = useCounts()
+const { all: sources } = useSources(false)
+const troubled = computed(() => sources.value.filter((s) => s.status !== 'fresh').length)
 
 const stations = computed(() => [
   { to: '/displays', name: 'Displays', open: counts.value.standing.unbound ?? 0, says: 'displays to look at' },
   { to: '/media', name: 'Media', open: 0, says: '' },
-  { to: '/data', name: 'Data', open: 0, says: '' },
+  { to: '/data', name: 'Data', open: troubled.value, says: 'sources are not fresh' },
   { to: '/layouts', name: 'Layouts', open: 0, says: '' },
   { to: '/playlists', name: 'Playlists and time', open: 0, says: '' },
   { to: '/handover', name: 'Handover', open: counts.value.older, says: 'displays show an older version' },
