@@ -112,6 +112,7 @@ final class SourcesTest extends ApiTestCase
         self::assertSame([2, 3, 1, ['to', 'departs', 'berth'], '2026-06-01T08:30:00Z'], [$rows['count'], $rows['nodes'], $rows['unreadable'], $rows['fields'], $rows['changes_at']]);
         self::assertSame([422, '/rows/path'], $this->refused('/api/rows', ['rows' => ['source' => $id, 'path' => 'sailings']]));
         self::assertSame([422, '/rows/source'], $this->refused('/api/rows', ['rows' => ['source' => 'nobody']]));
+        self::assertSame('data.unknown', $this->ask('POST', '/api/rows', ['rows' => ['source' => 'nobody']])[1]['error']['code']);
         self::assertSame([422, '/at'], $this->refused('/api/rows', ['rows' => ['source' => $id], 'at' => 'now']));
 
         $outline = $this->ask('POST', "/api/sources/$id/outline", ['fetch' => $first])[1]['outline'];

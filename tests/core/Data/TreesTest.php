@@ -152,7 +152,7 @@ final class TreesTest extends TestCase
     public static function wrong(): iterable
     {
         $event = static fn (string $lines): string => "BEGIN:VCALENDAR\nBEGIN:VEVENT\n$lines\nEND:VEVENT\nEND:VCALENDAR\n";
-        yield 'names twice' => ['{"a": {"b": 1, "c": 2, "b": 3}}', 'the name "b" stands twice', ['path' => '/a/b', 'line' => 1, 'column' => 24]];
+        yield 'names twice' => ['{"a": {"b": 1, "c": 2, "b": 3}}', 'the name "b" stands twice', ['code' => 'data.syntax', 'path' => '/a/b', 'line' => 1, 'column' => 24]];
         yield 'a comma too many' => ["[1,\n 2,]", 'no value of JSON begins like this', ['line' => 2, 'column' => 4]];
         yield 'broken UTF-8' => ["[\"a\xFFb\"]", 'no UTF-8', ['line' => 1, 'column' => 4]];
         yield 'JSON cut off' => ['{"a": [1, 2', 'a comma or ] is wanted', ['path' => '/a']];
@@ -161,8 +161,8 @@ final class TreesTest extends TestCase
         yield 'a quote never closed' => ["a,b\n1,\"2\n3", 'never closed', ['line' => 2, 'column' => 3]];
         yield 'something behind a quote' => ["a,b\n\"x\"y,2", 'between the closing quote', ['line' => 2, 'column' => 4]];
         yield 'half a workbook' => ["PK\x03\x04 and no more", 'part of it is missing'];
-        yield 'a web page' => ['<!DOCTYPE html><html><body>Sorry</body></html>', 'a web page'];
-        yield 'another XML' => ["\n\n<svg/>", 'begins with <svg>', ['line' => 3]];
+        yield 'a web page' => ['<!DOCTYPE html><html><body>Sorry</body></html>', 'a web page', ['code' => 'data.kind']];
+        yield 'another XML' => ["\n\n<svg/>", 'begins with <svg>', ['code' => 'data.kind', 'line' => 3]];
         yield 'a feed cut off' => ["<rss><channel>\n<item><title>a</tit", 'no XML that can be read', ['line' => 2]];
         yield 'laughter' => [
             '<!DOCTYPE r [<!ENTITY a "ha ha ha ha ha ha ha ha ha ha ha">'
@@ -174,7 +174,7 @@ final class TreesTest extends TestCase
         yield 'no such day' => [$event('DTSTART;VALUE=DATE:20260631'), 'no date and no time', ['line' => 3]];
         yield 'a zone that nobody knows' => [$event('DTSTART;TZID=Atlantis:20260601T120000'), '"Atlantis" is neither known', ['line' => 3]];
         yield 'no rule' => [$event("DTSTART:20260601T120000Z\nRRULE:FREQ=SOMETIMES"), 'FREQ=SOMETIMES', ['line' => 2]];
-        yield 'every second' => [$event("DTSTART:19700101T000000Z\nRRULE:FREQ=SECONDLY"), 'more than 200,000 occurrences'];
+        yield 'every second' => [$event("DTSTART:19700101T000000Z\nRRULE:FREQ=SECONDLY"), 'more than 200,000 occurrences', ['code' => 'data.too-large']];
         yield 'an event without a beginning' => [$event('UID:1'), 'no DTSTART', ['line' => 2]];
     }
 
