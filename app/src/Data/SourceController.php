@@ -24,7 +24,9 @@ use UpperPane\Core\Document\Node;
 use UpperPane\Core\Document\Reason;
 use UpperPane\Core\Document\Refused;
 use UpperPane\Core\Units\Instant;
+use UpperPane\Core\Units\LocalTime;
 use UpperPane\Core\Units\Moment;
+use UpperPane\Core\Units\Unit;
 use UpperPane\Core\Units\UtcOffsets;
 use UpperPane\Core\Units\WallClock;
 
@@ -57,6 +59,7 @@ final readonly class SourceController
             'sources' => $sources,
             'cost' => NetworkCost::sum(...$costs)->toArray(),
             'findings' => array_values(array_filter(array_column($sources, 'finding'))),
+            'units' => Unit::kinds(),
         ]);
     }
 
@@ -130,7 +133,9 @@ final readonly class SourceController
         }
         $snapshot = $this->snapshot($rows->source, $body);
         if ($snapshot === null) {
-            return new JsonResponse(['count' => 0, 'rows' => [], 'spans' => [], 'unreadable' => 0, 'changes_at' => null, 'fields' => [], 'nodes' => 0, 'taken_at' => null]);
+            $none = ['at' => self::instant($this->at($body)), 'count' => 0, 'rows' => [], 'spans' => [], 'unreadable' => 0, 'changes_at' => null, 'fields' => [], 'nodes' => 0, 'taken_at' => null];
+
+            return new JsonResponse($none);
         }
         $at = $this->at($body);
         $table = $rows->of($snapshot['tree'], WallClock::in(self::timezone($body)), $snapshot['zone']);
@@ -138,6 +143,7 @@ final readonly class SourceController
         $changes = $table->changesAfter($at);
 
         return new JsonResponse([
+            'at' => self::instant($at),
             'count' => $chosen->count,
             'rows' => array_map(static fn (array $row): object => (object) $row, array_slice($chosen->told(), 0, self::MOST_ROWS)),
             'spans' => array_map(static fn (array $span): array => array_map(self::instant(...), $span), array_slice($chosen->spans, 0, self::MOST_ROWS)),
@@ -204,11 +210,15 @@ final readonly class SourceController
         }
     }
 
+    /** An instant, or a time on the clock of the zone that is asked for: one that it leaves out is read with the offset before, of two the first. */
     private function at(Node $body): int
     {
         $at = $body->given('at');
+        if ($at === null) {
+            return $this->nowMs();
+        }
 
-        return $at === null ? $this->nowMs() : Moment::ofRfc3339($at->text())->ms ?? throw $at->refused(Reason::ValueRange, 'is no instant; 2026-06-01T10:00:00Z is right.');
+        return Moment::ofRfc3339($at->text())->ms ?? 1000 * WallClock::in(self::timezone($body))->utcOrBefore(LocalTime::fromNode($at)->seconds);
     }
 
     private static function timezone(Node $body): string

@@ -33,7 +33,13 @@ final readonly class Unit
     /** @return list<string> */
     public static function names(): array
     {
-        return [...array_merge(...array_map(array_keys(...), array_values(self::RATIOS))), ...array_keys(self::DEGREES)];
+        return array_merge(...self::kinds());
+    }
+
+    /** @return list<list<string>> those that measure the same */
+    public static function kinds(): array
+    {
+        return [...array_map(array_keys(...), array_values(self::RATIOS)), array_keys(self::DEGREES)];
     }
 
     /** Whether one can be told in the other. */

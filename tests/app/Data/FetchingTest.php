@@ -12,40 +12,27 @@ use UpperPane\App\Data\Fetched;
 use UpperPane\App\Data\Fetching;
 use UpperPane\App\Data\NotFetched;
 use UpperPane\App\Data\Sealing;
+use UpperPane\Tests\Browser\Support\Process;
 
 /** What is fetched comes from where it may, within its time and size, or fails in a sentence; against a server that misbehaves (outside.php). */
 final class FetchingTest extends TestCase
 {
-    /** @var ?resource */
-    private static $server = null;
+    private static ?Process $server = null;
     private static int $port = 0;
 
     public static function setUpBeforeClass(): void
     {
-        $free = stream_socket_server('tcp://127.0.0.1:0');
-        assert($free !== false);
-        self::$port = (int) substr((string) strrchr((string) stream_socket_get_name($free, false), ':'), 1);
-        fclose($free);
-        $server = proc_open(
-            ['setsid', PHP_BINARY, '-d', 'variables_order=EGPCS', '-d', 'memory_limit=-1', '-S', '127.0.0.1:' . self::$port, __DIR__ . '/outside.php'],
-            [['file', '/dev/null', 'r'], ['file', '/dev/null', 'w'], ['file', '/dev/null', 'w']],
-            $pipes,
-            env_vars: ['PHP_CLI_SERVER_WORKERS' => '4'] + getenv(),
+        self::$port = Process::freePort();
+        self::$server = Process::start(
+            ['env', 'PHP_CLI_SERVER_WORKERS=4', PHP_BINARY, '-d', 'variables_order=EGPCS', '-d', 'memory_limit=-1', '-S', '127.0.0.1:' . self::$port, __DIR__ . '/outside.php'],
+            'http://127.0.0.1:' . self::$port . '/ok',
         );
-        assert($server !== false);
-        self::$server = $server;
-        for ($i = 0; $i < 600 && @fsockopen('127.0.0.1', self::$port) === false; $i++) {
-            usleep(50_000);
-        }
     }
 
     public static function tearDownAfterClass(): void
     {
-        if (self::$server !== null) {
-            posix_kill(-proc_get_status(self::$server)['pid'], SIGKILL);
-            proc_close(self::$server);
-            self::$server = null;
-        }
+        self::$server?->stop();
+        self::$server = null;
     }
 
     /** @return iterable<string, array{string, ?string, int, ?string, 4?: int}> path, bytes, status, why, and within how many s */

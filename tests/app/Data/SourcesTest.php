@@ -67,6 +67,7 @@ final class SourcesTest extends ApiTestCase
         self::assertSame(['same', 'failed', 'refused', 'read'], array_column($fetches, 'outcome'));
         self::assertSame([304, 500, 200, 200], array_column($fetches, 'status'));
         $all = $this->ask('GET', '/api/data')[1];
+        self::assertContains(['C', 'F', 'K'], $all['units']);
         self::assertSame([60, 'failing'], [(int) $all['cost']['fetches_h'], $all['sources'][0]['status']]);
         $came = array_column($this->ask('GET', "/api/sources/$id/state")[1]['fetches'], 'came_bytes');
         self::assertEqualsWithDelta(60 * array_sum($came) / count($came), $all['cost']['bytes_h'], 1);
@@ -113,6 +114,9 @@ final class SourcesTest extends ApiTestCase
         self::assertSame([422, '/rows/path'], $this->refused('/api/rows', ['rows' => ['source' => $id, 'path' => 'sailings']]));
         self::assertSame([422, '/rows/source'], $this->refused('/api/rows', ['rows' => ['source' => 'nobody']]));
         self::assertSame('data.unknown', $this->ask('POST', '/api/rows', ['rows' => ['source' => 'nobody']])[1]['error']['code']);
+        foreach (['2026-03-29T01:30' => '2026-03-29T01:30:00Z', '2026-10-25T01:30' => '2026-10-25T00:30:00Z', '2026-06-01T10:43' => '2026-06-01T09:43:00Z'] as $local => $instant) {
+            self::assertSame($instant, $this->rows($id, ['at' => $local, 'timezone' => 'Europe/Lisbon'])['at'], $local);
+        }
         self::assertSame([422, '/at'], $this->refused('/api/rows', ['rows' => ['source' => $id], 'at' => 'now']));
 
         $outline = $this->ask('POST', "/api/sources/$id/outline", ['fetch' => $first])[1]['outline'];

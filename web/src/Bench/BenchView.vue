@@ -1,10 +1,11 @@
 <script setup lang="ts">
-import { useQuery, useQueryClient } from '@tanstack/vue-query'
-import { onBeforeUnmount, ref, watchEffect } from 'vue'
+import { useQuery } from '@tanstack/vue-query'
+import { onBeforeUnmount, watchEffect } from 'vue'
 import { useSources } from '../Data/sources'
 import StatusMark from '../Data/StatusMark.vue'
-import { api, sentence } from '../ui/api'
+import { api } from '../ui/api'
 import ChoiceBar from '../ui/ChoiceBar.vue'
+import { useGuarded } from '../ui/guarded'
 import { useShelf } from '../ui/shelf'
 
 /** The simulated outside world: feeds that tell of the demo estate, and can be told to misbehave as others do. */
@@ -43,22 +44,12 @@ const SAYS: Record<string, string> = {
   'quay-events.ics': 'iCalendar: what happens at the quay, again and again',
   'lost-property.csv': 'CSV: long, dull, with holes',
 }
-const queries = useQueryClient()
 const query = useQuery({ queryKey: ['bench'], queryFn: () => api.get<Bench>('bench'), staleTime: 0, refetchInterval: 5000 })
 const { all: sources } = useSources()
 const shelf = useShelf()
-const trouble = ref('')
+const { trouble, guarded } = useGuarded('bench', 'data')
 const fed = (feed: string) => sources.value.filter((s) => s.address === `${query.data.value?.address}/${feed}`)
 
-async function guarded(work: () => Promise<unknown>) {
-  trouble.value = ''
-  try {
-    await work()
-    await Promise.all(['bench', 'data'].map((key) => queries.invalidateQueries({ queryKey: [key] })))
-  } catch (e) {
-    trouble.value = sentence(e)
-  }
-}
 const tell = (feed: string, to: Switch) => guarded(() => api.put('bench', { feeds: { [feed]: to } }))
 const fetchAll = (feed: string) => guarded(() => Promise.all(fed(feed).map((s) => api.post(`sources/${s.id}/fetch`, {}))))
 

@@ -45,7 +45,11 @@ const figure = (event: Event) => {
 }
 const text = (event: Event) => (event.target as HTMLInputElement).value
 const listed = (one: Condition) => (Array.isArray(one.value) ? one.value.join(', ') : String(one.value ?? ''))
-const parted = (field: string, typed: string) => typed.split(',').map((one) => valueOf(field, one.trim()))
+const isListed = (one: Condition) => one.is === 'between' || one.is === 'one_of'
+function read(one: Condition, typed: string): Condition['value'] {
+  if (one.is === 'within_days') return Number(typed.trim() || '0')
+  return isListed(one) ? typed.split(',').map((value) => valueOf(one.field, value.trim())) : valueOf(one.field, typed)
+}
 </script>
 
 <template>
@@ -73,25 +77,12 @@ const parted = (field: string, typed: string) => typed.split(',').map((one) => v
         />
       </template>
       <input
-        v-else-if="one.is === 'within_days'"
-        class="form-control form-control-sm figures"
-        :value="listed(one)"
-        aria-label="Days"
-        @change="put(n, { ...one, value: figure($event) ?? 0 })"
-      />
-      <input
-        v-else-if="one.is === 'between' || one.is === 'one_of'"
-        class="form-control form-control-sm"
-        :value="listed(one)"
-        aria-label="Values, parted by commas"
-        @change="put(n, { ...one, value: parted(one.field, text($event)) })"
-      />
-      <input
         v-else-if="one.is !== 'present' && one.is !== 'missing'"
         class="form-control form-control-sm"
+        :class="{ figures: one.is === 'within_days' }"
         :value="listed(one)"
-        aria-label="Value"
-        @change="put(n, { ...one, value: valueOf(one.field, text($event)) })"
+        :aria-label="isListed(one) ? 'Values, parted by commas' : 'Value'"
+        @change="put(n, { ...one, value: read(one, text($event)) })"
       />
       <button type="button" class="btn btn-link btn-sm p-0" :aria-label="`Take condition ${n + 1} out`" @click="set(all().filter((_, m) => m !== n))">
         out

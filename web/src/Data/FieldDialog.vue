@@ -1,20 +1,14 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import { type Field, pathOf } from './sources'
+import { type Field, type Unit, pathOf, useSources } from './sources'
 
 /** What a field is called, where it stands in a row, and what its values are taken for. */
 const props = defineProps<{ name: string; field: Field; taken: string[] }>()
 const emit = defineEmits<{ close: []; change: [name: string, field: Field] }>()
 type Whole = Extract<Field, { of: string }>
 
-const UNITS = [
-  ['m/s', 'km/h', 'kn', 'mph'],
-  ['mm', 'cm', 'm', 'km', 'in', 'ft', 'mi', 'nmi'],
-  ['C', 'F', 'K'],
-  ['hPa', 'inHg'],
-  ['L', 'gal'],
-] as const
-type Unit = (typeof UNITS)[number][number]
+const { query } = useSources(false)
+const units = computed(() => query.data.value?.units ?? [])
 const whole: Whole = typeof props.field === 'object' && 'of' in props.field ? props.field : { of: pathOf(props.field) }
 const isCount = typeof props.field === 'object' && 'count' in props.field
 const name = ref(props.name)
@@ -26,7 +20,7 @@ const to = ref<Unit | ''>(whole.unit?.[1] ?? '')
 const decimals = ref(whole.decimals === undefined ? '' : String(whole.decimals))
 const comma = ref(whole.comma ?? false)
 const fallback = ref(typeof props.field === 'object' ? (props.field.fallback ?? '') : '')
-const like = computed(() => UNITS.find((kind) => (kind as readonly string[]).includes(from.value)) ?? [])
+const like = computed(() => units.value.find((kind) => from.value !== '' && kind.includes(from.value)) ?? [])
 const wrong = computed(() => {
   if (!/^[A-Za-z][A-Za-z0-9_]*$/.test(name.value)) return 'A name has letters, figures and underscores, a letter first.'
   return name.value !== props.name && props.taken.includes(name.value) ? `There is a field ${name.value} already.` : ''
@@ -77,7 +71,7 @@ function done() {
             >Unit
             <select v-model="from" class="form-select">
               <option value="">none</option>
-              <optgroup v-for="kind in UNITS" :key="kind[0]" :label="kind.join(', ')">
+              <optgroup v-for="kind in units" :key="kind[0]" :label="kind.join(', ')">
                 <option v-for="unit in kind" :key="unit">{{ unit }}</option>
               </optgroup>
             </select></label

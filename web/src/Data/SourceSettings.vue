@@ -1,7 +1,7 @@
 <script setup lang="ts">
-import { useQueryClient } from '@tanstack/vue-query'
 import { ref, useTemplateRef } from 'vue'
-import { api, sentence } from '../ui/api'
+import { api } from '../ui/api'
+import { useGuarded } from '../ui/guarded'
 import MeasureField from '../ui/MeasureField.vue'
 import { vKept } from '../ui/kept'
 import type { SourceDocument, SourceState } from './sources'
@@ -10,10 +10,8 @@ import type { SourceDocument, SourceState } from './sources'
 const props = defineProps<{ document: SourceDocument; state: SourceState | null }>()
 const emit = defineEmits<{ change: [to: SourceDocument] }>()
 const open = defineModel<boolean>({ required: true })
-const queries = useQueryClient()
 const file = useTemplateRef<HTMLInputElement>('file')
-const trouble = ref('')
-const busy = ref(false)
+const { trouble, busy, guarded } = useGuarded('data')
 const headerName = ref('Authorization')
 const headerValue = ref('')
 
@@ -24,18 +22,6 @@ function set(more: Partial<SourceDocument>) {
 }
 const typed = (event: Event) => (event.target as HTMLInputElement).value.trim()
 
-async function guarded(work: () => Promise<unknown>) {
-  trouble.value = ''
-  busy.value = true
-  try {
-    await work()
-    await queries.invalidateQueries({ queryKey: ['data'] })
-  } catch (e) {
-    trouble.value = sentence(e)
-  } finally {
-    busy.value = false
-  }
-}
 async function bringIn() {
   const chosen = file.value?.files?.[0]
   if (chosen) await api.upload(`sources/${props.document.id}/file`, chosen, () => undefined)

@@ -57,19 +57,20 @@ const zone = useStorage(`upper-pane:zone:${props.id}`, '')
 const zones = computed(() => [...new Set([document.value?.zone ?? '', Intl.DateTimeFormat().resolvedOptions().timeZone, 'UTC'].filter(Boolean))])
 const timezone = computed(() => zone.value || zones.value[0]!)
 
-/** "as of": typed on the clock of the zone; empty for now. */
+/** "as of": typed as the clock of the zone shows it; empty for now. Which instant that is the core says. */
 const typedAt = ref('')
-const atWrong = ref('')
-const FORMS = ['yyyy-MM-dd HH:mm:ss', 'yyyy-MM-dd HH:mm', 'yyyy-MM-dd', 'HH:mm:ss', 'HH:mm']
+const FORMS = ['yyyy-MM-dd HH:mm:ss', 'yyyy-MM-dd HH:mm', 'yyyy-MM-dd']
 const at = computed<string | null>(() => {
   const text = typedAt.value.trim()
   if (text === '') return null
-  const read = FORMS.map((form) => DateTime.fromFormat(text, form, { zone: timezone.value })).find((one) => one.isValid)
-  return read?.toUTC().toISO({ suppressMilliseconds: true }) ?? ''
+  const whole = /^\d\d?:/.test(text) ? `${DateTime.fromMillis(now.value, { zone: timezone.value }).toFormat('yyyy-MM-dd')} ${text}` : text
+  const read = FORMS.map((form) => DateTime.fromFormat(whole, form, { zone: 'utc' })).find((one) => one.isValid)
+  return read?.toFormat("yyyy-MM-dd'T'HH:mm:ss") ?? ''
 })
-watch(at, (one) => (atWrong.value = one === '' ? 'A time such as 23:50, or a date and time such as 2026-12-01 23:50.' : ''))
+const atWrong = computed(() => (at.value === '' ? 'A time such as 23:50, or a date and time such as 2026-12-01 23:50.' : ''))
 
 const fetched = ref<number | null>(null)
+const turn = ref('')
 /** What is asked again when something else came. */
 const version = computed(() => `${state.value?.taken_at ?? ''} ${work.revision.value}`)
 const asked = computed(() => ({ at: at.value || undefined, timezone: timezone.value, fetch: fetched.value ?? undefined }))
@@ -78,16 +79,20 @@ const { answer: outlined, trouble: outlineTrouble } = useAnswer(
   ({ body }, signal) => api.post<{ outline: Level | null }>(`sources/${props.id}/outline`, body, signal),
 )
 const { answer: chosen, trouble: rowTrouble } = useAnswer(
-  // Without an instant it is now, which goes on: asked anew every ten seconds.
   () =>
     document.value && {
-      version: `${version.value} ${at.value ? '' : Math.floor(now.value / 10_000)}`,
+      version: `${version.value} ${turn.value}`,
       body: { ...asked.value, rows: whole.value, source: document.value },
     },
   ({ body }, signal) => api.post<Chosen>('rows', body, signal),
   () => 200,
 )
 
+// Without an instant it is now, which goes on: asked anew when the time has come for other rows.
+watch(now, (ms) => {
+  const next = chosen.value?.changes_at
+  if (at.value === null && next && ms >= Date.parse(next) && Date.parse(chosen.value!.at) < Date.parse(next)) turn.value = next
+})
 const first = computed(() => (outlined.value?.outline ? richest(outlined.value.outline) : null))
 const path = computed(() => rows.value.path ?? first.value?.path ?? '$[*]')
 const begin = computed(() => {
@@ -265,7 +270,7 @@ onBeforeUnmount(() => shelf.clear())
           @sort="sortBy"
           @remove="removeField"
         />
-        <RowSpans v-if="chosen" :chosen="chosen" :at="at || new Date(now).toISOString()" :timezone="timezone" />
+        <RowSpans v-if="chosen" :chosen="chosen" :at="at === null ? new Date(now).toISOString() : chosen.at" :timezone="timezone" />
       </section>
     </div>
     <SourceSettings v-if="document && settings" v-model="settings" :document="document" :state="state ?? null" @change="(to) => work.change(to)" />

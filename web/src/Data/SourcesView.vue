@@ -1,13 +1,13 @@
 <script setup lang="ts">
-import { useQueryClient } from '@tanstack/vue-query'
 import { computed, onBeforeUnmount, ref, watchEffect } from 'vue'
 import { useRouter } from 'vue-router'
 import { useDesigns } from '../Layout/designs'
-import { api, sentence } from '../ui/api'
+import { api } from '../ui/api'
 import { ask } from '../ui/ask'
 import { useAsked } from '../ui/asked'
 import ChoiceBar from '../ui/ChoiceBar.vue'
 import { bytes, lasting } from '../ui/format'
+import { useGuarded } from '../ui/guarded'
 import { useSecond } from '../ui/second'
 import { useShelf } from '../ui/shelf'
 import NewSource from './NewSource.vue'
@@ -17,12 +17,11 @@ import { type SourceState, interval, useSources } from './sources'
 /** All sources of data: how each stands, who shows it, and what fetching it takes of the network. */
 const { query, all, cost } = useSources()
 const { all: designs } = useDesigns('sources')
-const queries = useQueryClient()
 const router = useRouter()
 const shelf = useShelf()
 const now = useSecond()
 const making = ref(false)
-const trouble = ref('')
+const { trouble, guarded } = useGuarded('data', 'sources')
 const search = useAsked('search')
 const only = useAsked('only')
 const order = useAsked('order')
@@ -36,15 +35,6 @@ const found = computed(() => {
 const age = (s: SourceState) => (s.taken_at === null ? '–' : `${lasting(Math.max(0, now.value - Date.parse(s.taken_at)))} ago`)
 const whence = (s: SourceState) => s.address ?? (s.from === 'table' ? 'typed here' : (s.file ?? 'a file'))
 
-async function guarded(work: () => Promise<unknown>) {
-  trouble.value = ''
-  try {
-    await work()
-    await Promise.all(['data', 'sources'].map((key) => queries.invalidateQueries({ queryKey: [key] })))
-  } catch (e) {
-    trouble.value = sentence(e)
-  }
-}
 async function remove(s: SourceState) {
   if (await ask(`Delete “${s.name}”?`, 'It will lie in the bin for 30 days with what it said last, and can be put back from there.', 'Delete it'))
     await api.delete(`sources/${s.id}`)

@@ -10,6 +10,8 @@ export type { Source as SourceDocument }
 export type RowsDocument = Omit<Rows, 'format'>
 export type Field = NonNullable<Rows['fields']>[string]
 export type Condition = NonNullable<Rows['where']>[number]
+type Whole = Extract<Field, { of: string }>
+export type Unit = NonNullable<Whole['unit']>[number]
 export type Value = string | number | boolean | null
 
 export interface Cost {
@@ -62,6 +64,8 @@ export interface Level {
 }
 
 export interface Chosen {
+  /** The instant that was asked for. */
+  at: string
   count: number
   rows: Record<string, Value>[]
   spans: [string | null, string | null][]
@@ -79,7 +83,7 @@ const SELDOM_MS = 30_000
 export const useSources = (live = true) => {
   const query = useQuery({
     queryKey: ['data'],
-    queryFn: () => api.get<{ sources: SourceState[]; cost: Cost; findings: Finding[] }>('data'),
+    queryFn: () => api.get<{ sources: SourceState[]; cost: Cost; findings: Finding[]; units: Unit[][] }>('data'),
     refetchInterval: live ? LOOK_AGAIN_MS : SELDOM_MS,
     staleTime: live ? 0 : SELDOM_MS,
   })
