@@ -6,6 +6,8 @@ namespace UpperPane\Tests\Core;
 
 use Random\Engine\Mt19937;
 use Random\Randomizer;
+use UpperPane\Core\Data\Feeds;
+use UpperPane\Core\Data\Snapshot;
 use UpperPane\Core\Display\Display;
 use UpperPane\Core\Document\Node;
 use UpperPane\Core\Finding\Findings;
@@ -27,6 +29,7 @@ use UpperPane\Core\Text\FaceMetrics;
 use UpperPane\Core\Time\Playlist;
 use UpperPane\Core\Time\Schedule\Played;
 use UpperPane\Core\Time\Schedule\Schedule;
+use UpperPane\Core\Units\Instant;
 
 /**
  * Documents for tests: small, named for what they are, and random ones from a seed.
@@ -205,9 +208,100 @@ final class Make
     }
 
     /** @param Doc $document */
-    public static function composed(array $document, ?Library $library = null): Composed
+    public static function composed(array $document, ?Library $library = null, ?Surroundings $surroundings = null): Composed
     {
-        return Composer::compose(Layout::fromArray($document), $library);
+        return Composer::compose(Layout::fromArray($document), $library, $surroundings);
+    }
+
+    /**
+     * A board of one line of text for each row.
+     *
+     * @param mixed ...$more further fields by name
+     * @return Doc
+     */
+    public static function board(string $text = '{to}', int $height = 400, int $pattern = 100, int $width = 600, mixed ...$more): array
+    {
+        return ['id' => 'board', 'kind' => 'board', 'rect' => ['x' => 10, 'y' => 20, 'width' => $width, 'height' => $height]] + self::named($more) + [
+            'rows' => ['source' => 's'],
+            'pattern' => ['size' => ['width' => $width, 'height' => $pattern], 'elements' => [self::told('to', $text, $width, $pattern)]],
+        ];
+    }
+
+    /**
+     * A text that is a message.
+     *
+     * @param mixed ...$more further fields by name
+     * @return Doc
+     */
+    public static function told(string $id, string $text, int $width = 600, int $height = 100, mixed ...$more): array
+    {
+        return ['id' => $id, 'kind' => 'text', 'message' => true, 'rect' => ['x' => 0, 'y' => 0, 'width' => $width, 'height' => $height], 'text' => $text]
+            + self::named($more) + ['style' => ['family' => Typewriter::FAMILY, 'size_px' => 40]];
+    }
+
+    /**
+     * What one source, `s`, has told.
+     *
+     * @param list<array<string, mixed>> $rows
+     */
+    public static function fed(array $rows, ?int $takenMs = null, ?int $staleAfterMs = null, bool $isStrict = false): Feeds
+    {
+        return Feeds::of(['s' => [new Snapshot(self::tree($rows), $takenMs, staleAfterMs: $staleAfterMs)]], $isStrict);
+    }
+
+    /** What `s` has told, twice or thrice, of rows that come and go around an instant, in half seconds. */
+    public static function randomFeeds(Randomizer $random, int $fromMs): Feeds
+    {
+        $snapshots = [];
+        for ($n = 0, $count = $random->getInt(1, 3); $n < $count; $n++) {
+            $rows = array_map(static fn (int $row): array => [
+                'to' => str_repeat('ab ', $random->getInt(1, 5)) . $row,
+                'at' => (string) Instant::ofMs($fromMs + 500 * $random->getInt(-60, 240)),
+            ], range(1, $random->getInt(1, 9)));
+            $snapshots[] = new Snapshot(
+                self::tree($random->getInt(0, 9) === 0 ? [] : $rows),
+                $fromMs + 20_000 * $n,
+                $n === 0 ? PHP_INT_MIN : $fromMs + 500 * $random->getInt(40 * $n, 40 * $n + 39),
+                staleAfterMs: $random->getInt(0, 1) === 0 ? null : 500 * $random->getInt(10, 100),
+            );
+        }
+
+        return Feeds::of(['s' => $snapshots]);
+    }
+
+    /** @return Doc boards, texts and running text that tell `s`, also in a layout that lasts as long as its board */
+    public static function tellingLayout(Randomizer $random, int $depth = 1): array
+    {
+        $rows = ['source' => 's', 'where' => [['field' => 'at', 'is' => 'upcoming', 'from_min' => -1 / 60, 'to_min' => $random->getInt(10, 90) / 60]]];
+        $elements = [];
+        foreach (range(0, $random->getInt(0, 2)) as $n) {
+            $elements[] = ['id' => "b$n"] + [
+                'rows' => $random->getInt(0, 3) === 0 ? ['source' => 's'] : $rows,
+                'transition' => [['kind' => 'cut'], ['kind' => 'fade', 'ms' => 400], ['kind' => 'push', 'ms' => 500]][$random->getInt(0, 2)],
+                'balance' => $random->getInt(0, 1) === 0,
+                ...($random->getInt(0, 1) === 0 ? [] : ['page_ms' => 500 * $random->getInt(2, 9)]),
+                ...[[], ['stale' => 'mark'], ['stale' => ['elements' => [self::told('old', '{taken}')]]]][$random->getInt(0, 2)],
+                ...($random->getInt(0, 1) === 0 ? [] : ['empty' => ['elements' => [self::told('none', 'none of {count}')]]]),
+                ...($random->getInt(0, 1) === 0 ? [] : ['highlight' => [['where' => [['field' => 'at', 'is' => 'upcoming', 'to_min' => 0.2]], 'fill' => '#a3262a']]]),
+            ] + self::board('{to}', $random->getInt(150, 320), $random->getInt(40, 110));
+        }
+        $elements[] = self::told('first', '{to}', rows: $rows);
+        $elements[] = ['id' => 'run', 'kind' => 'ticker', 'rect' => ['x' => 0, 'y' => 0, 'width' => 300, 'height' => 50], 'message' => true, 'text' => '{to}', 'rows' => $rows, 'speed_px_s' => 120]
+            + ['style' => ['family' => Typewriter::FAMILY, 'size_px' => 20]];
+        if ($depth > 0) {
+            $elements[] = self::zone('z', 0, 0, 640, 360, [
+                ['id' => 'i', 'layout' => self::tellingLayout($random, $depth - 1)] + ($random->getInt(0, 1) === 0 ? [] : ['duration_ms' => 500 * $random->getInt(4, 30)]),
+                self::picture('p', durationMs: 3000),
+            ]);
+        }
+
+        return self::layout($elements, 1280, 720, "telling$depth");
+    }
+
+    /** @param list<array<string, mixed>> $rows */
+    public static function tree(array $rows): mixed
+    {
+        return json_decode((string) json_encode($rows));
     }
 
     /** @param Doc $document a playlist over a whole canvas */

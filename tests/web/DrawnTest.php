@@ -57,6 +57,20 @@ final class DrawnTest extends TestCase
         self::assertDrawn($asked);
     }
 
+    public function testWhereRowsComeAndGo(): void
+    {
+        $random = Make::random(82);
+        $from = Instant::parse('2026-06-01T00:00:00Z')->ms;
+        $asked = [];
+        for ($i = 0; $i < 30; $i++) {
+            $surroundings = (new Surroundings('Europe/Lisbon', new Typewriter(), atMs: $from))->fed(Make::randomFeeds($random, $from));
+            $layout = Make::composed(Make::tellingLayout($random), null, $surroundings);
+            $sheet = Make::runSheet($layout, 0, $surroundings, $from - 1000, $from + 200_000);
+            $asked[] = [$sheet, Make::shownAt($layout, 0, $surroundings), self::instants($random, $from, $from + 180_000, 20)];
+        }
+        self::assertDrawn($asked);
+    }
+
     /** @return list<int> not one after the other: a hand jumps to and fro */
     private static function instants(\Random\Randomizer $random, int $from, int $to, int $count): array
     {

@@ -4,9 +4,11 @@ declare(strict_types=1);
 
 namespace UpperPane\App\CommandLine;
 
+use UpperPane\Core\Data\Feeds;
 use UpperPane\Core\Data\Message\Formats;
 use UpperPane\Core\Data\Message\Message;
 use UpperPane\Core\Data\Rows\Rows;
+use UpperPane\Core\Data\Snapshot;
 use UpperPane\Core\Data\Source;
 use UpperPane\Core\Data\Ticks;
 use UpperPane\Core\Data\Tree\ReadOptions;
@@ -22,6 +24,9 @@ use UpperPane\Core\Units\WallClock;
 /** The verbs of `bin/upperpane` that ask about data. */
 final readonly class DataVerbs
 {
+    /** Of the verbs that look at what tells data. */
+    public const FLAGS = ['data', 'options', 'taken', 'tz', 'source'];
+
     /** @param \Closure(string): string $bytes of a file */
     public function __construct(private \Closure $bytes)
     {
@@ -117,6 +122,52 @@ final readonly class DataVerbs
     }
 
     /**
+     * What sources have told, as --data says: SOURCE=FILE, with --options SOURCE=JSON and --taken SOURCE=INSTANT.
+     *
+     * @throws Refused
+     */
+    public function feeds(Arguments $arguments, string $timezone, int $atMs, bool $isStrict): Feeds
+    {
+        $sources = $this->sources($arguments);
+        [$options, $taken] = [self::named($arguments, 'options'), self::named($arguments, 'taken')];
+        $files = self::named($arguments, 'data');
+        foreach (['options' => $options, 'taken' => $taken] as $flag => $given) {
+            foreach (array_diff_key($given, $files) as $source => $text) {
+                throw Arguments::wrong(sprintf('--%s is of "%s", and no --data %s=FILE is given.', $flag, $source, $source));
+            }
+        }
+        $snapshots = [];
+        foreach ($files as $id => $file) {
+            $source = $sources[$id] ?? null;
+            [$given, $as] = self::readAs($options[$id] ?? null, null);
+            $own = $given === null && $source !== null ? $source->options($timezone, $atMs) : ReadOptions::of($given, $source->zone ?? $timezone, $atMs);
+            $snapshots[$id] = [new Snapshot(
+                Trees::read(($this->bytes)($file), $own, $as ?? $source?->as),
+                isset($taken[$id]) ? Instant::parse($taken[$id], '--taken')->ms : $atMs,
+                zone: $source?->zone,
+                staleAfterMs: $source?->staleAfterS === null ? null : 1000 * $source->staleAfterS,
+            )];
+        }
+
+        return Feeds::of($snapshots, $isStrict);
+    }
+
+    /**
+     * @return array<string, string> what flags of the form NAME=VALUE say, by name
+     * @throws Refused
+     */
+    private static function named(Arguments $arguments, string $flag): array
+    {
+        $named = [];
+        foreach ($arguments->all($flag) as $one) {
+            [$name, $value] = explode('=', $one, 2) + [1 => null];
+            $named[$name] = $value ?? throw Arguments::wrong(sprintf('--%s is "%s"; SOURCE=... is right.', $flag, $one));
+        }
+
+        return $named;
+    }
+
+    /**
      * @return array<string, Source> by id
      * @throws Refused
      */
@@ -153,9 +204,18 @@ final readonly class DataVerbs
      */
     private static function given(Arguments $arguments): array
     {
-        $text = $arguments->optional('options');
+        return self::readAs($arguments->optional('options'), $arguments->optional('as'));
+    }
+
+    /**
+     * @param ?string $text JSON
+     * @return array{?Node, ?string}
+     * @throws Refused
+     */
+    private static function readAs(?string $text, ?string $as): array
+    {
         $options = $text === null ? null : Node::fromJson($text);
-        $as = $arguments->optional('as') ?? $options?->optional('as')?->oneOf(...array_keys(Trees::READERS));
+        $as ??= $options?->optional('as')?->oneOf(...array_keys(Trees::READERS));
 
         return [$options === null || !is_array($options->value) ? $options : Node::root(array_diff_key($options->value, ['as' => 1])), $as];
     }

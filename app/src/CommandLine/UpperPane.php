@@ -30,6 +30,7 @@ use UpperPane\Core\Layout\Arrange\Arrangement;
 use UpperPane\Core\Layout\Checks;
 use UpperPane\Core\Layout\Composed;
 use UpperPane\Core\Layout\Composer;
+use UpperPane\Core\Layout\Kind\Board\Boards;
 use UpperPane\Core\Layout\Layout;
 use UpperPane\Core\Layout\Library;
 use UpperPane\Core\Layout\Matching;
@@ -53,7 +54,8 @@ final class UpperPane
           match LAYOUT DISPLAY
           check LAYOUT [--display DISPLAY] [--at INSTANT]
           shown LAYOUT --at 2026-06-01T10:00:12Z [--anchor INSTANT] [--display DISPLAY]
-          timeline LAYOUT --from INSTANT --to INSTANT [--anchor INSTANT]
+          timeline LAYOUT --from INSTANT --to INSTANT [--anchor INSTANT] [--display DISPLAY]
+          page LAYOUT --board ID [--display DISPLAY] [--at INSTANT]
           tracks "7fr 3fr" --length 1920 [--gap 8]
           solve LAYOUT --raster 1366x768
           measure --text "..." --family Inter --size-px 72 [--width 800] [--height 200] [--weight 400] [--line-height 1.2]
@@ -74,6 +76,7 @@ final class UpperPane
 
         LAYOUT, PLAYLIST, SCHEDULE, DISPLAY, ROWS and SOURCE are JSON files (docs/formats), DATA and an EDID are their bytes; - is standard input.
         --with FILE (repeatable) gives the layouts and playlists that refs mean.
+        check, shown, timeline and page take --data SOURCE=DATA for each source that is told, with --options SOURCE=JSON, --taken SOURCE=INSTANT, --source SOURCE and --tz ZONE.
 
         TEXT;
 
@@ -100,6 +103,7 @@ final class UpperPane
                 'fit' => [$this->fit($words), 0],
                 'match' => [$this->match($words), 0],
                 'check' => $this->check($words),
+                'page' => [$this->page($words), 0],
                 'shown' => [$this->shown($words), 0],
                 'timeline' => [$this->timeline($words), 0],
                 'edid' => [Edid::fromBytes($this->bytes(Arguments::of($words, ['FILE'], [])->value(0)))->toArray(), 0],
@@ -120,7 +124,7 @@ final class UpperPane
                 'ticks' => [DataVerbs::ticks($words), 0],
                 default => throw Arguments::wrong(sprintf(
                     '%s is no verb; fit, match, check, shown, timeline, tracks, solve, measure, wall, edid, edid-for, timing, loop, recur, plays, legibility, contrast, '
-                        . 'tree, rows, format and ticks are.',
+                        . 'tree, rows, format, page and ticks are.',
                     $verb === null ? 'Nothing' : "\"$verb\"",
                 )),
             };
@@ -170,14 +174,14 @@ final class UpperPane
      */
     private function check(array $words): array
     {
-        $arguments = Arguments::of($words, ['LAYOUT'], ['display', 'with', 'at']);
-        $atMs = $arguments->optional('at') === null ? 0 : $arguments->instant('at')->ms;
+        $arguments = Arguments::of($words, ['LAYOUT'], ['display', 'with', 'at', ...DataVerbs::FLAGS]);
         $display = $arguments->optional('display') === null ? null : $this->display($arguments->required('display'));
         $whole = $this->written($arguments);
         $layout = $display === null ? $whole : $whole->for($display->raster());
-        $composer = Composer::over($this->library($arguments));
+        $surroundings = $this->surroundings($arguments, $display, isStrict: false);
+        $composer = Composer::over($this->library($arguments), $surroundings);
         $composer->layout($whole);
-        $findings = Checks::curing($layout, $composer->layout($layout), $composer, $this->surroundings()->at($atMs)->on($display));
+        $findings = Checks::curing($layout, $composer->layout($layout), $composer, $surroundings);
 
         return [$findings->toArray(), $findings->stopsHandover() ? 1 : 0];
     }
@@ -188,10 +192,11 @@ final class UpperPane
      */
     private function shown(array $words): array
     {
-        $arguments = Arguments::of($words, ['LAYOUT'], ['at', 'anchor', 'with', 'display']);
-        $timezone = $arguments->optional('display') === null ? 'UTC' : $this->display($arguments->required('display'))->timezone;
+        $arguments = Arguments::of($words, ['LAYOUT'], ['at', 'anchor', 'with', 'display', ...DataVerbs::FLAGS]);
+        $at = $arguments->instant('at')->ms;
+        $surroundings = $this->surroundings($arguments, $arguments->optional('display') === null ? null : $this->display($arguments->required('display')));
 
-        return ShownAt::of(Programme::endless($this->layout($arguments), $timezone, $this->anchorMs($arguments)), $this->surroundings())->at($arguments->instant('at')->ms)->toArray();
+        return ShownAt::of(Programme::endless($this->layout($arguments, $surroundings), $surroundings->timezone, $this->anchorMs($arguments)), $surroundings)->at($at)->toArray();
     }
 
     /**
@@ -200,10 +205,31 @@ final class UpperPane
      */
     private function timeline(array $words): array
     {
-        $arguments = Arguments::of($words, ['LAYOUT'], ['from', 'to', 'anchor', 'with']);
+        $arguments = Arguments::of($words, ['LAYOUT'], ['from', 'to', 'at', 'anchor', 'with', 'display', ...DataVerbs::FLAGS]);
         [$from, $to] = TimeVerbs::span($arguments);
+        $surroundings = $this->surroundings($arguments, $arguments->optional('display') === null ? null : $this->display($arguments->required('display')), atMs: $from);
 
-        return Timeline::of($this->layout($arguments), $from, $to, $this->anchorMs($arguments));
+        return Timeline::of($this->layout($arguments, $surroundings), $from, $to, $this->anchorMs($arguments), $surroundings->timezone);
+    }
+
+    /**
+     * @param list<string> $words
+     * @return array<string, mixed>
+     */
+    private function page(array $words): array
+    {
+        $arguments = Arguments::of($words, ['LAYOUT'], ['board', 'display', 'with', 'at', ...DataVerbs::FLAGS]);
+        $display = $arguments->optional('display') === null ? null : $this->display($arguments->required('display'));
+        $surroundings = $this->surroundings($arguments, $display);
+        $layout = $this->layout($arguments, $surroundings);
+        $layout = $display === null ? $layout : $layout->for($display->raster());
+        $id = $arguments->required('board');
+
+        return Boards::of($layout, $surroundings)[$id] ?? throw Arguments::wrong(sprintf(
+            '--board is "%s"; the boards of this layout are %s.',
+            $id,
+            implode(', ', array_keys(Boards::of($layout, $surroundings))) ?: 'none',
+        ));
     }
 
     /**
@@ -394,9 +420,9 @@ final class UpperPane
         return $anchor === null ? 0 : Instant::parse($anchor)->ms;
     }
 
-    private function layout(Arguments $arguments): Composed
+    private function layout(Arguments $arguments, ?Surroundings $surroundings = null): Composed
     {
-        return Composer::compose($this->written($arguments), $this->library($arguments));
+        return Composer::compose($this->written($arguments), $this->library($arguments), $surroundings);
     }
 
     private function written(Arguments $arguments): Layout
@@ -407,9 +433,17 @@ final class UpperPane
         return $layout;
     }
 
-    private function surroundings(): Surroundings
+    /**
+     * @param bool $isStrict whether a source that is not there is refused, and not told as a finding
+     * @param int $atMs Unix ms, unless --at says otherwise
+     */
+    private function surroundings(Arguments $arguments, ?Display $display, bool $isStrict = true, int $atMs = 0): Surroundings
     {
-        return new Surroundings('UTC', $this->faces, new QrCodes());
+        $timezone = $arguments->optional('tz') === null ? $display->timezone ?? 'UTC' : DataVerbs::timezone($arguments);
+        $atMs = $arguments->optional('at') === null ? $atMs : $arguments->instant('at')->ms;
+
+        return (new Surroundings($timezone, $this->faces, new QrCodes()))->at($atMs)->on($display)->in($timezone)
+            ->fed($this->data()->feeds($arguments, $timezone, $atMs, $isStrict));
     }
 
     private function library(Arguments $arguments): Library

@@ -23,7 +23,11 @@ final readonly class SourceDue
         if ($revision->number !== null && ($revision->document['format'] ?? null) === Source::FORMAT) {
             $this->states->changed($revision->designId);
             $isFetched = is_array($revision->document['from'] ?? null) && isset($revision->document['from']['address']);
-            $this->states->due($revision->designId, $isFetched ? (int) $this->clock->now()->format('Uv') : null);
+            $nowMs = (int) $this->clock->now()->format('Uv');
+            $this->states->due($revision->designId, $isFetched ? $nowMs : null);
+            if (is_array($revision->document['from'] ?? null) && isset($revision->document['from']['table'])) {
+                $this->states->typed($revision->designId, $nowMs);
+            }
         }
     }
 }

@@ -12,6 +12,8 @@ final readonly class SourceState
      * @param ?string $sha256 of what was read last
      * @param ?string $kind the format in which it came, until something is changed at the source
      * @param ?string $file name of the file that was brought in
+     * @param ?int $toldMs when the data were true that screens tell
+     * @param ?string $toldSha256 of these
      * @param list<string> $sealed what it is asked with beside its address, by name alone
      */
     public function __construct(
@@ -27,6 +29,8 @@ final readonly class SourceState
         public ?string $etag,
         public ?string $modified,
         public array $sealed,
+        public ?int $toldMs = null,
+        public ?string $toldSha256 = null,
     ) {
     }
 
@@ -49,6 +53,8 @@ final readonly class SourceState
             $text('etag'),
             $text('modified'),
             ($text('sealed_names') ?? '') === '' ? [] : explode("\n", (string) $text('sealed_names')),
+            $int('told_ms'),
+            $text('told_sha256'),
         );
     }
 }

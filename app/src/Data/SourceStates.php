@@ -48,7 +48,7 @@ final readonly class SourceStates implements Holding
     /** Something was changed at it: it may come in another format. */
     public function changed(string $source): void
     {
-        $this->connection->executeStatement('UPDATE source_state SET kind = NULL, etag = NULL, modified = NULL WHERE source_id = ?', [$source]);
+        $this->connection->executeStatement('UPDATE source_state SET kind = NULL, etag = NULL, modified = NULL, told_ms = NULL WHERE source_id = ?', [$source]);
     }
 
     /** Notes when it is to be fetched next; null for never. */
@@ -150,6 +150,46 @@ final readonly class SourceStates implements Holding
             "SELECT id, at_ms, took_ms, outcome, status, came_bytes, why, sha256 FROM source_fetch WHERE source_id = ? ORDER BY at_ms DESC, id DESC LIMIT $most",
             [$source],
         );
+    }
+
+    /**
+     * When something new was read last, and what was read before that.
+     *
+     * @return array{array{id: int, at_ms: int}|null, array{id: int, at_ms: int}|null}
+     */
+    public function lastRead(string $source): array
+    {
+        /** @var list<array{id: int, at_ms: int}> $read */
+        $read = $this->connection->fetchAllAssociative(
+            'SELECT id, at_ms FROM source_fetch WHERE source_id = ? AND outcome = ? ORDER BY at_ms DESC, id DESC LIMIT 2',
+            [$source, Outcome::Read->value],
+        );
+
+        return [$read[0] ?? null, $read[1] ?? null];
+    }
+
+    /**
+     * Those that were read since what screens tell was made of them last.
+     *
+     * @return list<string>
+     */
+    public function untold(): array
+    {
+        $asked = 'SELECT source_id FROM source_state WHERE taken_ms IS NOT NULL AND (told_ms IS NULL OR told_ms <> taken_ms) ORDER BY source_id';
+
+        return array_values(array_filter($this->connection->fetchFirstColumn($asked), is_string(...)));
+    }
+
+    /** From now on screens tell what it told then. */
+    public function told(string $source, ?int $takenMs, ?string $sha256): void
+    {
+        $this->connection->executeStatement('UPDATE source_state SET told_ms = ?, told_sha256 = ? WHERE source_id = ?', [$takenMs, $sha256, $source]);
+    }
+
+    /** What is typed is true from when it is saved. */
+    public function typed(string $source, int $nowMs): void
+    {
+        $this->connection->executeStatement('UPDATE source_state SET taken_ms = ? WHERE source_id = ?', [$nowMs, $source]);
     }
 
     /** What a fetch of the past told, where it is still kept. */

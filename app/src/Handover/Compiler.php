@@ -6,6 +6,7 @@ namespace UpperPane\App\Handover;
 
 use Symfony\Contracts\Service\ResetInterface;
 use UpperPane\App\Http\Problem;
+use UpperPane\App\Layout\Feeding;
 use UpperPane\App\Layout\Pictures;
 use UpperPane\App\Media\MediaAsset;
 use UpperPane\App\Media\Publisher;
@@ -37,6 +38,7 @@ final class Compiler implements ResetInterface
         private readonly HouseFaces $faces,
         private readonly Toolchain $toolchain,
         private readonly Bin $bin,
+        private readonly Feeding $feeding,
     ) {
     }
 
@@ -47,19 +49,24 @@ final class Compiler implements ResetInterface
 
     /**
      * @param int $fromMs Unix ms; what comes and goes is written out for [from, to)
+     * @param array{at_ms: int, begun: array<string, int>}|array{} $carried what tells data counts from at an instant (RunSheet::begunAt)
      * @throws Refused where it cannot be worked out
      * @throws Problem where something in it is not there any more
      */
-    public function release(Contents $contents, Display $display, int $fromMs, int $toMs): Release
+    public function release(Contents $contents, Display $display, int $fromMs, int $toMs, array $carried = []): Release
     {
-        return $this->packed($contents, $this->programmes->of($contents, $display), $display, $fromMs, $toMs);
+        return $this->packed($contents, $this->programmes->of($contents, $display), $display, $fromMs, $toMs, $carried);
     }
 
-    /** The same of a programme that is composed already. */
-    public function packed(Contents $contents, Programme $programme, Display $display, int $fromMs, int $toMs): Release
+    /**
+     * The same of a programme that is composed already.
+     *
+     * @param array{at_ms: int, begun: array<string, int>}|array{} $carried
+     */
+    public function packed(Contents $contents, Programme $programme, Display $display, int $fromMs, int $toMs, array $carried = []): Release
     {
         try {
-            $sheets = $this->sheets($contents, $programme, $display, $fromMs, $toMs);
+            $sheets = $this->sheets($contents, $programme, $display, $fromMs, $toMs, $carried);
 
             return Release::of($display, $programme, $sheets, $this->files($programme), $this->faces->all(), $fromMs, $toMs, $this->toolchain->coreBuild);
         } catch (MediaMissing $e) {
@@ -93,12 +100,15 @@ final class Compiler implements ResetInterface
         return $files + $this->bin->media(array_values($missing));
     }
 
-    /** @return non-empty-array<string, Sheet> */
-    private function sheets(Contents $contents, Programme $programme, Display $display, int $fromMs, int $toMs): array
+    /**
+     * @param array{at_ms: int, begun: array<string, int>}|array{} $carried
+     * @return non-empty-array<string, Sheet>
+     */
+    private function sheets(Contents $contents, Programme $programme, Display $display, int $fromMs, int $toMs, array $carried): array
     {
         $raster = $display->raster();
-        $key = implode(' ', [$contents->key(), $raster->width, $raster->height, $display->timezone, $fromMs, $toMs]);
-        $sheets = $this->sheets[$key] ?? Sheet::each($programme, $this->surroundings, $fromMs, $toMs, $this->toolchain->coreBuild);
+        $key = implode(' ', [$contents->key(), $raster->width, $raster->height, $display->timezone, $fromMs, $toMs, $this->feeding->key(), json_encode($carried)]);
+        $sheets = $this->sheets[$key] ?? Sheet::each($programme, $this->surroundings, $fromMs, $toMs, $this->toolchain->coreBuild, $carried);
         unset($this->sheets[$key]);
         $this->sheets = array_slice($this->sheets, 1 - self::KEPT, null, true) + [$key => $sheets];
 

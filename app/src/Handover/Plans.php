@@ -6,12 +6,9 @@ namespace UpperPane\App\Handover;
 
 use Doctrine\ORM\EntityManagerInterface;
 use Psr\Clock\ClockInterface;
-use UpperPane\App\Display\SurveyRevision;
 use UpperPane\App\Http\Problem;
 use UpperPane\App\Jobs\Chore;
 use UpperPane\App\Jobs\Owners;
-use UpperPane\App\Storage\Transaction;
-use UpperPane\Core\Display\Display;
 use UpperPane\Core\Document\Refused;
 use UpperPane\Core\Handover\Planned;
 
@@ -24,9 +21,7 @@ final readonly class Plans implements Chore
 {
     public function __construct(
         private EntityManagerInterface $entities,
-        private HandedReleaseRepository $releases,
-        private Transaction $transaction,
-        private Compiler $compiler,
+        private Renewal $renewal,
         private ClockInterface $clock,
     ) {
     }
@@ -51,7 +46,7 @@ final readonly class Plans implements Chore
                 continue;
             }
             try {
-                $this->renew($release, $nowMs);
+                $this->renewal->of($release, [$id], $nowMs);
             } catch (Refused | Problem $e) {
                 $this->entities->getConnection()->update('handed_release', ['plan_trouble' => Owners::why($e)], ['id' => $id]);
             }
@@ -79,37 +74,5 @@ final readonly class Plans implements Chore
         }
 
         return $due;
-    }
-
-    private function renew(HandedRelease $release, int $nowMs): void
-    {
-        $contents = $this->releases->contents($release) ?? throw new Problem(409, 'release.unknown', 'What it was made from was not recorded.');
-        $compiled = $this->compiler->release($contents, $this->surveyed($release), ...Planned::span($nowMs));
-        $file = $this->compiler->published($compiled);
-        $planned = $compiled->planned();
-        $connection = $this->entities->getConnection();
-        $this->transaction->of(static function () use ($connection, $release, $file, $planned): void {
-            $connection->update('handed_release', $file + [
-                'manifest' => 1,
-                'whole_sha256' => null,
-                'planned_until' => $planned === null ? null : gmdate('Y-m-d H:i:s', intdiv($planned->untilMs, 1000)),
-                'planned_then' => $planned?->then,
-                'plan_trouble' => null,
-            ], ['id' => $release->id]);
-            $connection->executeStatement('UPDATE player p JOIN surveyed_display s ON s.id = p.display_id SET p.pointer_due = 1 WHERE s.current_id = ? AND p.revoked_at IS NULL', [$release->id]);
-        });
-    }
-
-    /** The display as it was surveyed when this was handed over: a survey that was changed since is not handed over by itself. */
-    private function surveyed(HandedRelease $release): Display
-    {
-        $then = $release->surveyRevision === null || $release->surveyRevision === $release->display->revision
-            ? null
-            : $this->entities->getRepository(SurveyRevision::class)->findOneBy(['displayId' => $release->display->id, 'number' => $release->surveyRevision]);
-        $display = $then === null ? $release->display->display() : Display::fromArray($then->document);
-
-        return $then !== null || $release->shape === null || $release->shape === $release->display->shape
-            ? $display
-            : throw new Problem(409, 'display.reshaped', 'The display was surveyed anew since, and how it was then is not known. Hand over again.');
     }
 }

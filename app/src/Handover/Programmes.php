@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace UpperPane\App\Handover;
 
+use Psr\Clock\ClockInterface;
 use UpperPane\App\Display\SurveyedDisplay;
 use UpperPane\App\Http\Problem;
 use UpperPane\App\Layout\Design;
@@ -11,12 +12,15 @@ use UpperPane\App\Layout\DesignForms;
 use UpperPane\App\Layout\DesignKind;
 use UpperPane\App\Layout\DesignLibrary;
 use UpperPane\App\Layout\Designs;
+use UpperPane\App\Layout\Feeding;
 use UpperPane\App\Media\MediaAssets;
 use UpperPane\App\Time\Schedules;
+use UpperPane\Core\Data\Feeds;
 use UpperPane\Core\Display\Display;
 use UpperPane\Core\Document\Node;
 use UpperPane\Core\Document\Refused;
 use UpperPane\Core\Layout\Composer;
+use UpperPane\Core\Layout\Surroundings;
 use UpperPane\Core\Media\Media;
 use UpperPane\Core\Playback\Programme;
 use UpperPane\Core\Time\Schedule\Ruling;
@@ -31,6 +35,9 @@ final readonly class Programmes
         private DesignForms $forms,
         private Schedules $schedules,
         private HandedReleaseRepository $releases,
+        private Surroundings $surroundings,
+        private Feeding $feeding,
+        private ClockInterface $clock,
     ) {
     }
 
@@ -92,12 +99,14 @@ final readonly class Programmes
     }
 
     /**
+     * @param ?Feeds $feeds what sources tell; null for as screens go on telling it
      * @throws Refused where it cannot be worked out
      * @throws Problem where something in it is not there any more
      */
-    public function of(Contents $contents, Display $display): Programme
+    public function of(Contents $contents, Display $display, ?Feeds $feeds = null): Programme
     {
-        $library = $this->library->at($contents->parts);
+        $now = (int) $this->clock->now()->format('Uv');
+        $library = $this->library->at($contents->parts)->seen($this->surroundings->on($display)->at($now)->fed($feeds ?? $this->feeding->goingOn($now)));
         ['kind' => $kind, 'id' => $id] = $contents->source->toArray();
         if ($kind === 'media') {
             $media = $this->media->find($id)?->media() ?? ($contents->document === null ? null : Media::fromNode(Node::root($contents->document)));
@@ -139,14 +148,18 @@ final readonly class Programmes
      */
     private function parts(array $ids): array
     {
-        [$parts, $wanted] = [[], $ids];
+        [$parts, $wanted, $seen] = [[], $ids, $ids];
         while ($wanted !== []) {
             $next = [];
             foreach ($this->designs->those($wanted) as $design) {
-                $parts[$design->id] = $design->revision;
-                array_push($next, ...$design->named());
+                // What sources tell goes on by itself, whatever was handed over.
+                if ($design->kind !== DesignKind::Source) {
+                    $parts[$design->id] = $design->revision;
+                    array_push($next, ...$design->named());
+                }
             }
-            $wanted = array_values(array_diff(array_unique($next), array_map(strval(...), array_keys($parts))));
+            $wanted = array_values(array_diff(array_unique($next), array_map(strval(...), array_keys($parts)), $seen));
+            array_push($seen, ...$wanted);
         }
         ksort($parts, SORT_STRING);
 

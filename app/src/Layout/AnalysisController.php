@@ -10,6 +10,7 @@ use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\Routing\Attribute\Route;
 use UpperPane\App\Display\Displays;
 use UpperPane\App\Http\Body;
+use UpperPane\Core\Data\Stress;
 use UpperPane\Core\Document\Node;
 use UpperPane\Core\Document\Reason;
 use UpperPane\Core\Geometry\Size;
@@ -21,6 +22,7 @@ use UpperPane\Core\Layout\Composed;
 use UpperPane\Core\Layout\Described;
 use UpperPane\Core\Layout\Division\Sum;
 use UpperPane\Core\Layout\Division\Sums;
+use UpperPane\Core\Layout\Kind\Board\Boards;
 use UpperPane\Core\Layout\Kind\Zone\PlayingZone;
 use UpperPane\Core\Layout\Layout;
 use UpperPane\Core\Layout\Matching;
@@ -42,6 +44,7 @@ final readonly class AnalysisController
         private Displays $displays,
         private Pictures $pictures,
         private Surroundings $surroundings,
+        private Feeding $feeding,
         private ClockInterface $clock,
     ) {
     }
@@ -50,11 +53,11 @@ final readonly class AnalysisController
     #[Route('/api/analysis', methods: ['POST'])]
     public function analyse(Request $request): JsonResponse
     {
-        $body = Body::of($request)->object('document', 'variant', 'display', 'light', 'at');
+        $body = Body::of($request)->object('document', 'variant', 'display', 'light', 'at', 'stress');
         // What goes beyond a bound is told beside all else, so that it can be made smaller.
         $written = self::written($body);
-        [$layout, $beyond] = $this->library->composer($written->toArray())->bounded($written);
         $surroundings = $this->surroundings($body);
+        [$layout, $beyond] = $this->library->seen($surroundings)->composer($written->toArray())->bounded($written);
         $display = $surroundings->display;
 
         $match = $display === null ? null : Matching::of($layout->canvas, $display->raster());
@@ -67,6 +70,7 @@ final readonly class AnalysisController
             'sums' => array_map(static fn (Sum $sum): array => $sum->toArray() + ['behind_frames' => $subject->behindFrames($sum)], Sums::of($subject->layout)),
             'says' => (object) ($surroundings->faces === null ? [] : Described::of($layout, $surroundings->faces, $mmPerPx)),
             'shares' => (object) $layout->shares(),
+            'boards' => (object) Boards::told($layout, $surroundings),
             'borders' => array_map(static fn (Border $border): array => $border->toArray(), Arrangement::borders($layout)),
             'tracks' => $layout->recipe?->edges($layout->canvas) ?? ['columns' => [], 'rows' => []],
         ];
@@ -85,11 +89,11 @@ final readonly class AnalysisController
     #[Route('/api/cures', methods: ['POST'])]
     public function cures(Request $request): JsonResponse
     {
-        $body = Body::of($request)->object('document', 'variant', 'display', 'at');
+        $body = Body::of($request)->object('document', 'variant', 'display', 'at', 'stress');
         $layout = self::written($body);
-        $composer = $this->library->composer($layout->toArray());
-        [$composed, $beyond] = $composer->bounded($layout);
         $surroundings = $this->surroundings($body);
+        $composer = $this->library->seen($surroundings)->composer($layout->toArray());
+        [$composed, $beyond] = $composer->bounded($layout);
         $found = $beyond === [] ? Checks::curing($layout, $composed, $composer, $surroundings) : Checks::run($composed, $surroundings)->withoutCures()->and($beyond);
 
         return new JsonResponse($found->toArray());
@@ -127,7 +131,9 @@ final readonly class AnalysisController
     {
         $body = Body::of($request)->object('document', 'variant', 'display');
 
-        return new JsonResponse(AsSeen::of($this->layout($body), $this->surroundings($body)));
+        $surroundings = $this->surroundings($body);
+
+        return new JsonResponse(AsSeen::of($this->layout($body, $surroundings), $surroundings));
     }
 
     /** The tide table of a span. */
@@ -153,11 +159,12 @@ final readonly class AnalysisController
         return new JsonResponse(ShownAt::of(Programme::endless($this->layout($body)), $this->surroundings)->at($at)->toArray());
     }
 
-    private function layout(Node $body): Composed
+    private function layout(Node $body, ?Surroundings $surroundings = null): Composed
     {
         $layout = self::written($body);
+        $library = $surroundings === null ? $this->library : $this->library->seen($surroundings);
 
-        return $this->library->composer($layout->toArray())->layout($layout);
+        return $library->composer($layout->toArray())->layout($layout);
     }
 
     /** The layout that is asked about: itself, or one of its variants. */
@@ -176,6 +183,11 @@ final readonly class AnalysisController
         $display = $id === null ? null : $this->displays->one($id);
         $at = $body->optional('at');
 
-        return $this->surroundings->on($display?->display())->at($at === null ? 1000 * $this->clock->now()->getTimestamp() : Instant::parse($at->text(), '/at')->ms);
+        $now = (int) $this->clock->now()->format('Uv');
+        $atMs = $at === null ? $now : Instant::parse($at->text(), '/at')->ms;
+        $feeds = $this->feeding->now($now);
+        $stress = $body->given('stress')?->oneOf(...array_column(Stress::cases(), 'value'));
+
+        return $this->surroundings->on($display?->display())->at($atMs)->fed($stress === null ? $feeds : $feeds->under(Stress::from($stress), $atMs));
     }
 }

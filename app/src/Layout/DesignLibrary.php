@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace UpperPane\App\Layout;
 
+use Psr\Clock\ClockInterface;
 use UpperPane\App\Media\MediaAssets;
 use UpperPane\Core\Document\DocumentRefused;
 use UpperPane\Core\Document\Node;
@@ -14,6 +15,7 @@ use UpperPane\Core\Layout\Composer;
 use UpperPane\Core\Layout\Documents;
 use UpperPane\Core\Layout\Layout;
 use UpperPane\Core\Layout\Library;
+use UpperPane\Core\Layout\Surroundings;
 use UpperPane\Core\Media\Media;
 use UpperPane\Core\Time\Playlist;
 
@@ -21,8 +23,14 @@ use UpperPane\Core\Time\Playlist;
 final readonly class DesignLibrary
 {
     /** @param array<int> $revisions by design id: what is read as it was then; all else as it is saved by now */
-    public function __construct(private Designs $designs, private MediaAssets $media, private array $revisions = [])
-    {
+    public function __construct(
+        private Designs $designs,
+        private MediaAssets $media,
+        private Surroundings $surroundings,
+        private Feeding $feeding,
+        private ClockInterface $clock,
+        private array $revisions = [],
+    ) {
     }
 
     /**
@@ -32,7 +40,13 @@ final readonly class DesignLibrary
      */
     public function at(array $revisions): self
     {
-        return new self($this->designs, $this->media, $revisions);
+        return new self($this->designs, $this->media, $this->surroundings, $this->feeding, $this->clock, $revisions);
+    }
+
+    /** The same for what is looked at elsewhere: on a display, at an instant, with other data. */
+    public function seen(Surroundings $surroundings): self
+    {
+        return new self($this->designs, $this->media, $surroundings, $this->feeding, $this->clock, $this->revisions);
     }
 
     /** @return ?array<string, mixed> the document of a design of one of these kinds; null where there is none */
@@ -84,7 +98,18 @@ final readonly class DesignLibrary
             }
         }
 
-        return Composer::over(Library::of($found, $this->media(array_map(strval(...), array_keys($media)))));
+        return Composer::over(Library::of($found, $this->media(array_map(strval(...), array_keys($media)))), $this->surroundings());
+    }
+
+    /** With what the sources tell by now, where nobody has said what they tell. */
+    private function surroundings(): Surroundings
+    {
+        if ($this->surroundings->feeds !== null) {
+            return $this->surroundings;
+        }
+        $now = (int) $this->clock->now()->format('Uv');
+
+        return $this->surroundings->at($this->surroundings->atMs === 0 ? $now : $this->surroundings->atMs)->fed($this->feeding->now($now));
     }
 
     /**

@@ -32,7 +32,10 @@ final readonly class Pictures
     {
         $now = 1000 * $this->clock->now()->getTimestamp();
 
-        return ['run_sheet' => RunSheet::of(Programme::endless($layout, $timezone), $this->surroundings, $now - self::BEHIND_MS, $now + self::AHEAD_MS), 'media' => (object) $this->addresses($layout)];
+        return [
+            'run_sheet' => RunSheet::of(Programme::endless($layout, $timezone), $this->surroundings->at($now), $now - self::BEHIND_MS, $now + self::AHEAD_MS),
+            'media' => (object) $this->addresses($layout),
+        ];
     }
 
     /** @return array<string, array{url: string, thumbnail: ?string, type: string}> */

@@ -177,9 +177,15 @@ final readonly class Field
         return $change($value, $this->role, $this->isObject());
     }
 
-    /** Whether all that it requires is there. */
+    /** Whether all that it requires is there, and what can only be one value is that. */
     private function suits(mixed $value): bool
     {
-        return $this->fields === null || (is_array($value) && array_diff_key(array_flip($this->fields->required()), $value) === []);
+        if ($this->fields === null) {
+            return true;
+        }
+        $isSame = static fn (self $field, string|int $name): bool => !isset($field->schema['const']) || !is_array($value) || !isset($value[$name]) || $value[$name] === $field->schema['const'];
+
+        return is_array($value) && array_diff_key(array_flip($this->fields->required()), $value) === []
+            && array_filter($this->fields->all(), static fn (self $field, string|int $name): bool => !$isSame($field, $name), ARRAY_FILTER_USE_BOTH) === [];
     }
 }

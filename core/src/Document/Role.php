@@ -12,6 +12,8 @@ enum Role
     case Words;
     /** A length on the canvas, px: grows with it. */
     case Px;
+    /** A length on the canvas in whole px: grows with it, and is never under 1 where it is one at all. */
+    case WholePx;
     /** A size of type on the canvas, px: grows with it, and is never under 1. */
     case TypePx;
     /** A speed on the canvas, px a second: grows with it, in half steps of a px at each refresh. */

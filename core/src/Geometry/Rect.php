@@ -8,6 +8,7 @@ use UpperPane\Core\Document\DocumentRefused;
 use UpperPane\Core\Document\Field;
 use UpperPane\Core\Document\Fields;
 use UpperPane\Core\Document\Node;
+use UpperPane\Core\Document\Role;
 
 /** A rectangle in whole canvas pixels. It covers [x, right) and [y, bottom); it may lie outside any canvas. */
 final readonly class Rect
@@ -53,6 +54,16 @@ final readonly class Rect
             'width' => Field::int(1, Size::LONGEST)->required(),
             'height' => Field::int(1, Size::LONGEST)->required(),
         ])->named('Rect');
+    }
+
+    /** The same of a rectangle that grows with what it is in. */
+    public static function growing(): Fields
+    {
+        /** @var ?Fields $fields made once, since it never changes */
+        static $fields = null;
+        $px = static fn (?int $least, ?int $most): Field => Field::int($least, $most, Role::WholePx)->required();
+
+        return $fields ??= Fields::of(['x' => $px(null, null), 'y' => $px(null, null), 'width' => $px(1, Size::LONGEST), 'height' => $px(1, Size::LONGEST)])->named('Rect');
     }
 
     public function right(): int

@@ -9,6 +9,7 @@ use UpperPane\Core\Document\Field;
 use UpperPane\Core\Document\Fields;
 use UpperPane\Core\Document\Node;
 use UpperPane\Core\Document\Reason;
+use UpperPane\Core\Document\Role;
 
 /** A raster in whole pixels, each side at least 1 px. */
 final readonly class Size
@@ -49,6 +50,16 @@ final readonly class Size
         static $fields = null;
 
         return $fields ??= Fields::of(['width' => Field::int(1, self::LONGEST)->required(), 'height' => Field::int(1, self::LONGEST)->required()])->named('Size');
+    }
+
+    /** The same of a size that grows with what it is in. */
+    public static function growing(): Fields
+    {
+        /** @var ?Fields $fields made once, since it never changes */
+        static $fields = null;
+        $px = Field::int(1, self::LONGEST, Role::WholePx)->required();
+
+        return $fields ??= Fields::of(['width' => $px, 'height' => $px])->named('Size');
     }
 
     /** The raster of a panel turned by a quarter: sides swapped. */

@@ -36,23 +36,27 @@ final readonly class Sheet
      *
      * @param int $fromMs UTC ms; what comes and goes is written out for [from, to)
      * @param string $build of the core that compiles it
+     * @param array{at_ms: int, begun: array<string, int>}|array{} $carried what tells data counts from at an instant (RunSheet::begunAt)
      * @return non-empty-array<string, self> by track, the lowest first; '' is what plays
      * @throws BudgetExceeded where there is too much to be written
      */
-    public static function each(Programme $programme, ?Surroundings $surroundings, int $fromMs, int $toMs, string $build): array
+    public static function each(Programme $programme, ?Surroundings $surroundings, int $fromMs, int $toMs, string $build, array $carried = []): array
     {
         $sheets = [];
         foreach ($programme->tracks() as $track) {
-            $sheets[$track->id()] = self::of($track, $programme, $surroundings, $fromMs, $toMs, $build);
+            $sheets[$track->id()] = self::of($track, $programme, $surroundings, $fromMs, $toMs, $build, $carried);
         }
 
         return $sheets;
     }
 
-    /** @throws BudgetExceeded */
-    private static function of(Track $track, Programme $programme, ?Surroundings $surroundings, int $fromMs, int $toMs, string $build): self
+    /**
+     * @param array{at_ms: int, begun: array<string, int>}|array{} $carried
+     * @throws BudgetExceeded
+     */
+    private static function of(Track $track, Programme $programme, ?Surroundings $surroundings, int $fromMs, int $toMs, string $build, array $carried): self
     {
-        $sheet = RunSheet::ofTracks([$track], $programme, $surroundings, $fromMs, $toMs);
+        $sheet = RunSheet::ofTracks([$track], $programme, $surroundings, $fromMs, $toMs, $carried);
         $includes = [];
         if ($track === $programme->base && $programme->base->schedule !== null) {
             /** @var array{id: string, scenes: list<list<array<string, mixed>>>} $zone */

@@ -9,6 +9,7 @@ use UpperPane\Core\Finding\Finding;
 use UpperPane\Core\Finding\Findings;
 use UpperPane\Core\Finding\Level;
 use UpperPane\Core\Layout\Check\Check;
+use UpperPane\Core\Layout\Check\DataTold;
 use UpperPane\Core\Layout\Check\DisplayMatch;
 use UpperPane\Core\Layout\Check\DurationShort;
 use UpperPane\Core\Layout\Check\ElementOutside;
@@ -65,6 +66,7 @@ final readonly class Checks
             new TextSmall(),
             new TextContrast(),
             new DurationShort(),
+            new DataTold(),
             ...Kinds::checks(),
         ];
     }

@@ -14,7 +14,10 @@ use UpperPane\Core\Layout\Kind\HasMedia;
 use UpperPane\Core\Layout\Kind\HasWords;
 use UpperPane\Core\Layout\Kind\Nests;
 use UpperPane\Core\Layout\Kind\Zone\PlayingZone;
+use UpperPane\Core\Layout\Told\HasLength;
+use UpperPane\Core\Layout\Told\ReadsData;
 use UpperPane\Core\Media\Media;
+use UpperPane\Core\Time\ItemComings;
 use UpperPane\Core\Time\Loop;
 use UpperPane\Core\Time\Playlist;
 use UpperPane\Core\Time\Rota;
@@ -151,15 +154,41 @@ final readonly class Composed
             }
         }
 
-        return false;
+        return $this->lengthByData() !== null;
     }
 
     /**
-     * What takes turns in each zone, the hidden ones too. Scenes are numbered as the enabled items of its list; behind them stands its standby.
+     * How long the longest of what tells data in it takes, ms; null where nothing does.
+     *
+     * @param ?int $ms of the instant whose rows it tells, Unix ms; that at which it is looked at where null
+     */
+    public function lengthByData(?int $ms = null): ?int
+    {
+        $lengths = array_map(static fn (HasLength $one): int => $one->lengthMs($ms), $this->havingLength());
+
+        return $lengths === [] || max($lengths) === 0 ? null : max($lengths);
+    }
+
+    /** The first instant after this (Unix ms) at which that may be another length; null where there is none. */
+    public function lengthChangesAfter(int $ms): ?int
+    {
+        $changes = array_filter(array_map(static fn (HasLength $one): ?int => $one->changesAfter($ms), $this->havingLength()), is_int(...));
+
+        return $changes === [] ? null : min($changes);
+    }
+
+    /** @return list<HasLength> */
+    private function havingLength(): array
+    {
+        return array_values(array_filter($this->elements, static fn (Element $one): bool => $one instanceof HasLength && !$one->isHidden()));
+    }
+
+    /**
+     * What takes turns in each zone, the hidden ones too, and in what tells data. Scenes of a zone are numbered as the enabled items of its list; behind them stands its standby.
      *
      * @param WallClock $clock on the wall of the display
      * @param int $anchorMs Unix ms at which all loops begin
-     * @return array<string, Turns> by zone id
+     * @return array<string, Turns> by id of the element
      */
     public function turns(WallClock $clock, int $anchorMs): array
     {
@@ -175,8 +204,9 @@ final readonly class Composed
             }
             $family = [$leader, ...$following[$id] ?? []];
             $lists = array_map(static fn (PlayingZone $zone): Playlist => $zone->playlist, $family);
-            $rota = Rota::isNeeded(...$lists)
-                ? new Rota($lists, array_map($leader->lengthMs(...), $leader->playlist->enabled()), $clock, $anchorMs)
+            $changes = $leader->lengthChanges();
+            $rota = $changes !== [] || ItemComings::areAny(...$lists)
+                ? new Rota($lists, new ItemComings($lists, $clock, $leader->lengthsAt(...), $changes), $clock, $anchorMs)
                 : null;
             foreach ($family as $member => $zone) {
                 $own = $rota === null ? new SteadyTurns($this->loops[$zone->id()], $anchorMs) : new RotaTurns($rota, $member);
@@ -187,6 +217,13 @@ final readonly class Composed
             }
         }
 
+        foreach ($this->elements as $element) {
+            $own = $element instanceof ReadsData ? $element->dataTurns() : null;
+            if ($own !== null) {
+                $turns[$element->id()] = $own->anchored($anchorMs);
+            }
+        }
+
         return $turns;
     }
 
@@ -194,7 +231,7 @@ final readonly class Composed
     public function isTurning(): bool
     {
         foreach ($this->zones as $zone) {
-            if (Rota::isNeeded($zone->playlist) || array_filter($zone->nested(), static fn (self $nested): bool => $nested->isTurning()) !== []) {
+            if ($zone->lengthChanges() !== [] || ItemComings::areAny($zone->playlist) || array_filter($zone->nested(), static fn (self $nested): bool => $nested->isTurning()) !== []) {
                 return true;
             }
         }
@@ -202,9 +239,13 @@ final readonly class Composed
         return false;
     }
 
-    /** Length of the layout's loop, ms: the leader's, or until all loops meet; null where it never comes round. */
+    /** Length of the layout's loop, ms: of the longest of what tells data, the leader's, or until all loops meet; null where it never comes round. */
     public function loopMs(): ?int
     {
+        $byData = $this->lengthByData();
+        if ($byData !== null) {
+            return $byData;
+        }
         foreach ($this->zones as $zone) {
             if ($zone->follows !== null) {
                 return $this->loops[$zone->follows]->periodMs;

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace UpperPane\Core\Layout;
 
+use UpperPane\Core\Data\Message\Formats;
+use UpperPane\Core\Data\Rows\Rows;
 use UpperPane\Core\Document\Budget;
 use UpperPane\Core\Document\BudgetExceeded;
 use UpperPane\Core\Document\DocumentRefused;
@@ -14,6 +16,7 @@ use UpperPane\Core\Finding\Finding;
 use UpperPane\Core\Geometry\Size;
 use UpperPane\Core\Layout\Kind\Composable;
 use UpperPane\Core\Layout\Kind\Zone\PlayingZone;
+use UpperPane\Core\Layout\Told\Reading;
 use UpperPane\Core\Media\Media;
 use UpperPane\Core\Time\Playlist;
 use UpperPane\Core\Time\Schedule\Played;
@@ -42,6 +45,9 @@ final class Composer
     private int $below = 0;
 
     private int $mentions = 0;
+
+    /** @var array<string, Formats> by language */
+    private array $formats = [];
 
     private function __construct(private readonly Library $library, public readonly Surroundings $surroundings)
     {
@@ -219,6 +225,28 @@ final class Composer
         return $standby->media !== null
             ? $this->media($standby->media, $canvas, zone: $zone)
             : $this->played($standby->plays ?? throw new \LogicException('A standby is a media or names something.'), $canvas, $zone, $path);
+    }
+
+    /**
+     * What an element reads.
+     *
+     * @param string $path JSON Pointer to the rows
+     * @throws Refused where rows cannot be worked out; where there is no such source, and that is not to be told as a finding
+     */
+    public function reading(Rows $rows, string $path): Reading
+    {
+        $inTime = $this->surroundings->feeds?->rows($rows, $this->surroundings->timezone);
+        if ($inTime === null && $this->surroundings->feeds?->isStrict === true) {
+            throw DocumentRefused::because(Reason::DataUnknown, sprintf('%s/source is "%s", and no data of that source are given.', $path, $rows->source), "$path/source");
+        }
+
+        return new Reading($rows, $inTime, $this->formats($rows->language()), $this->surroundings->atMs);
+    }
+
+    /** How values are told in a language, on the clock of the display. */
+    public function formats(string $language): Formats
+    {
+        return $this->formats[$language] ??= new Formats($language, $this->surroundings->timezone);
     }
 
     /** @throws DocumentRefused where the library has no such playlist, or one that cannot be read */

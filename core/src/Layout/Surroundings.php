@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace UpperPane\Core\Layout;
 
+use UpperPane\Core\Data\Feeds;
 use UpperPane\Core\Display\Display;
 use UpperPane\Core\Layout\Kind\Code\CodeMaker;
 use UpperPane\Core\Media\Swatches;
@@ -19,6 +20,7 @@ final readonly class Surroundings
      * @param ?Swatches $swatches the colours of pictures; without it the contrast over pictures and films is not known
      * @param ?Display $display that it is seen on, and from where; null for none
      * @param int $atMs the instant at which it is looked at, Unix ms
+     * @param ?Feeds $feeds what the sources of data have told; null for none
      */
     public function __construct(
         public string $timezone = 'UTC',
@@ -27,23 +29,29 @@ final readonly class Surroundings
         public ?Swatches $swatches = null,
         public ?Display $display = null,
         public int $atMs = 0,
+        public ?Feeds $feeds = null,
     ) {
+    }
+
+    public function fed(Feeds $feeds): self
+    {
+        return new self($this->timezone, $this->faces, $this->codes, $this->swatches, $this->display, $this->atMs, $feeds);
     }
 
     public function in(string $timezone): self
     {
-        return new self($timezone, $this->faces, $this->codes, $this->swatches, $this->display, $this->atMs);
+        return new self($timezone, $this->faces, $this->codes, $this->swatches, $this->display, $this->atMs, $this->feeds);
     }
 
     /** @param int $atMs Unix ms */
     public function at(int $atMs): self
     {
-        return new self($this->timezone, $this->faces, $this->codes, $this->swatches, $this->display, $atMs);
+        return new self($this->timezone, $this->faces, $this->codes, $this->swatches, $this->display, $atMs, $this->feeds);
     }
 
     /** On a display, in its time zone; on none, with the time zone as it is. */
     public function on(?Display $display): self
     {
-        return new self($display->timezone ?? $this->timezone, $this->faces, $this->codes, $this->swatches, $display, $this->atMs);
+        return new self($display->timezone ?? $this->timezone, $this->faces, $this->codes, $this->swatches, $display, $this->atMs, $this->feeds);
     }
 }

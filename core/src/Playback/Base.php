@@ -138,7 +138,16 @@ final readonly class Base implements Track
         $standby = $this->schedule->standby === null ? null : $booked[$this->schedule->standby->key()];
         $turns = new BookedTurns($this->timetable(), $booked, new SteadyTurns(Loop::of([])));
 
-        return [$drawer->zone(self::SCHEDULE, Loop::of([]), $scenes, array_fill(0, count($scenes), Transition::cut()), $raster, Placing::outermost(), $turns, array_values($booked), $standby)];
+        return [$drawer->zone(
+            self::SCHEDULE,
+            Loop::of([]),
+            new ListedScenes($scenes, array_fill(0, count($scenes), Transition::cut())),
+            $raster,
+            Placing::outermost(),
+            $turns,
+            array_values($booked),
+            $standby,
+        )];
     }
 
     public function contents(): array

@@ -8,7 +8,7 @@ use UpperPane\Core\Layout\Composed;
 use UpperPane\Core\Layout\Kind\Element;
 use UpperPane\Core\Layout\Kind\Zone\PlayingZone;
 use UpperPane\Core\Time\Item;
-use UpperPane\Core\Time\Rota;
+use UpperPane\Core\Time\ItemComings;
 use UpperPane\Core\Time\Schedule\Play;
 use UpperPane\Core\Time\Turn;
 use UpperPane\Core\Time\Turns;
@@ -215,7 +215,7 @@ final readonly class BaseSearch
             return $never ?? new FirstShown(null, 'unreached', "its turn in $where never comes in the time that it has");
         }
 
-        return $this->undue($wanted, $where, Rota::isNeeded($zone->playlist), $fromMs, $toMs);
+        return $this->undue($wanted, $where, ItemComings::areAny($zone->playlist), $fromMs, $toMs);
     }
 
     /** @return list<array{from: int, to: int, item: int, offset: int}> two rounds hold every slot whole; behind them nothing new comes */

@@ -19,6 +19,7 @@ final readonly class Part
      * @param array<string, mixed> $look text and style, or shape and fill
      * @param float $opacity of its own, 0 to 1
      * @param ?Box $of the element's own rectangle, where what is drawn is a part of it
+     * @param array{row?: int, part?: string} $place which row of data it tells, and which part of the element it is
      */
     public function __construct(
         public string $element,
@@ -31,13 +32,22 @@ final readonly class Part
         public float $opacity = 1.0,
         public ?Box $of = null,
         public ?Changing $changing = null,
+        public array $place = [],
     ) {
+    }
+
+    /** The same as a part of another element, which tells a row of data. */
+    public function ownedBy(string $element, string $part, ?int $row): self
+    {
+        $place = $row === null ? ['part' => $part] : ['row' => $row, 'part' => $part];
+
+        return new self($element, $this->kind, $this->item, $this->media, $this->rect, $this->drawn, $this->look, $this->opacity, $this->of, $this->changing, $place);
     }
 
     /** @return array<string, mixed> */
     public function toArray(): array
     {
-        $array = ['element' => $this->element, 'kind' => $this->kind];
+        $array = ['element' => $this->element] + $this->place + ['kind' => $this->kind];
         if ($this->item !== null) {
             $array['item'] = $this->item;
         }

@@ -8,7 +8,6 @@ use UpperPane\Core\Document\Budget;
 use UpperPane\Core\Document\BudgetExceeded;
 use UpperPane\Core\Layout\Surroundings;
 use UpperPane\Core\Time\Loop;
-use UpperPane\Core\Time\Transition;
 use UpperPane\Core\Time\TransitionKind;
 use UpperPane\Core\Time\Turn;
 
@@ -21,6 +20,9 @@ use UpperPane\Core\Time\Turn;
 final class RunSheet
 {
     public const FORMAT = 'upper-pane/run-sheet@1';
+
+    /** No item that tells data runs for longer when a sheet begins. */
+    private const BEFORE_MS = 3_600_000;
 
     private int $segments = 0;
 
@@ -41,13 +43,14 @@ final class RunSheet
      *
      * @param list<Track> $tracks lowest first
      * @param int $fromMs UTC ms
+     * @param array{at_ms: int, begun: array<string, int>}|array{} $carried what tells data counts from at an instant (begunAt), so that it goes on
      * @return array{canvas: array{width: int, height: int}, background: string, anchor_ms: int, layers: list<array<string, mixed>>}
      * @throws BudgetExceeded where there is too much to be written
      */
-    public static function ofTracks(array $tracks, Programme $programme, ?Surroundings $surroundings = null, int $fromMs = 0, int $toMs = 0): array
+    public static function ofTracks(array $tracks, Programme $programme, ?Surroundings $surroundings = null, int $fromMs = 0, int $toMs = 0, array $carried = []): array
     {
         $surroundings = ($surroundings ?? new Surroundings())->in($programme->clock()->timezone);
-        $sheet = new self($fromMs, $toMs);
+        $sheet = new self($fromMs, $toMs, $carried['begun'] ?? [], $carried['at_ms'] ?? 0);
 
         return [
             'canvas' => $programme->canvas()->toArray(),
@@ -60,7 +63,36 @@ final class RunSheet
         ];
     }
 
-    private function __construct(private readonly int $fromMs, private readonly int $toMs)
+    /**
+     * What each thing that tells data counts from at an instant, so that it goes on in a sheet that is made of newer data.
+     *
+     * @param array<mixed> $layers of a run sheet
+     * @return array<string, int> Unix ms, by id
+     */
+    public static function begunAt(array $layers, int $ms): array
+    {
+        $carried = [];
+        foreach ($layers as $layer) {
+            if (!is_array($layer) || !is_string($layer['id'] ?? null)) {
+                continue;
+            }
+            $anchor = null;
+            foreach (isset($layer['walks']) && is_array($layer['turns'] ?? null) ? $layer['turns'] : [] as $turn) {
+                if (is_array($turn) && is_int($turn['from_ms'] ?? null) && is_int($turn['anchor_ms'] ?? null) && $turn['from_ms'] <= $ms) {
+                    $anchor = $turn['anchor_ms'];
+                }
+            }
+            $carried += $anchor === null ? [] : [$layer['id'] => $anchor];
+            foreach (is_array($layer['scenes'] ?? null) ? $layer['scenes'] : [] as $scene) {
+                $carried += is_array($scene) ? self::begunAt($scene, $ms) : [];
+            }
+        }
+
+        return $carried;
+    }
+
+    /** @param array<string, int> $carried */
+    private function __construct(private readonly int $fromMs, private readonly int $toMs, private readonly array $carried, private readonly int $carriedMs)
     {
     }
 
@@ -83,7 +115,7 @@ final class RunSheet
                 $written[] = ['part' => ['id' => $id] + $layer->toArray() + ($layer->changing?->compiled() ?? [])];
                 continue;
             }
-            $turns = $layer->steady !== null ? [] : $this->turnsOf($layer, $stretches);
+            $turns = $layer->steady !== null ? [] : $this->turnsOf($layer, $stretches, $layer->walks ? $this->carried[$id] ?? null : null);
             $seen = array_fill_keys($layer->anchored, []);
             foreach ($turns as $turn) {
                 $scene = $turn->loop->items[0] ?? -1;
@@ -92,13 +124,19 @@ final class RunSheet
                 }
             }
             [$scenes, $named] = [[], []];
-            foreach ($layer->scenes as $index => $scene) {
+            $numbers = $layer->scenes->among([$layer->loop, ...array_map(static fn (Turn $turn): Loop => $turn->loop, $turns)]);
+            foreach ($numbers as $index) {
+                $scene = $layer->scenes->scene($index);
                 $named[$scene->name] = ($named[$scene->name] ?? 0) + 1;
                 $inside = "$id:$scene->name" . ($named[$scene->name] > 1 ? "~{$named[$scene->name]}" : '');
                 $scenes[] = $this->layers($scene->layers(), $seen[$index] ?? $stretches, $inside);
             }
-            $written[] = ['id' => $id, 'zone' => $layer->element, 'rect' => $layer->box->toArray()] + $this->loop($layer->loop, $layer->transitions) + ['scenes' => $scenes]
-                + ($layer->steady !== null ? [] : $this->turns($layer, $turns));
+            $places = array_flip($numbers);
+            $written[] = ['id' => $id, 'zone' => $layer->element, 'rect' => $layer->box->toArray()]
+                + $this->loop($layer->loop, $layer, $places)
+                + ['scenes' => $scenes]
+                + ($layer->walks && $layer->steady === null ? ['walks' => true] : [])
+                + ($layer->steady !== null ? [] : $this->turns($layer, $turns, $places));
         }
 
         return $written;
@@ -108,44 +146,51 @@ final class RunSheet
      * The turns of a zone while it is seen; what is booked first, then what plays by itself.
      *
      * @param list<array{int, int, int}> $stretches
+     * @param ?int $carried what it counts from by now, Unix ms, whatever it went through before
      * @return list<Turn>
      */
-    private function turnsOf(ZonePlan $zone, array $stretches): array
+    private function turnsOf(ZonePlan $zone, array $stretches, ?int $carried): array
     {
         if ($zone->begins) {
-            return $zone->turns->between($this->fromMs, max($this->toMs, $this->fromMs + 1));
+            // What tells data goes on from when its item began, which may be before the span.
+            return $zone->turns->between($this->fromMs - ($zone->walks ? self::BEFORE_MS : 0), max($this->toMs, $this->fromMs + 1));
         }
-        [$booked, $own] = [[], []];
+        [$booked, $mine] = [[], []];
         foreach ($stretches as [$from, $to, $anchor]) {
-            foreach ($zone->turns->anchored($anchor)->between($from, $to) as $turn) {
+            $own = $zone->turns->anchored($anchor);
+            // Where it would go on from there by itself, nothing of what it went through is forgotten: so the same data make the same sheet.
+            if ($carried !== null && $anchor <= $carried && $carried < $to && $own->at(max($carried, $this->carriedMs))->anchorMs !== $carried) {
+                [$own, $from] = [$zone->turns->anchored($carried), $carried];
+            }
+            foreach ($own->between($from, $to) as $turn) {
                 if ($turn->play === null) {
-                    $own[] = $turn;
+                    $mine[] = $turn;
                 } else {
                     $booked[] = $turn;
                 }
             }
         }
-        $this->segments += count($booked) + count($own);
+        $this->segments += count($booked) + count($mine);
         Budget::ofSegments($this->segments, '/to');
 
-        return [...$booked, ...$own];
+        return [...$booked, ...$mine];
     }
 
     /**
-     * @param list<Transition> $transitions
+     * @param array<int, int> $places of the scenes in the sheet, by their numbers
      * @return array{period_ms: ?int, segments: list<array<string, mixed>>}
      */
-    private function loop(Loop $loop, array $transitions): array
+    private function loop(Loop $loop, ZonePlan $zone, array $places): array
     {
         $segments = [];
         $last = count($loop->items) - 1;
         foreach ($loop->items as $slot => $item) {
-            $transition = $transitions[$item];
+            $transition = $zone->scenes->transition($item);
             $segments[] = [
                 'start_ms' => $loop->starts[$slot],
                 'length_ms' => $loop->periodMs === null && $slot === $last ? null : $loop->lengths[$slot],
                 'fade_ms' => $transition->kind === TransitionKind::Fade ? $transition->ms : 0,
-                'scene' => $item,
+                'scene' => $places[$item],
             ] + (in_array($transition->kind, [TransitionKind::Push, TransitionKind::Wipe], true) ? ['moves' => $transition->toArray()] : []);
         }
 
@@ -156,20 +201,21 @@ final class RunSheet
      * Each loop once, and from when which of them is gone through.
      *
      * @param list<Turn> $all
+     * @param array<int, int> $places of the scenes in the sheet, by their numbers
      * @return array{loops: list<array<string, mixed>>, turns: list<array{from_ms: int, anchor_ms: ?int, loop: int}>}
      */
-    private function turns(ZonePlan $zone, array $all): array
+    private function turns(ZonePlan $zone, array $all, array $places): array
     {
-        [$loops, $places, $turns, $known] = [[], [], [], []];
-        $add = function (int $from, ?int $anchor, Loop $loop) use (&$loops, &$places, &$turns, &$known, $zone): void {
+        [$loops, $keys, $turns, $known] = [[], [], [], []];
+        $add = function (int $from, ?int $anchor, Loop $loop) use (&$loops, &$keys, &$turns, &$known, $zone, $places): void {
             // Most turns go through the very same value; others through one that is alike.
             if (!isset($known[spl_object_id($loop)])) {
                 $key = serialize([$loop->items, $loop->lengths]);
-                if (!isset($places[$key])) {
-                    $places[$key] = count($loops);
-                    $loops[] = $this->loop($loop, $zone->transitions);
+                if (!isset($keys[$key])) {
+                    $keys[$key] = count($loops);
+                    $loops[] = $this->loop($loop, $zone, $places);
                 }
-                $known[spl_object_id($loop)] = [$places[$key], $loop];
+                $known[spl_object_id($loop)] = [$keys[$key], $loop];
             }
             $turns[] = ['from_ms' => $from, 'anchor_ms' => $anchor, 'loop' => $known[spl_object_id($loop)][0]];
         };

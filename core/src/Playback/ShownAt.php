@@ -60,28 +60,29 @@ final readonly class ShownAt
             $slot = $loop->slotAt($position);
             $offset = $position - $loop->starts[$slot];
             $item = $loop->items[$slot];
-            $transition = $layer->transitions[$item];
+            $transition = $layer->scenes->transition($item);
             $own = $opacity;
             // A transition shows the item before, held at its end; at the very beginning there is none, nor after what is due has changed.
             if ($offset < $transition->ms && $offset < $turned && ($slot > 0 || ($loop->periodMs !== null && $since >= $loop->periodMs))) {
                 $before = $slot > 0 ? $slot - 1 : count($loop->items) - 1;
                 $leaving = [];
-                self::draw($layer->scenes[$loop->items[$before]]->layers(), $atMs, $loop->lengths[$before], $loop->lengths[$before], $opacity, $leaving);
+                self::draw($layer->scenes->scene($loop->items[$before])->layers(), $atMs, $loop->lengths[$before], $loop->lengths[$before], $opacity, $leaving);
                 if ($transition->kind === TransitionKind::Fade) {
                     array_push($things, ...$leaving);
                     $own = $opacity * $offset / $transition->ms;
                 } else {
                     $coming = [];
-                    self::draw($layer->scenes[$item]->layers(), $atMs, $offset, $offset, $opacity, $coming);
+                    self::draw($layer->scenes->scene($item)->layers(), $atMs, $offset, $offset, $opacity, $coming);
                     array_push($things, ...Moving::of($transition, $offset / $transition->ms, $layer->box, $leaving, $coming));
                     continue;
                 }
             }
             // Nearly every scene is one picture or film: no need to walk it.
-            if ($layer->parts[$item] !== null) {
-                $things[] = new ShownPart($layer->parts[$item], $offset, $own);
+            $scene = $layer->scenes->scene($item);
+            if ($scene->part !== null) {
+                $things[] = new ShownPart($scene->part, $offset, $own);
             } else {
-                self::draw($layer->scenes[$item]->layers(), $atMs, $offset, $offset, $own, $things);
+                self::draw($scene->layers(), $atMs, $offset, $offset, $own, $things);
             }
         }
     }

@@ -7,7 +7,6 @@ namespace UpperPane\Core\Playback;
 use UpperPane\Core\Geometry\Box;
 use UpperPane\Core\Time\Loop;
 use UpperPane\Core\Time\SteadyTurns;
-use UpperPane\Core\Time\Transition;
 use UpperPane\Core\Time\Turns;
 
 /** What takes turns in a zone, together with what each scene draws. */
@@ -16,31 +15,26 @@ final readonly class ZonePlan
     /** The loop, where it is one for ever. */
     public ?Loop $steady;
 
-    /** @var list<?Part> of each scene: its only part, where it is no more than that, and looks the same at every instant */
-    public array $parts;
-
     /**
      * @param Loop $loop of its list as a whole, whatever is due
-     * @param list<Scene> $scenes by the numbers that the loops of its turns have
-     * @param list<Transition> $transitions of each scene: how it takes over from the one before
      * @param Box $box the zone as it can be seen, canvas px
      * @param bool $begins whether it begins with the item of another zone: then what is due at its beginning stays until it ends
      * @param list<int> $anchored scenes that count from when their turn begins: what is booked, and the standby
      * @param ?int $behind scene of what goes on playing behind all that is planned
+     * @param bool $walks whether what changes after it began ends its slot first, and then follows, also where it begins with the item of another zone
      */
     public function __construct(
         public string $element,
         public Loop $loop,
-        public array $scenes,
-        public array $transitions,
+        public Scenes $scenes,
         public Box $box,
         public Turns $turns,
         public bool $begins = false,
         public array $anchored = [],
         public ?int $behind = null,
+        public bool $walks = false,
     ) {
         $this->steady = $turns instanceof SteadyTurns ? $turns->loop : null;
-        $this->parts = array_map(static fn (Scene $scene): ?Part => $scene->part, $scenes);
     }
 
     /**

@@ -49,7 +49,7 @@ final readonly class Loop
 
     /**
      * @param list<int> $cycle item index of each slot
-     * @param list<?int> $lengths ms of each item
+     * @param array<int, ?int> $lengths ms of each item
      */
     public static function ofCycle(array $cycle, array $lengths): self
     {

@@ -35,9 +35,9 @@ final class Rota
 
     /**
      * @param non-empty-list<Playlist> $lists the leader's first
-     * @param list<?int> $lengths ms of each enabled item of the leader
+     * @param Comings $comings which of their items are due when, and how long they last
      */
-    public function __construct(private readonly array $lists, private readonly array $lengths, private readonly WallClock $clock, private readonly int $anchorMs)
+    public function __construct(private readonly array $lists, private readonly Comings $comings, private readonly WallClock $clock, private readonly int $anchorMs)
     {
     }
 
@@ -47,23 +47,9 @@ final class Rota
         if ($anchorMs === $this->anchorMs) {
             return $this;
         }
-        $this->others[$anchorMs] ??= new self($this->lists, $this->lengths, $this->clock, $anchorMs);
+        $this->others[$anchorMs] ??= new self($this->lists, $this->comings, $this->clock, $anchorMs);
 
         return $this->others[$anchorMs];
-    }
-
-    /** Whether any item of these lists comes and goes. */
-    public static function isNeeded(Playlist ...$lists): bool
-    {
-        foreach ($lists as $list) {
-            foreach ($list->enabled() as $item) {
-                if ($item->valid !== null) {
-                    return true;
-                }
-            }
-        }
-
-        return false;
     }
 
     /** @param int $atMs Unix ms */
@@ -71,7 +57,7 @@ final class Rota
     {
         $chain = $this->chain($this->beginOf($atMs));
         if ($atMs < $chain[0]->fromMs) {
-            return new FamilyTurn($atMs, $chain[0]->fromMs, $this->anchorMs, $this->loopsOf($this->due(self::seconds($atMs))));
+            return new FamilyTurn($atMs, $chain[0]->fromMs, $this->anchorMs, $this->loopsOf($this->comings->at($atMs)));
         }
         [$least, $most] = [0, count($chain) - 1];
         while ($least < $most) {
@@ -85,7 +71,7 @@ final class Rota
     /** @return non-empty-list<Loop> what zones of a layout go through that begins at an instant: what is due then stays until it ends */
     public function begunAt(int $atMs): array
     {
-        return $this->loopsOf($this->due(self::seconds($atMs)));
+        return $this->loopsOf($this->comings->at($atMs));
     }
 
     /**
@@ -96,11 +82,11 @@ final class Rota
     public function changes(int $fromMs, int $toMs): array
     {
         $changes = [];
-        $before = $this->due(self::seconds($fromMs));
-        foreach ($this->edges(self::seconds($fromMs), self::seconds($toMs)) as $edge) {
-            $due = $this->due($edge);
+        $before = $this->comings->at($fromMs);
+        foreach ($this->comings->edges($fromMs, $toMs) as $edge) {
+            $due = $this->comings->at($edge);
             if ($due !== $before) {
-                $changes[] = $edge * 1000;
+                $changes[] = $edge;
             }
             $before = $due;
         }
@@ -115,11 +101,7 @@ final class Rota
      */
     public function idleSince(int $atMs, int $member): int
     {
-        $latest = PHP_INT_MIN;
-        foreach ($this->lists[$member]->enabled() as $item) {
-            $until = $item->valid?->until === null ? $atMs : min($atMs, 1000 * $this->clock->utcOrBefore($item->valid->until->seconds));
-            $latest = max($latest, $until);
-        }
+        $latest = $this->comings->lastDue($member, $atMs);
         // What is over for good may still have run to its end for a while; what comes with the days of the week was there a few weeks ago.
         for ($at = min($atMs, $latest + self::LONGEST_END_MS), $step = 0; $at > $this->anchorMs && $step < self::MOST_BACK; $step++) {
             $turn = $this->at($at);
@@ -149,19 +131,19 @@ final class Rota
         [$year, $month] = Calendar::date(LocalTime::ofSeconds($this->clock->local(self::seconds($beginMs)))->day());
         $endMs = 1000 * $this->clock->utcOrBefore(($month === 12 ? Calendar::newYear($year + 1) : Calendar::day($year, $month + 1, 1)) * Calendar::DAY_S);
         $turns = [];
-        [$from, $anchor, $due] = [$beginMs, $beginMs, $this->due(self::seconds($beginMs))];
-        foreach ($this->edges(self::seconds($beginMs) + 1, self::seconds($endMs)) as $edge) {
-            if ($edge * 1000 < $from || $this->due($edge) === $due) {
+        [$from, $anchor, $due] = [$beginMs, $beginMs, $this->comings->at($beginMs)];
+        foreach ($this->comings->edges($beginMs + 1, $endMs) as $edge) {
+            if ($edge < $from || $this->comings->at($edge) === $due) {
                 continue;
             }
             // While the running item ends, more may change: what follows is what is due then.
             $loops = $this->loopsOf($due);
-            [$ends, $item] = $this->ends($loops[0], $edge * 1000 - $anchor, $edge);
+            [$ends, $item] = $this->ends($loops[0], $edge - $anchor, $edge);
             $next = $anchor + $ends;
             if ($next >= $endMs) {
                 continue;
             }
-            $dueNext = $this->due(self::seconds($next));
+            $dueNext = $this->comings->at($next);
             if ($dueNext === $due) {
                 continue;
             }
@@ -195,7 +177,7 @@ final class Rota
         $length = $loop->lengths[$slot];
         if ($loop->periodMs === null && $slot === $last) {
             // What never ends goes on for as long as it is due.
-            $length = in_array($loop->items[$slot], $this->due($edge)[0], true) ? self::NEVER_MS : $position - $loop->starts[$slot];
+            $length = in_array($loop->items[$slot], $this->comings->at($edge)['due'][0], true) ? self::NEVER_MS : $position - $loop->starts[$slot];
         }
 
         return [$since + $loop->starts[$slot] + $length - $position, $this->lastOfList($loop, $slot)];
@@ -230,25 +212,8 @@ final class Rota
         return 0;
     }
 
-    /** @return list<list<int>> indices of the enabled items that are due, of each list */
-    private function due(int $utc): array
-    {
-        $due = [];
-        foreach ($this->lists as $list) {
-            $own = [];
-            foreach ($list->enabled() as $index => $item) {
-                if ($item->valid === null || $item->valid->isDue($this->clock, $utc)) {
-                    $own[] = $index;
-                }
-            }
-            $due[] = $own;
-        }
-
-        return $due;
-    }
-
     /**
-     * @param list<list<int>> $due
+     * @param array{due: list<list<int>>, lengths: list<?int>} $due
      * @return non-empty-list<Loop>
      */
     private function loopsOf(array $due): array
@@ -257,30 +222,15 @@ final class Rota
         if (isset($this->loops[$key])) {
             return $this->loops[$key];
         }
-        $leader = Loop::ofCycle($this->lists[0]->cycle($due[0]), $this->lengths);
+        $leader = Loop::ofCycle($this->lists[0]->cycle($due['due'][0]), $due['lengths']);
         $loops = [$leader];
         foreach (array_slice($this->lists, 1, null, true) as $index => $list) {
-            $loops[] = $leader->followedBy($list->cycle($due[$index]));
+            $loops[] = $leader->followedBy($list->cycle($due['due'][$index]));
         }
 
         $this->loops[$key] = $loops;
 
         return $loops;
-    }
-
-    /** @return list<int> Unix s, rising */
-    private function edges(int $from, int $to): array
-    {
-        $edges = [];
-        foreach ($this->lists as $list) {
-            foreach ($list->enabled() as $item) {
-                array_push($edges, ...($item->valid?->edges($this->clock, $from, $to) ?? []));
-            }
-        }
-        $edges = array_values(array_unique($edges));
-        sort($edges);
-
-        return $edges;
     }
 
     private static function seconds(int $ms): int

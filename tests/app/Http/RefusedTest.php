@@ -60,7 +60,7 @@ final class RefusedTest extends ApiTestCase
         return [
             'format.unknown' => ['/format', ...$analysis(['format' => 'upper-pane/layout@9'] + Make::layout([]))],
             'id.twice' => ['/elements/1/id', ...$analysis($twice)],
-            'kind.unbuilt' => ['/elements/0/kind', ...$analysis(Make::layout([['kind' => 'board'] + Make::zone('a', 0, 0, 9, 9)]))],
+            'kind.unbuilt' => ['/elements/0/kind', ...$analysis(Make::layout([['kind' => 'live'] + Make::zone('a', 0, 0, 9, 9)]))],
             'tracks.too-long' => ['/tracks', ...$act(Make::layout([Make::zone('a', 0, 0, 900, 900)]), ['do' => 'split', 'zone' => 'a', 'into' => 'columns', 'tracks' => '2000px 1fr'])],
             'recipe.areas' => ['/recipe/areas', ...$analysis($recipe(['columns' => '1fr', 'rows' => '1fr', 'areas' => ['a', 'a']]))],
             'recipe.missing' => ['/recipe', ...$act(Make::layout([Make::zone('a', 0, 0, 9, 9)]), ['do' => 'solve', 'raster' => ['width' => 99, 'height' => 99]])],

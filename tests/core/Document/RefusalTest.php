@@ -58,7 +58,7 @@ final class RefusalTest extends TestCase
         yield 'a negative size' => ['layout', [...$main, 'rect', 'width'], -5, 'value.range', '/elements/0/rect/width'];
         yield 'half a pixel' => ['layout', [...$main, 'rect', 'x'], 0.5, 'type.wrong', '/elements/0/rect/x'];
         yield 'an unknown kind' => ['layout', [...$main, 'kind'], 'hologram', 'value.unknown', '/elements/0/kind'];
-        yield 'a kind not built yet' => ['layout', [...$main, 'kind'], 'board', 'kind.unbuilt', '/elements/0/kind'];
+        yield 'a kind not built yet' => ['layout', [...$main, 'kind'], 'live', 'kind.unbuilt', '/elements/0/kind'];
         yield 'the same id twice' => ['layout', ['elements', 1, 'id'], 'main', 'id.twice', '/elements/1/id'];
         yield 'a picture that never ends by itself' => ['layout', [...$item, 'duration_ms'], 'gone', 'field.missing', '/elements/0/playlist/items/0/duration_ms'];
         yield 'a duration of nothing' => ['layout', [...$item, 'duration_ms'], 0, 'value.range', '/elements/0/playlist/items/0/duration_ms'];

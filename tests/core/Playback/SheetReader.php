@@ -104,12 +104,56 @@ final class SheetReader
             return [$layer, $since, PHP_INT_MAX];
         }
         $nested = $layer['turns'][0]['anchor_ms'] === null;
+        if ($nested && isset($layer['walks'])) {
+            return self::walked($layer, $at, $at - $since);
+        }
         $due = $layer['turns'][0];
         foreach ($layer['turns'] as $turn) {
             $due = $turn['from_ms'] <= ($nested ? $at - $since : $at) ? $turn : $due;
         }
 
         return [$layer['loops'][$due['loop']], $nested ? $since : $at - $due['anchor_ms'], $nested ? $since : $at - $due['from_ms']];
+    }
+
+    private static function leftOf(mixed $loop, int $since): int
+    {
+        $position = $since % $loop['period_ms'];
+        foreach ($loop['segments'] as $segment) {
+            if ($segment['start_ms'] < $position && $position < $segment['start_ms'] + $segment['length_ms']) {
+                return $segment['start_ms'] + $segment['length_ms'] - $position;
+            }
+        }
+
+        return 0;
+    }
+
+    /**
+     * Step by step from the instant at which its item began, as docs/formats/run-sheet.md says.
+     *
+     * @param mixed $layer a zone
+     * @return array{mixed, int, int}
+     */
+    private static function walked(mixed $layer, int $at, int $begun): array
+    {
+        $turnAt = static fn (int $ms): int => (int) array_key_last(array_filter($layer['turns'], static fn (array $turn): bool => $turn['from_ms'] <= $ms));
+        [$anchor, $turn] = [$begun, $turnAt($begun)];
+        while (true) {
+            $loop = $layer['loops'][$layer['turns'][$turn]['loop']];
+            $ends = PHP_INT_MAX;
+            foreach (array_slice($layer['turns'], $turn + 1) as $next) {
+                if ($next['from_ms'] >= $ends || $next['loop'] === $layer['turns'][$turn]['loop']) {
+                    continue;
+                }
+                $isAtOnce = $loop['segments'] === [] || $loop['period_ms'] === null || $layer['loops'][$next['loop']]['period_ms'] === null;
+                $ends = $isAtOnce ? $next['from_ms'] : min($ends, $next['from_ms'] + self::leftOf($loop, $next['from_ms'] - $anchor));
+            }
+            if ($at < $ends) {
+                return [$loop, $at - $anchor, $at - $anchor];
+            }
+            $then = $turnAt($ends);
+            $anchor = $layer['turns'][$then]['loop'] === $layer['turns'][$turn]['loop'] ? $anchor : $ends;
+            $turn = $then;
+        }
     }
 
     /**

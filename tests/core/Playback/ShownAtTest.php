@@ -11,6 +11,7 @@ use UpperPane\Core\Layout\Surroundings;
 use UpperPane\Core\Playback\Timeline;
 use UpperPane\Core\Units\Instant;
 use UpperPane\Tests\Core\Make;
+use UpperPane\Tests\Core\Typewriter;
 
 final class ShownAtTest extends TestCase
 {
@@ -61,6 +62,36 @@ final class ShownAtTest extends TestCase
         $rest = static fn (array $things): array => json_decode((string) json_encode(array_map(static fn (array $thing): array => array_diff_key($thing, ['rect' => 1, 'drawn' => 1]), $things)), true);
         self::assertEquals($rest($want), $rest($found), $when);
         self::assertEqualsWithDelta($boxes($want), $boxes($found), 0.02, $when);
+    }
+
+    public function testTheRunSheetAgreesWithShownAtWhereRowsComeAndGo(): void
+    {
+        $random = Make::random(81);
+        $from = Instant::parse('2026-06-01T00:00:00Z')->ms;
+        $things = 0;
+        for ($i = 0; $i < Make::rounds(30); $i++) {
+            $surroundings = (new Surroundings('Europe/Lisbon', new Typewriter(), atMs: $from))->fed(Make::randomFeeds($random, $from));
+            $layout = Make::composed(Make::tellingLayout($random), null, $surroundings);
+            $sheet = Make::runSheet($layout, 0, $surroundings, $from - 1000, $from + 200_000);
+            $shownAt = Make::shownAt($layout, 0, $surroundings);
+            for ($n = 0; $n < 60; $n++) {
+                $at = $from + $random->getInt(0, 180_000);
+                $want = $shownAt->at($at)->toArray()['things'];
+                // Where running text is by now, DrawnTest holds.
+                self::assertSameThings(self::withoutRunning($want), self::withoutRunning(SheetReader::things($sheet, $at)), "round $i at " . Instant::ofMs($at));
+                $things += count($want);
+            }
+        }
+        self::assertGreaterThan(5000, $things);
+    }
+
+    /**
+     * @param list<array<string, mixed>> $things
+     * @return list<array<string, mixed>>
+     */
+    private static function withoutRunning(array $things): array
+    {
+        return array_map(static fn (array $thing): array => $thing['kind'] === 'ticker' ? ['drawn' => $thing['rect']] + array_diff_key($thing, ['ticker' => 1]) : $thing, $things);
     }
 
     public function testTheTimelineAgreesWithShownAt(): void

@@ -2,7 +2,7 @@
 import { type Condition, type RowsDocument, type Value } from './sources'
 
 /** What has to hold for a row, their order, and how many at the most. */
-const props = defineProps<{ rows: RowsDocument; fields: string[]; sample: Record<string, Value>[] }>()
+const props = defineProps<{ rows: RowsDocument; fields: string[]; sample: Record<string, Value>[]; /** Without the limit. */ plain?: boolean }>()
 const emit = defineEmits<{ change: [more: Partial<RowsDocument>] }>()
 
 const WORDS: Record<Condition['is'], string> = {
@@ -90,7 +90,7 @@ function read(one: Condition, typed: string): Condition['value'] {
     </div>
     <div class="foot small">
       <button type="button" class="btn btn-link btn-sm p-0" :disabled="fields.length === 0" @click="add">add a condition</button>
-      <label class="soft"
+      <label v-if="!plain" class="soft"
         >at most
         <input
           class="figures limit"

@@ -43,7 +43,7 @@ const composer = makeComposer(work.document as Ref<LayoutDocument>, variant, wor
 provide(composerKey, composer)
 /** First now, then wherever the hand stands when it is asked. */
 let instant = () => Date.now()
-const { analysis, trouble, ask } = useAnalysis(work.document, variant, seenOn, composer.moving, () => Math.round(instant()))
+const { analysis, trouble, ask } = useAnalysis(work.document, variant, seenOn, composer.moving, () => Math.round(instant()), composer.stress)
 const hand = makeHand(analysis, composer.moving)
 instant = () => hand.at.value
 provide(handKey, hand)
@@ -57,13 +57,21 @@ const inMm = ref(false)
 const { data: surveyed } = useDisplay(seenOn)
 const picking = ref(false)
 const asked = shallowRef<{ kind: string; rect: Rect } | null>(null)
+const beginning = ref(false)
+const picker = computed(() => {
+  const begins = asked.value && kindOf(asked.value).begins
+  return begins && begins !== 'media' ? begins : null
+})
+const begun = (fields: object) => asked.value && void composer.add(asked.value.kind, asked.value.rect, fields)
 
 function drawn(rect: Rect) {
   const tool = composer.tool.value
   if (tool === 'choose') return
-  if (kindOf({ kind: tool }).begins === 'media') {
+  const { begins } = kindOf({ kind: tool })
+  if (begins) {
     asked.value = { kind: tool, rect }
-    picking.value = true
+    if (begins === 'media') picking.value = true
+    else beginning.value = true
   } else void composer.add(tool, rect).then((isDone) => isDone && pane.value?.retype())
 }
 function picked([media]: MediaState[]) {
@@ -241,6 +249,7 @@ const words = computed(() => {
       {{ trouble }} <button type="button" class="btn btn-link p-0" @click="ask">Try again</button>
     </p>
     <MediaPicker v-model="picking" pictures-only @chosen="picked" />
+    <component :is="picker" v-if="picker" v-model="beginning" :rect="asked?.rect ?? null" @chosen="begun" />
     <OtherRaster v-if="work.document.value" v-model="otherRaster" />
     <BModal v-if="work.document.value" v-model="dividing" no-close-on-backdrop lazy title="Divide the canvas" size="xl" scrollable no-footer>
       <form v-if="recipe" class="keep" @submit.prevent="keep">

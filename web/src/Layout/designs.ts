@@ -22,6 +22,7 @@ export type { PlaylistDocument }
 /** What plays in a list, wherever that stands. */
 export type Listed = Pick<PlaylistDocument, 'items' | 'interleave'>
 export type {
+  BoardElement,
   ClockElement,
   CodeElement,
   Dial,
@@ -45,6 +46,7 @@ export type {
   Validity,
   Variant,
   ZoneElement,
+  Pattern,
 } from '../formats/layout'
 
 export const TRANSITIONS = ['cut', 'fade', 'push', 'wipe'] as const satisfies Transition['kind'][]
@@ -105,6 +107,17 @@ export interface Sum {
 }
 
 /** What the core says of a layout. */
+/** What a board makes of the rows of an instant. */
+export interface BoardFigures {
+  rows: number
+  at_once: number
+  pages: { rows: number[]; start_ms: number; length_ms: number }[]
+  total_ms: number
+  values: number
+  changes_at: string | null
+  legible_rows: number | null
+}
+
 export interface Analysis {
   findings: Finding[]
   stops: number
@@ -117,6 +130,8 @@ export interface Analysis {
   says: Record<string, string>
   /** Which part of the canvas each zone takes up, 0 to 1. */
   shares: Record<string, number>
+  /** What each board makes of its rows. */
+  boards: Record<string, BoardFigures>
   borders: Border[]
   /** Where the tracks of the recipe begin and end, canvas px. */
   tracks: { columns: number[]; rows: number[] }

@@ -1,6 +1,6 @@
 /** A compiled run sheet (docs/formats/run-sheet.md), and the one thing that is looked up in it: what is due at an instant. */
 
-import type { Layers, LoopOf, Media, Part, RunSheet as RunSheetFile, Side, ZoneLayer } from '../formats/run-sheet'
+import type { Layers, LoopOf, Media, Part, RunSheet as RunSheetFile, Side, Turn, ZoneLayer } from '../formats/run-sheet'
 
 export type {
   Box,
@@ -19,6 +19,7 @@ export type {
   TextStyle,
   TickerPart,
   Token,
+  Turn,
   ZoneLayer,
 } from '../formats/run-sheet'
 export type Layer = Layers[number]
@@ -49,8 +50,9 @@ export const segmentAt = (zone: LoopOf, position: number): number => lastBegun(z
 function loopAt(zone: ZoneLayer, at: number, since: number): { loop: LoopOf; since: number; from: number; to: number } {
   const { turns, loops } = zone
   if (!turns || !loops) return { loop: zone, since, from: -Infinity, to: Infinity }
-  // A zone of a nested layout keeps what was due when its item began.
+  // A zone of a nested layout keeps what was due when its item began; what tells data goes on from there.
   const nested = turns[0]!.anchor_ms === null
+  if (nested && zone.walks) return walkedTo(turns, loops, at - since, at)
   const asked = nested ? at - since : at
   const i = lastBegun(turns, (turn) => turn.from_ms, asked)
   const turn = turns[i]!
@@ -58,6 +60,34 @@ function loopAt(zone: ZoneLayer, at: number, since: number): { loop: LoopOf; sin
   return nested
     ? { loop, since, from: at - since, to: Infinity }
     : { loop, since: at - turn.anchor_ms!, from: turn.from_ms, to: turns[i + 1]?.from_ms ?? Infinity }
+}
+
+/** What rows of data go through from an instant on: when others are chosen, what stands ends, and the loop of those begins. */
+function walkedTo(turns: Turn[], loops: LoopOf[], begun: number, at: number): { loop: LoopOf; since: number; from: number; to: number } {
+  let anchor = begun
+  let i = lastBegun(turns, (turn) => turn.from_ms, begun)
+  for (;;) {
+    const loop = loops[turns[i]!.loop]!
+    let ends = Infinity
+    for (let next = i + 1; next < turns.length && turns[next]!.from_ms < ends; next++) {
+      const { from_ms: from, loop: other } = turns[next]!
+      // What has no end of its own stands there at once, also while another waits for the end.
+      if (loops[other]!.period_ms === null && other !== turns[i]!.loop) ends = from
+      else if (ends === Infinity && other !== turns[i]!.loop) ends = from + leftOf(loop, from - anchor)
+    }
+    if (at < ends) return { loop, since: at - anchor, from: anchor, to: ends }
+    const then = lastBegun(turns, (turn) => turn.from_ms, ends)
+    if (turns[then]!.loop !== turns[i]!.loop) anchor = ends
+    i = then
+  }
+}
+
+/** How long a segment still stands so many ms after its loop began; 0 where one has just ended, and where the loop has no end. */
+function leftOf(loop: LoopOf, since: number): number {
+  if (!loop.segments.length || loop.period_ms === null) return 0
+  const position = positionIn(loop, since)
+  const { start_ms: start, length_ms: length } = loop.segments[segmentAt(loop, position)]!
+  return start === position ? 0 : start + (length ?? 0) - position
 }
 
 /** What a zone shows at an instant: the scene that is due, and while it changes the one before as well. */

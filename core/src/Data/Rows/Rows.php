@@ -37,7 +37,20 @@ final readonly class Rows
         private array $sort,
         private string $language,
         private ?int $limit,
+        private string $key,
     ) {
+    }
+
+    /** The same for rows that are chosen alike. */
+    public function key(): string
+    {
+        return $this->key;
+    }
+
+    /** In which it is sorted, and told where nothing else is said. */
+    public function language(): string
+    {
+        return $this->language;
     }
 
     public static function fields(): Fields
@@ -82,19 +95,14 @@ final readonly class Rows
         $path = $node->optional('path');
         $fields = self::fieldsOf($node->optional('fields'));
         $where = array_map(Condition::fromNode(...), $node->optional('where')?->items(self::MOST_CONDITIONS) ?? []);
-        $known = static function (string $name, Node $at) use ($fields): void {
-            if ($fields !== null && !isset($fields[$name])) {
-                throw $at->refused(Reason::ValueUnknown, sprintf('is "%s", which is none of the fields; there are %s.', $name, $fields === [] ? 'none' : implode(', ', array_keys($fields))));
-            }
-        };
         foreach ($where as $index => $condition) {
-            $known($condition->field, $node->field('where')->items()[$index]->field('field'));
+            self::hold($fields, $condition->field, $node->field('where')->items()[$index]->field('field'));
         }
         $sort = [];
         foreach ($node->optional('sort')?->items(20) ?? [] as $one) {
             $one->object('by', 'descending');
             $by = $one->field('by');
-            $known($by->text(1, 80), $by);
+            self::hold($fields, $by->text(1, 80), $by);
             $sort[] = [$by->text(1, 80), $one->optional('descending')?->bool() ?? false];
         }
 
@@ -106,7 +114,30 @@ final readonly class Rows
             $sort,
             self::languageOf($node->optional('language')),
             $node->optional('limit')?->int(0, Trees::MOST_ROWS),
+            (string) json_encode($node->value),
         );
+    }
+
+    /**
+     * Holds that a field is one that the rows have, as far as they say which.
+     *
+     * @param Node $at where it is named
+     * @throws DocumentRefused
+     */
+    public function known(string $name, Node $at): void
+    {
+        self::hold($this->fields, $name, $at);
+    }
+
+    /**
+     * @param ?array<string, RowField> $fields
+     * @throws DocumentRefused
+     */
+    private static function hold(?array $fields, string $name, Node $at): void
+    {
+        if ($fields !== null && !isset($fields[$name])) {
+            throw $at->refused(Reason::ValueUnknown, sprintf('is "%s", which is none of the fields; there are %s.', $name, $fields === [] ? 'none' : implode(', ', array_keys($fields))));
+        }
     }
 
     /** What a missing value of a field is told by; null where nothing is said. */

@@ -7,8 +7,14 @@ namespace UpperPane\Core\Data\Rows;
 use UpperPane\Core\Units\Instant;
 
 /** The rows of a source with their values, in order, and the stretch of time in which each is chosen. */
-final readonly class Table
+final class Table
 {
+    /** @var ?array<int, int> by how many rows more are chosen from an instant on, instants rising */
+    private ?array $steps = null;
+
+    /** @var list<int> the instants of these */
+    private array $instants = [];
+
     /**
      * @param list<string> $names of the fields
      * @param list<array<string, string|int|float|bool|Instant|Day|null>> $rows
@@ -16,47 +22,77 @@ final readonly class Table
      * @param int $unreadable values that do not fit their type, of all rows there are
      * @param int $nodes so many rows there are at the path
      */
-    public function __construct(public array $names, private array $rows, private array $spans, public int $unreadable, public int $nodes, private ?int $limit)
+    public function __construct(
+        public readonly array $names,
+        private readonly array $rows,
+        private readonly array $spans,
+        public readonly int $unreadable,
+        public readonly int $nodes,
+        private readonly ?int $limit,
+    ) {
+    }
+
+    /** @return list<array<string, string|int|float|bool|Instant|Day|null>> of any time */
+    public function rows(): array
     {
+        return $this->rows;
     }
 
     public function at(int $ms): ChosenRows
     {
         [$chosen, $spans] = [[], []];
+        $count = 0;
         foreach ($this->spans as $place => [$from, $to]) {
             if ($from <= $ms && $ms < $to) {
-                $chosen[] = $this->rows[$place];
-                $spans[] = [$from === PHP_INT_MIN ? null : $from, $to === PHP_INT_MAX ? null : $to];
+                $count++;
+                if ($this->limit === null || $count <= $this->limit) {
+                    $chosen[] = $this->rows[$place];
+                    $spans[] = [$from === PHP_INT_MIN ? null : $from, $to === PHP_INT_MAX ? null : $to];
+                }
             }
         }
 
-        return new ChosenRows(count($chosen), array_slice($chosen, 0, $this->limit), array_slice($spans, 0, $this->limit));
+        return new ChosenRows($count, $chosen, $spans);
     }
 
     /** The first instant after this at which other rows are chosen, or another number of them; null where there is none. */
     public function changesAfter(int $ms): ?int
     {
-        $steps = [];
-        foreach ($this->spans as $place => [$from, $to]) {
-            // A row of the past never comes again.
-            if ($to > $ms) {
-                if ($from > $ms) {
+        $steps = $this->steps();
+        [$low, $high] = [0, count($this->instants)];
+        while ($low < $high) {
+            $middle = ($low + $high) >> 1;
+            $this->instants[$middle] <= $ms ? $low = $middle + 1 : $high = $middle;
+        }
+        $now = null;
+        for ($place = $low, $count = count($this->instants); $place < $count; $place++) {
+            $at = $this->instants[$place];
+            // As many come as go: others may stand there all the same.
+            if ($steps[$at] !== 0 || $this->at($at)->told() !== ($now ??= $this->at($ms)->told())) {
+                return $at;
+            }
+        }
+
+        return null;
+    }
+
+    /** @return array<int, int> */
+    private function steps(): array
+    {
+        if ($this->steps === null) {
+            $steps = [];
+            foreach ($this->spans as [$from, $to]) {
+                if ($from !== PHP_INT_MIN) {
                     $steps[$from] = ($steps[$from] ?? 0) + 1;
                 }
                 if ($to !== PHP_INT_MAX) {
                     $steps[$to] = ($steps[$to] ?? 0) - 1;
                 }
             }
-        }
-        ksort($steps);
-        $now = null;
-        foreach ($steps as $at => $more) {
-            // As many come as go: others may stand there all the same.
-            if ($more !== 0 || $this->at($at)->told() !== ($now ??= $this->at($ms)->told())) {
-                return $at;
-            }
+            ksort($steps);
+            [$this->steps, $this->instants] = [$steps, array_keys($steps)];
         }
 
-        return null;
+        return $this->steps;
     }
 }

@@ -9,6 +9,7 @@ use UpperPane\Core\Geometry\Rect;
 use UpperPane\Core\Layout\Composed;
 use UpperPane\Core\Layout\Division\Sum;
 use UpperPane\Core\Layout\Kind\Element;
+use UpperPane\Core\Layout\Kind\TellsItself;
 use UpperPane\Core\Layout\Kind\Text\Text;
 use UpperPane\Core\Layout\Matching;
 use UpperPane\Core\Layout\Surroundings;
@@ -64,6 +65,14 @@ final readonly class Subject
             $this->words,
             static fn (Text $text): bool => $faces->knows($text->style->family),
         ));
+    }
+
+    /** Whether the element of a text tells by itself what a check of texts would tell. */
+    public function isToldItself(string $code, Text $text): bool
+    {
+        $element = $text->part === null ? null : $this->layout->element($text->id());
+
+        return $element instanceof TellsItself && $element->tellsItself($code, $text, $this);
     }
 
     /** Mm of the display for one px of the canvas; null where no display is given. */

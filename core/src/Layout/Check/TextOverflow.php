@@ -38,7 +38,7 @@ final readonly class TextOverflow implements Check
         foreach ($subject->measurable() as $text) {
             $set = $text->set($faces);
             // What runs through its box, or is cut where it ends, has room by itself.
-            if (!$text->overflows($set)) {
+            if (!$text->overflows($set) || $subject->isToldItself('text.overflow', $text)) {
                 continue;
             }
             $fits = $text->largestThatFits($faces, (int) ceil($text->style->sizePx) - 1);

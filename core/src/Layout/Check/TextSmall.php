@@ -49,7 +49,7 @@ final readonly class TextSmall implements Check
             $arcmin = Legibility::arcmin($capPx * $mmPerPx, $farthest);
             $rasterPx = $capPx * $subject->displayScale();
             $fewPx = $led && $rasterPx < Legibility::LEAST_CAP_PX_LED;
-            if ($arcmin >= Legibility::LIMIT_ARCMIN && !$fewPx) {
+            if (($arcmin >= Legibility::LIMIT_ARCMIN && !$fewPx) || $subject->isToldItself('text.small', $text)) {
                 continue;
             }
             $sizes = [];

@@ -87,6 +87,7 @@ trait ElementHead
         $given = $factor === 1.0 ? $this->head->given : self::fields()->mapped($this->head->given, static fn (mixed $value, Role $role): mixed => match (true) {
             !is_int($value) && !is_float($value) => $value,
             $role === Role::Px => Box::figure($value * $factor),
+            $role === Role::WholePx => $value > 0 ? max(1, (int) round($value * $factor)) : (int) round($value * $factor),
             $role === Role::TypePx => Box::figure(max(1.0, $value * $factor)),
             $role === Role::Speed => Box::figure(max(self::SPEED_STEP, round($value * $factor / self::SPEED_STEP) * self::SPEED_STEP)),
             default => $value,

@@ -25,10 +25,16 @@ final readonly class Kinds
         Clock\Clock::KIND => Clock\Clock::class,
         Code\Code::KIND => Code\Code::class,
         Ticker\Ticker::KIND => Ticker\Ticker::class,
+        Board\Board::KIND => Board\Board::class,
     ];
 
+    /** Kinds that stand in a part of another element. */
+    private const INNER = [Text\Text::KIND, Picture\Picture::KIND, Shape\Shape::KIND, Clock\Clock::KIND, Code\Code::KIND];
+
     /** Kinds of the contract that are not drawn yet. */
-    private const UNBUILT = ['board', 'chart', 'live', 'web', 'stream', 'programme'];
+    private const UNBUILT = ['chart', 'live', 'web', 'stream', 'programme'];
+
+    public const MOST_INNER = 100;
 
     /** @return list<string> */
     public static function names(): array
@@ -53,6 +59,38 @@ final readonly class Kinds
         }
 
         return self::ALL[$kind->oneOf(...self::names())]::fromNode($node);
+    }
+
+    /**
+     * An element that stands in a part of another one.
+     *
+     * @throws DocumentRefused
+     */
+    public static function inner(Node $node): WrittenElement
+    {
+        $kind = $node->field('kind')->oneOf(...self::INNER);
+        if ($node->has('rows')) {
+            throw $node->field('rows')->refused(Reason::FieldUnknown, 'stands in a part of an element; what is told there are the rows of that element.');
+        }
+
+        return self::ALL[$kind]::fromNode($node);
+    }
+
+    /** Elements that stand in a part of another one, in px that grow with it. */
+    public static function innerField(): Field
+    {
+        /** @var ?Field $field made once, since it never changes */
+        static $field = null;
+
+        return $field ??= Field::list(Field::either(...array_map(
+            static fn (string $kind): Field => Field::object(
+                self::ALL[$kind]::fields()->and(array_replace(
+                    ['kind' => Field::constant($kind)->required()] + Head::fields()->all(),
+                    ['rect' => Field::object(Rect::growing())->required()],
+                ))->named(ucfirst($kind) . 'Element'),
+            ),
+            self::INNER,
+        )), self::MOST_INNER);
     }
 
     /** The fields of a kind beside those of every element; none of a kind that there is not. */
@@ -88,7 +126,7 @@ final readonly class Kinds
     /** @return list<Check> what is looked for in one kind alone */
     public static function checks(): array
     {
-        return [new Text\TextClipped(), new Ticker\TickerPace(), new Code\CodeScan()];
+        return [new Board\BoardChecks(), new Text\TextClipped(), new Ticker\TickerPace(), new Code\CodeScan()];
     }
 
     public static function rect(): Field

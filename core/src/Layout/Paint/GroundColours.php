@@ -6,6 +6,7 @@ namespace UpperPane\Core\Layout\Paint;
 
 use UpperPane\Core\Colour\Colour;
 use UpperPane\Core\Layout\Composed;
+use UpperPane\Core\Layout\Kind\OwnGround;
 use UpperPane\Core\Layout\Kind\Paints;
 use UpperPane\Core\Layout\Kind\Text\Text;
 use UpperPane\Core\Media\Swatches;
@@ -21,16 +22,20 @@ final readonly class GroundColours
     /** So many grounds of changing items are looked at, no more. */
     private const MOST = 60;
 
-    /** @param list<Paints> $below lowest first */
-    private function __construct(private Colour $background, private array $below, private ?Swatches $swatches)
+    /**
+     * @param list<Paints> $below lowest first
+     * @param list<list<PaintLayer>> $own what the element of the text itself paints below it, by turns
+     */
+    private function __construct(private Colour $background, private array $below, private ?Swatches $swatches, private array $own)
     {
     }
 
     public static function under(Text $text, Composed $layout, ?Swatches $swatches): self
     {
-        $below = [];
+        [$below, $own] = [[], [[]]];
         foreach ($layout->elements as $element) {
             if ($element->id() === $text->id()) {
+                $own = $element instanceof OwnGround ? $element->ownGrounds($text, $swatches) : $own;
                 break;
             }
             if ($element instanceof Paints && !$element->isHidden() && $element->rect()->intersection($text->rect()) !== null) {
@@ -39,13 +44,13 @@ final readonly class GroundColours
             }
         }
 
-        return new self($layout->background->over(Colour::black()), $below, $swatches);
+        return new self($layout->background->over(Colour::black()), $below, $swatches, $own);
     }
 
     /** The background, where nothing else lies there: the same at every point. */
     public function plain(): ?Colour
     {
-        return $this->below === [] ? $this->background : null;
+        return $this->below === [] && $this->own === [[]] ? $this->background : null;
     }
 
     /**
@@ -62,8 +67,11 @@ final readonly class GroundColours
         $grounds = [];
         foreach ($this->turns() as [$zone, $item]) {
             $paint = $this->paint($zone, $item);
-            if ($paint !== null) {
-                $grounds[] = ['zone' => $zone?->id(), 'item' => $item?->id, 'name' => $item?->media?->name, 'colours' => $this->seen($paint, $points)];
+            if ($paint === null) {
+                continue;
+            }
+            foreach ($this->own as $own) {
+                $grounds[] = ['zone' => $zone?->id(), 'item' => $item?->id, 'name' => $item?->media?->name, 'colours' => $this->seen([...$paint, ...$own], $points)];
             }
         }
 

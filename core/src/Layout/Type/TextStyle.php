@@ -60,6 +60,15 @@ final readonly class TextStyle
         return ['family' => 'Inter', 'size_px' => max(12, (int) round(min($share * $rect->height, $canvas->height / 12))), 'weight' => 600, 'color' => '#ffffff'];
     }
 
+    /**
+     * @param array<string, mixed> $fields as they stand in a document
+     * @throws DocumentRefused
+     */
+    public static function of(array $fields): self
+    {
+        return self::fromNode(Node::root($fields));
+    }
+
     /** @throws DocumentRefused */
     public static function fromNode(Node $node): self
     {

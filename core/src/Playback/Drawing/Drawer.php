@@ -13,12 +13,15 @@ use UpperPane\Core\Layout\Composed;
 use UpperPane\Core\Layout\Kind\Element;
 use UpperPane\Core\Layout\Kind\Zone\PlayingZone;
 use UpperPane\Core\Layout\Surroundings;
+use UpperPane\Core\Layout\Told\InTurn;
 use UpperPane\Core\Layout\Type\TextStyle;
 use UpperPane\Core\Playback\Base;
 use UpperPane\Core\Playback\Changing;
+use UpperPane\Core\Playback\GrownScenes;
 use UpperPane\Core\Playback\Part;
 use UpperPane\Core\Playback\Placing;
 use UpperPane\Core\Playback\Scene;
+use UpperPane\Core\Playback\Scenes;
 use UpperPane\Core\Playback\ZonePlan;
 use UpperPane\Core\Time\Loop;
 use UpperPane\Core\Time\Transition;
@@ -116,13 +119,26 @@ final readonly class Drawer
     }
 
     /**
-     * @param list<Scene> $scenes
-     * @param list<Transition> $transitions
      * @param list<int> $anchored scenes that count from when their turn begins
      */
-    public function zone(string $id, Loop $loop, array $scenes, array $transitions, Rect $rect, Placing $placing, Turns $turns, array $anchored = [], ?int $behind = null): ZonePlan
+    public function zone(string $id, Loop $loop, Scenes $scenes, Rect $rect, Placing $placing, Turns $turns, array $anchored = [], ?int $behind = null, bool $walks = false): ZonePlan
     {
-        return new ZonePlan($placing->element($id), $loop, $scenes, $transitions, $placing->rect(Box::ofRect($rect)), $turns, $this->begins, $anchored, $behind);
+        return new ZonePlan($placing->element($id), $loop, $scenes, $placing->rect(Box::ofRect($rect)), $turns, $this->begins, $anchored, $behind, $walks);
+    }
+
+    /**
+     * An element as data make it one after the other.
+     *
+     * @param \Closure(Element): list<Part|ZonePlan> $drawn
+     */
+    public function inTurn(InTurn $inTurn, Element $element, Placing $placing, Turns $turns, \Closure $drawn): ZonePlan
+    {
+        $scenes = new GrownScenes(static fn (int $number): Scene => Scene::later(
+            'told ' . substr(hash('sha256', $inTurn->element($number)->says()), 0, 12),
+            static fn (): array => $drawn($inTurn->element($number)),
+        ), Transition::cut());
+
+        return $this->zone($element->id(), $inTurn->loop($this->surroundings->atMs), $scenes, $element->rect(), $placing, $turns, walks: true);
     }
 
     /** How many scenes a zone has by itself: its enabled items, and its standby where it may come to play. */

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace UpperPane\Core\Playback\Drawing;
 
+use UpperPane\Core\Layout\Kind\Board\Board;
 use UpperPane\Core\Layout\Kind\Clock\Clock;
 use UpperPane\Core\Layout\Kind\Code\Code;
 use UpperPane\Core\Layout\Kind\Element;
@@ -25,6 +26,7 @@ final readonly class Drawings
         Clock::KIND => ClockDrawing::class,
         Code::KIND => CodeDrawing::class,
         Ticker::KIND => TickerDrawing::class,
+        Board::KIND => BoardDrawing::class,
     ];
 
     public static function of(Element $element): Drawing

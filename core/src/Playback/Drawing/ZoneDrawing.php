@@ -9,6 +9,7 @@ use UpperPane\Core\Layout\Composed;
 use UpperPane\Core\Layout\Kind\Element;
 use UpperPane\Core\Layout\Kind\Zone\PlayingZone;
 use UpperPane\Core\Layout\Kind\Zone\Zone;
+use UpperPane\Core\Playback\ListedScenes;
 use UpperPane\Core\Playback\Loudness;
 use UpperPane\Core\Playback\Part;
 use UpperPane\Core\Playback\Placing;
@@ -40,7 +41,7 @@ final readonly class ZoneDrawing implements Drawing
 
         return [
             ...$drawer->ground($element, $element->ground, $placing),
-            $drawer->zone($element->id(), $layout->loops[$element->id()], $scenes, $transitions, $element->rect(), $placing, $turns, $anchored),
+            $drawer->zone($element->id(), $layout->loops[$element->id()], new ListedScenes($scenes, $transitions), $element->rect(), $placing, $turns, $anchored),
         ];
     }
 

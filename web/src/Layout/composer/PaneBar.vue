@@ -53,7 +53,7 @@ const KEYS = Object.fromEntries(TOOLS.map((t) => [t.tool, `${t.name} (${t.key.to
 .bar {
   display: flex;
   flex-wrap: wrap;
-  gap: 6px 8px;
+  gap: 6px 6px;
   align-items: center;
   padding: 4px 10px;
   background: var(--sheet);
@@ -61,10 +61,13 @@ const KEYS = Object.fromEntries(TOOLS.map((t) => [t.tool, `${t.name} (${t.key.to
 }
 .choice :deep(button),
 .choice button {
-  min-width: 26px;
-  padding-inline: 8px;
+  min-width: 24px;
+  padding-inline: 6px;
 }
 .zoom {
-  min-width: 58px;
+  min-width: 52px;
+}
+.bar > :deep(.btn-sm:not(.btn-link)) {
+  padding-inline: 7px;
 }
 </style>

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { useElementSize, useLocalStorage } from '@vueuse/core'
 import { computed, nextTick, ref, useTemplateRef, watch } from 'vue'
-import { type ZoneLayer, driftsBetween, isZone, piecesBetween } from '../../pane/sheet'
+import { type Layer, type ZoneLayer, driftsBetween, isZone, piecesBetween } from '../../pane/sheet'
 import { type ItemAct, itemActs } from '../../Time/itemEdits'
 import { sentence } from '../../ui/api'
 import { useHandTaken } from '../../ui/handTaken'
@@ -78,8 +78,26 @@ function wheel(event: WheelEvent) {
 
 const ticks = computed(() => ticksBetween(from.value, to.value, width.value || 1000, props.timezone))
 const zoneOf = (id: string) => zonesAmong(props.elements).find((e) => e.id === id) ?? null
-const nameOf = (zone: string) => zoneOf(zone)?.name ?? zone
-const layers = computed(() => props.analysis.run_sheet.layers.filter(isZone))
+const nameOf = (zone: string) => props.elements.find((e) => e.id === zone)?.name ?? zone
+/** What the first row of a page tells. */
+function firstTold(scene: Layer[]): string {
+  const told = scene.flatMap((layer) => ('part' in layer && 'text' in layer.part && layer.part.row !== undefined ? [layer.part] : []))
+  const first = Math.min(...told.map((part) => part.row!))
+  return told
+    .filter((part) => part.row === first)
+    .slice(0, 2)
+    .map((part) => part.text)
+    .join(' ')
+}
+/** What takes turns by a list, or by rows of data that fill pages; what is told over a row alone has no lane. */
+const layers = computed(() => {
+  const seen = new Set<string>()
+  return props.analysis.run_sheet.layers.filter((layer): layer is ZoneLayer => {
+    const isFirst = isZone(layer) && !seen.has(layer.zone)
+    if (isFirst) seen.add(layer.zone)
+    return isFirst && (zoneOf(layer.zone) !== null || layer.zone in props.analysis.boards)
+  })
+})
 const none = new Set<string>()
 /** Loops of as many items that are not equally long, as the checks find them: the second drifts against the first. */
 function driftsOf(zone: ZoneLayer) {
@@ -90,7 +108,7 @@ function driftsOf(zone: ZoneLayer) {
 }
 const rows = computed(() =>
   layers.value.map((zone) => {
-    const scenes = props.analysis.playing[zone.zone]?.scenes ?? []
+    const scenes = props.analysis.playing[zone.zone]?.scenes ?? zone.scenes.map((scene, n) => ({ id: `${n}`, name: firstTold(scene) }))
     const element = zoneOf(zone.zone)
     const leader = leaderOf(element ?? undefined, props.elements)
     const own = element && 'items' in element.playlist ? new Set(element.playlist.items.map((i) => i.id)) : none
@@ -145,7 +163,7 @@ function reorder(id: string, item: string, target: string) {
   pick(id, item)
 }
 /** Zones whose loops come round: one alone, or none, meets nothing. */
-const looping = computed(() => props.analysis.run_sheet.layers.filter((l) => isZone(l) && l.segments.length > 0 && l.period_ms !== null).length)
+const looping = computed(() => layers.value.filter((l) => zoneOf(l.zone) && l.segments.length > 0 && l.period_ms !== null).length)
 const meets = computed(() => {
   const every = props.analysis.meets_every_ms
   const list: number[] = []

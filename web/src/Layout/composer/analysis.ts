@@ -1,4 +1,4 @@
-import { type Ref, shallowRef, watch } from 'vue'
+import { type Ref, ref, shallowRef, watch } from 'vue'
 import { useAnswer } from '../../ui/answer'
 import { api } from '../../ui/api'
 import type { Finding } from '../../ui/shelf'
@@ -19,6 +19,8 @@ interface Asked {
   document: LayoutDocument
   variant: string | null
   display: string | null
+  /** Rows of data as they may come some day. */
+  stress?: string
   /** Without timing and pictures. */
   light?: true
 }
@@ -38,6 +40,7 @@ export function useAnalysis(
   display: Ref<string | null>,
   moving: Ref<boolean>,
   at: () => number,
+  stress: Ref<string | null> = ref(null),
 ) {
   const analysis = shallowRef<Analysis | null>(null)
   const post = <T extends object>(path: string, asked: Asked, signal: AbortSignal) =>
@@ -47,7 +50,7 @@ export function useAnalysis(
   const { answer, trouble, ask } = useAnswer<Asked, { asked: Asked; found: Analysis }>(
     () => {
       if (!document.value) return null
-      const asked = { document: document.value, variant: variant.value, display: display.value }
+      const asked = { document: document.value, variant: variant.value, display: display.value, ...(stress.value ? { stress: stress.value } : {}) }
       return moving.value && analysis.value && document.value !== whole ? { ...asked, light: true } : asked
     },
     async (asked, signal) => {

@@ -1,5 +1,6 @@
 import type { Component } from 'vue'
 import type { Analysis, Element } from '../designs'
+import { board } from './board'
 import { clock } from './clock'
 import { code } from './code'
 import { picture } from './picture'
@@ -21,13 +22,13 @@ export interface ElementKind {
   isOutlined?: boolean
   /** Whether its words are typed over on the pane. */
   isTypedOver?: boolean
-  /** What has to be chosen before it can begin. */
-  begins?: 'media'
+  /** What has to be chosen before it can begin: media, or what this asks for (`v-model` whether it is open, `rect`; it tells `chosen` fields). */
+  begins?: 'media' | Component
   /** A few words beside its name. */
   figures?: (one: Element, analysis: Analysis | null) => string
 }
 
 /** The kinds of elements that can be drawn, in the order of their tools. A new one is a folder here and a line in this table. */
-export const KINDS: ElementKind[] = [zone, text, shape, picture, clock, code, ticker]
+export const KINDS: ElementKind[] = [zone, text, shape, picture, clock, code, ticker, board]
 const byName = new Map(KINDS.map((one) => [one.kind, one]))
 export const kindOf = (element: { kind: string }): ElementKind => byName.get(element.kind)!

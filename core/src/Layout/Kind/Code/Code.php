@@ -5,6 +5,8 @@ declare(strict_types=1);
 namespace UpperPane\Core\Layout\Kind\Code;
 
 use UpperPane\Core\Colour\Colour;
+use UpperPane\Core\Data\Message\Message;
+use UpperPane\Core\Data\Rows\Rows;
 use UpperPane\Core\Document\DocumentRefused;
 use UpperPane\Core\Document\Field;
 use UpperPane\Core\Document\Fields;
@@ -14,21 +16,30 @@ use UpperPane\Core\Document\Role;
 use UpperPane\Core\Geometry\Box;
 use UpperPane\Core\Geometry\Rect;
 use UpperPane\Core\Geometry\Size;
+use UpperPane\Core\Layout\Composer;
+use UpperPane\Core\Layout\Kind\Composable;
 use UpperPane\Core\Layout\Kind\Describes;
+use UpperPane\Core\Layout\Kind\Element;
 use UpperPane\Core\Layout\Kind\ElementHead;
 use UpperPane\Core\Layout\Kind\HasWords;
 use UpperPane\Core\Layout\Kind\Head;
 use UpperPane\Core\Layout\Kind\SeamSensitive;
 use UpperPane\Core\Layout\Kind\Text\Text;
 use UpperPane\Core\Layout\Kind\WrittenElement;
+use UpperPane\Core\Layout\Told\InTurn;
+use UpperPane\Core\Layout\Told\ReadsData;
+use UpperPane\Core\Layout\Told\RowTeller;
+use UpperPane\Core\Layout\Told\TellsMessage;
+use UpperPane\Core\Layout\Told\TellsRows;
 use UpperPane\Core\Layout\Type\ReadingTime;
 use UpperPane\Core\Layout\Type\TextStyle;
 use UpperPane\Core\Text\FaceMetrics;
 
 /** A QR code (ISO/IEC 18004) with its quiet zone, and beside or below it, if wanted, a few words for those who cannot scan it. */
-final readonly class Code implements WrittenElement, HasWords, SeamSensitive, Describes
+final readonly class Code implements WrittenElement, HasWords, SeamSensitive, Describes, Composable, TellsRows, ReadsData
 {
     use ElementHead;
+    use TellsMessage;
 
     public const KIND = 'code';
 
@@ -47,6 +58,9 @@ final readonly class Code implements WrittenElement, HasWords, SeamSensitive, De
         public Colour $ground,
         public string $caption,
         public ?TextStyle $captionStyle,
+        private ?Message $message = null,
+        private ?Rows $rows = null,
+        private ?InTurn $inTurn = null,
     ) {
     }
 
@@ -57,6 +71,7 @@ final readonly class Code implements WrittenElement, HasWords, SeamSensitive, De
 
         return $fields ??= Fields::of([
             'text' => Field::text(1, 8000, Role::Words)->required(),
+            ...self::messageFields(),
             'level' => Field::oneOf('L', 'M', 'Q', 'H'),
             'quiet' => Field::int(0, 40)->saying('modules'),
             'color' => Field::colour(),
@@ -88,6 +103,7 @@ final readonly class Code implements WrittenElement, HasWords, SeamSensitive, De
         };
         $version = CodeSize::version($text, $level)
             ?? throw $node->field('text')->refused(Reason::ValueRange, sprintf('has %d bytes, more than a code of level %s holds: at level L 2,953 bytes fit.', strlen($text), $level));
+        [$message, $rows] = self::messageOf($node, $text);
         $caption = $node->optional('caption')?->object(...self::captionFields()->names());
 
         return new self(
@@ -100,6 +116,54 @@ final readonly class Code implements WrittenElement, HasWords, SeamSensitive, De
             ($ground = $node->optional('ground')) ? Colour::fromNode($ground) : Colour::of('#ffffff'),
             $caption?->field('text')->text(1, 200) ?? '',
             $caption === null ? null : TextStyle::fromNode($caption->field('style')),
+            $message,
+            $rows,
+        );
+    }
+
+    public function composed(Composer $composer, string $path): Element
+    {
+        return $this->toldInTurn($composer, $path);
+    }
+
+    public function says(): string
+    {
+        return $this->text;
+    }
+
+    /** What is longer than a code of its level holds is cut. */
+    public function told(RowTeller $row): static
+    {
+        $text = $this->message === null ? $this->text : $row->tell($this->message);
+        $version = CodeSize::version($text, $this->level);
+        while ($version === null) {
+            $text = mb_strcut($text, 0, (int) (0.9 * strlen($text)));
+            $version = CodeSize::version($text, $this->level);
+        }
+
+        return $this->with($text, $version, $this->inTurn);
+    }
+
+    private function in(InTurn $inTurn): static
+    {
+        return $this->with($this->text, $this->version, $inTurn);
+    }
+
+    private function with(string $text, int $version, ?InTurn $inTurn): static
+    {
+        return new self(
+            $this->head,
+            $text,
+            $this->level,
+            $version,
+            $this->quiet,
+            $this->color,
+            $this->ground,
+            $this->caption,
+            $this->captionStyle,
+            $this->message,
+            $this->rows,
+            $inTurn,
         );
     }
 

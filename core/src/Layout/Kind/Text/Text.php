@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace UpperPane\Core\Layout\Kind\Text;
 
+use UpperPane\Core\Data\Message\Message;
+use UpperPane\Core\Data\Rows\Rows;
 use UpperPane\Core\Document\DocumentRefused;
 use UpperPane\Core\Document\Field;
 use UpperPane\Core\Document\Fields;
@@ -12,7 +14,9 @@ use UpperPane\Core\Document\Role;
 use UpperPane\Core\Geometry\Box;
 use UpperPane\Core\Geometry\Rect;
 use UpperPane\Core\Geometry\Size;
+use UpperPane\Core\Layout\Composer;
 use UpperPane\Core\Layout\Kind\Compares;
+use UpperPane\Core\Layout\Kind\Composable;
 use UpperPane\Core\Layout\Kind\Describes;
 use UpperPane\Core\Layout\Kind\Element;
 use UpperPane\Core\Layout\Kind\ElementHead;
@@ -20,6 +24,11 @@ use UpperPane\Core\Layout\Kind\HasWords;
 use UpperPane\Core\Layout\Kind\Head;
 use UpperPane\Core\Layout\Kind\SeamSensitive;
 use UpperPane\Core\Layout\Kind\WrittenElement;
+use UpperPane\Core\Layout\Told\InTurn;
+use UpperPane\Core\Layout\Told\ReadsData;
+use UpperPane\Core\Layout\Told\RowTeller;
+use UpperPane\Core\Layout\Told\TellsMessage;
+use UpperPane\Core\Layout\Told\TellsRows;
 use UpperPane\Core\Layout\Type\ReadingTime;
 use UpperPane\Core\Layout\Type\TextStyle;
 use UpperPane\Core\Text\FaceMetrics;
@@ -27,9 +36,10 @@ use UpperPane\Core\Text\Run;
 use UpperPane\Core\Text\SetText;
 
 /** Words on the canvas; parts of them may be set otherwise. What has no room in the box is told, or set smaller, or cut with an ellipsis. */
-final readonly class Text implements WrittenElement, HasWords, SeamSensitive, Describes, Compares
+final readonly class Text implements WrittenElement, HasWords, SeamSensitive, Describes, Compares, Composable, TellsRows, ReadsData
 {
     use ElementHead;
+    use TellsMessage;
 
     public const KIND = 'text';
     private const LONGEST = 20_000;
@@ -40,6 +50,8 @@ final readonly class Text implements WrittenElement, HasWords, SeamSensitive, De
      * @param 'report'|'shrink'|'clip' $overflow
      * @param float $leastPx type that it may be shrunk to
      * @param bool $ownBox whether its rectangle is that of its element, and not a part of it
+     * @param ?Message $message that its words are told by, over rows
+     * @param ?string $part of the element that it is one of, where that has several
      */
     private function __construct(
         private Head $head,
@@ -49,6 +61,10 @@ final readonly class Text implements WrittenElement, HasWords, SeamSensitive, De
         public string $overflow = 'report',
         public float $leastPx = 1.0,
         public bool $ownBox = true,
+        private ?Message $message = null,
+        private ?Rows $rows = null,
+        private ?InTurn $inTurn = null,
+        public ?string $part = null,
     ) {
     }
 
@@ -60,6 +76,7 @@ final readonly class Text implements WrittenElement, HasWords, SeamSensitive, De
         return $fields ??= Fields::of([
             'text' => Field::text(0, self::LONGEST, Role::Words)->required(),
             'style' => Field::object(TextStyle::fields())->required(),
+            ...self::messageFields(),
             'marks' => Field::list(Field::object(StyledSpan::fields()), 500)
                 ->saying('parts set otherwise, in order, none over another; characters [from, to) as Unicode code points, a line end counts as one'),
             'overflow' => Field::oneOf('report', 'shrink', 'clip')->saying('what has no room is told (the default), set smaller, or cut with an ellipsis'),
@@ -78,6 +95,7 @@ final readonly class Text implements WrittenElement, HasWords, SeamSensitive, De
         $head = Head::fromNode($node, self::fields());
         $text = strtr($node->field('text')->text(0, self::LONGEST), ["\r\n" => "\n", "\r" => "\n"]);
         $style = TextStyle::fromNode($node->field('style'));
+        [$message, $rows] = self::messageOf($node, $text);
         $least = min($style->sizePx, $node->optional('least_px')?->number(1, 100_000, 'px') ?? 1.0);
 
         return new self(
@@ -91,13 +109,59 @@ final readonly class Text implements WrittenElement, HasWords, SeamSensitive, De
                 default => 'report',
             },
             $least,
+            true,
+            $message,
+            $rows,
         );
+    }
+
+    public function composed(Composer $composer, string $path): Element
+    {
+        return $this->toldInTurn($composer, $path);
+    }
+
+    public function says(): string
+    {
+        return $this->text;
+    }
+
+    public function told(RowTeller $row): static
+    {
+        if ($this->message === null) {
+            return $this;
+        }
+        $text = strtr($row->tell($this->message), ["\r\n" => "\n", "\r" => "\n"]);
+
+        return new self(
+            $this->head,
+            $text,
+            $this->style,
+            // Parts are those of what is written, not of what is told.
+            $text === $this->text ? $this->marks : [],
+            $this->overflow,
+            $this->leastPx,
+            $this->ownBox,
+            $this->message,
+            $this->rows,
+            $this->inTurn,
+        );
+    }
+
+    private function in(InTurn $inTurn): static
+    {
+        return new self($this->head, $this->text, $this->style, $this->marks, $this->overflow, $this->leastPx, $this->ownBox, $this->message, $this->rows, $inTurn);
     }
 
     /** Words that are a part of another element. */
     public static function within(Element $element, Rect $rect, string $text, TextStyle $style): self
     {
         return new self(Head::of($element->id(), $rect), $text, $style, ownBox: $rect->equals($element->rect()));
+    }
+
+    /** The same as a part of another element. */
+    public function ownedBy(Element $element, string $part): self
+    {
+        return new self(Head::of($element->id(), $this->rect()), $this->text, $this->style, $this->marks, $this->overflow, $this->leastPx, false, part: $part);
     }
 
     public function words(FaceMetrics $faces): array
@@ -138,11 +202,22 @@ final readonly class Text implements WrittenElement, HasWords, SeamSensitive, De
     {
         return match (true) {
             !$before instanceof self => [],
-            $before->text !== $this->text => [sprintf('"%s" says "%s", was "%s".', $this->id(), mb_strimwidth($this->text, 0, 60, '...'), mb_strimwidth($before->text, 0, 60, '...'))],
+            $before->pattern() !== $this->pattern() => [sprintf(
+                '"%s" says "%s", was "%s".',
+                $this->id(),
+                mb_strimwidth($this->pattern(), 0, 60, '...'),
+                mb_strimwidth($before->pattern(), 0, 60, '...'),
+            )],
+            $before->rows?->key() !== $this->rows?->key() => [sprintf('"%s" tells other rows.', $this->id())],
             $before->style->toArray() !== $this->style->toArray() || $before->marks != $this->marks => [sprintf('"%s" is set in another style.', $this->id())],
             $before->overflow !== $this->overflow || $before->leastPx !== $this->leastPx => [sprintf('"%s" is fitted otherwise.', $this->id())],
             default => [],
         };
+    }
+
+    private function pattern(): string
+    {
+        return $this->message->pattern ?? $this->text;
     }
 
     /** Its smallest type, px: its own where not all of it is marked. */
@@ -197,7 +272,7 @@ final readonly class Text implements WrittenElement, HasWords, SeamSensitive, De
     /** Its type in another size, and that of its parts with it. */
     private function sized(float $sizePx): self
     {
-        return new self($this->head, $this->text, $this->style->sized($sizePx), $this->marks, $this->overflow, $this->leastPx, $this->ownBox);
+        return new self($this->head, $this->text, $this->style->sized($sizePx), $this->marks, $this->overflow, $this->leastPx, $this->ownBox, $this->message, part: $this->part);
     }
 
     /** As many letters as its box has room for, and an ellipsis. */
@@ -218,7 +293,7 @@ final readonly class Text implements WrittenElement, HasWords, SeamSensitive, De
             $left = rtrim(implode('', array_slice($letters[0], 0, $count)));
             $marks = array_values(array_filter(array_map(static fn (StyledSpan $mark): ?StyledSpan => $mark->cutAt(mb_strlen($left)), $this->marks)));
 
-            return new self($this->head, $left . self::ELLIPSIS, $this->style, $marks, $this->overflow, $this->leastPx, $this->ownBox);
+            return new self($this->head, $left . self::ELLIPSIS, $this->style, $marks, $this->overflow, $this->leastPx, $this->ownBox, $this->message, part: $this->part);
         };
         [$least, $most] = [0, count($letters[0])];
         while ($least < $most) {

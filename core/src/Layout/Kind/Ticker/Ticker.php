@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace UpperPane\Core\Layout\Kind\Ticker;
 
+use UpperPane\Core\Data\Message\Message;
+use UpperPane\Core\Data\Rows\Rows;
 use UpperPane\Core\Document\DocumentRefused;
 use UpperPane\Core\Document\Field;
 use UpperPane\Core\Document\Fields;
@@ -11,30 +13,55 @@ use UpperPane\Core\Document\Node;
 use UpperPane\Core\Document\Role;
 use UpperPane\Core\Geometry\Rect;
 use UpperPane\Core\Geometry\Size;
+use UpperPane\Core\Layout\Composer;
+use UpperPane\Core\Layout\Kind\Composable;
 use UpperPane\Core\Layout\Kind\Describes;
+use UpperPane\Core\Layout\Kind\Element;
 use UpperPane\Core\Layout\Kind\ElementHead;
 use UpperPane\Core\Layout\Kind\HasWords;
 use UpperPane\Core\Layout\Kind\Head;
 use UpperPane\Core\Layout\Kind\Text\Text;
 use UpperPane\Core\Layout\Kind\WrittenElement;
+use UpperPane\Core\Layout\Told\InTurn;
+use UpperPane\Core\Layout\Told\Reading;
+use UpperPane\Core\Layout\Told\ReadsData;
+use UpperPane\Core\Layout\Told\RowTeller;
+use UpperPane\Core\Layout\Told\TellsMessage;
+use UpperPane\Core\Layout\Told\TellsRows;
 use UpperPane\Core\Layout\Type\ReadingTime;
 use UpperPane\Core\Layout\Type\TextStyle;
 use UpperPane\Core\Text\FaceMetrics;
 use UpperPane\Core\Text\SetText;
 
 /** Words that run through their box on one line, over and over. */
-final readonly class Ticker implements WrittenElement, HasWords, Describes
+final readonly class Ticker implements WrittenElement, HasWords, Describes, Composable, TellsRows, ReadsData
 {
     use ElementHead;
+    use TellsMessage;
 
     public const KIND = 'ticker';
 
     /** A second of a display refreshes so often unless it was surveyed otherwise. */
     public const REFRESH_HZ = 60.0;
 
+    /** Where there is nothing to be told, it is looked again so often. */
+    private const SILENT_MS = 1000;
+
+    /** Stands between rows. */
+    private const SEPARATOR = ' · ';
+
     /** @param float $speedPxS canvas px a second */
-    private function __construct(private Head $head, public string $text, public TextStyle $style, public float $speedPxS, public bool $toTheRight)
-    {
+    private function __construct(
+        private Head $head,
+        public string $text,
+        public TextStyle $style,
+        public float $speedPxS,
+        public bool $toTheRight,
+        private string $separator = self::SEPARATOR,
+        private ?Message $message = null,
+        private ?Rows $rows = null,
+        private ?InTurn $inTurn = null,
+    ) {
     }
 
     public static function fields(): Fields
@@ -45,6 +72,8 @@ final readonly class Ticker implements WrittenElement, HasWords, Describes
         return $fields ??= Fields::of([
             'text' => Field::text(0, 20_000, Role::Words)->required(),
             'style' => Field::object(TextStyle::fields())->required(),
+            ...self::messageFields(),
+            'separator' => Field::text(0, 100)->saying('between the rows that are told'),
             'speed_px_s' => Field::number(1, 100_000, Role::Speed),
             'way' => Field::oneOf('left', 'right'),
         ]);
@@ -59,14 +88,71 @@ final readonly class Ticker implements WrittenElement, HasWords, Describes
     public static function fromNode(Node $node): static
     {
         $head = Head::fromNode($node, self::fields());
+        $text = $node->field('text')->text(0, 20_000);
+        [$message, $rows] = self::messageOf($node, $text);
 
         return new self(
             $head,
-            trim((string) preg_replace('/\s+/u', ' ', $node->field('text')->text(0, 20_000))),
+            self::onOneLine($text),
             TextStyle::fromNode($node->field('style')),
             $node->optional('speed_px_s')?->number(1.0, 100_000.0, 'px/s') ?? 120.0,
             ($node->optional('way')?->oneOf('left', 'right') ?? 'left') === 'right',
+            $node->optional('separator')?->text(0, 100) ?? self::SEPARATOR,
+            $message,
+            $rows,
         );
+    }
+
+    private static function onOneLine(string $text): string
+    {
+        return trim((string) preg_replace('/\s+/u', ' ', $text));
+    }
+
+    public function composed(Composer $composer, string $path): Element
+    {
+        return $this->toldInTurn($composer, $path);
+    }
+
+    public function says(): string
+    {
+        return $this->text;
+    }
+
+    public function told(RowTeller $row): static
+    {
+        return $this->message === null ? $this : $this->saying($row->tell($this->message));
+    }
+
+    /** All rows, one after the other. */
+    private function over(Reading $reading, int $ms): static
+    {
+        return $this->saying(implode($this->separator, array_map(fn (array $row): string => $this->told($reading->teller($row))->text, $reading->rowsAt($ms))));
+    }
+
+    private function tellsAll(): bool
+    {
+        return true;
+    }
+
+    private function lastsMs(?FaceMetrics $faces): ?int
+    {
+        $length = $faces === null ? null : $this->lengthPx($faces);
+
+        return match (true) {
+            $length === null => null,
+            $this->text === '' => self::SILENT_MS,
+            default => $this->passMs($length),
+        };
+    }
+
+    private function saying(string $text): static
+    {
+        return new self($this->head, self::onOneLine($text), $this->style, $this->speedPxS, $this->toTheRight, $this->separator, $this->message, $this->rows, $this->inTurn);
+    }
+
+    private function in(InTurn $inTurn): static
+    {
+        return new self($this->head, $this->text, $this->style, $this->speedPxS, $this->toTheRight, $this->separator, $this->message, $this->rows, $inTurn);
     }
 
     /** How wide its line is, canvas px; null where the face cannot be measured. */

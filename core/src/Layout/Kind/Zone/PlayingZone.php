@@ -180,6 +180,36 @@ final readonly class PlayingZone implements HasMedia, Nests, FitsContent, Paints
         };
     }
 
+    /**
+     * What each of its enabled items lasts that begins at an instant (Unix ms), in ms; null without end.
+     *
+     * @return list<?int>
+     */
+    public function lengthsAt(int $ms): array
+    {
+        return array_map(
+            fn (Item $item): ?int => $this->isAsLongAsData($item) ? $this->layouts[$item->id]->lengthByData($ms) ?? $this->lengthMs($item) : $this->lengthMs($item),
+            $this->playlist->enabled(),
+        );
+    }
+
+    /**
+     * Of each item that lasts as long as its layout tells data, if that ever changes: the first instant after one at which it does.
+     *
+     * @return list<\Closure(int): ?int>
+     */
+    public function lengthChanges(): array
+    {
+        $lasting = array_filter($this->playlist->enabled(), fn (Item $item): bool => $this->isAsLongAsData($item) && $this->layouts[$item->id]->lengthChangesAfter(PHP_INT_MIN) !== null);
+
+        return array_values(array_map(fn (Item $item): \Closure => $this->layouts[$item->id]->lengthChangesAfter(...), $lasting));
+    }
+
+    private function isAsLongAsData(Item $item): bool
+    {
+        return $item->layout !== null && $item->durationMs === null && $item->lasts !== Lasts::Endless && $this->layouts[$item->id]->lengthByData() !== null;
+    }
+
     /** Length of the film, or of the nested layout's loop, in ms; null for a picture or an endless layout. */
     public function ownLengthMs(Item $item): ?int
     {

@@ -5,6 +5,7 @@ import type { CodeElement, Style } from '../../designs'
 import { useComposer } from '../../composer/composer'
 import FigureField from '../../composer/FigureField.vue'
 import StyleFields from '../../composer/details/StyleFields.vue'
+import MessageFields from '../MessageFields.vue'
 
 /** A code to be scanned: what stands in it, how much of it may be lost, and the words beside it for those who cannot scan it. */
 const props = defineProps<{ one: CodeElement }>()
@@ -29,15 +30,17 @@ function typed(event: Event) {
 </script>
 
 <template>
-  <textarea
-    class="form-control"
-    rows="2"
-    :value="one.text"
-    aria-label="What stands in the code"
-    maxlength="8000"
-    spellcheck="false"
-    @input="typed"
-  ></textarea>
+  <MessageFields :one="one" label="What stands in the code">
+    <textarea
+      class="form-control"
+      rows="2"
+      :value="one.text"
+      aria-label="What stands in the code"
+      maxlength="8000"
+      spellcheck="false"
+      @input="typed"
+    ></textarea>
+  </MessageFields>
   <ChoiceField
     label="Error correction"
     :value="one.level ?? 'M'"

@@ -7,6 +7,7 @@ import { useFaces } from '../../composer/faces'
 import FigureField from '../../composer/FigureField.vue'
 import { type MarkLook, characterAt, lookOf, marked } from '../../composer/marks'
 import StyleFields from '../../composer/details/StyleFields.vue'
+import MessageFields from '../MessageFields.vue'
 
 /** A text: its words, how they are set, how some of them are set otherwise, and what becomes of them where they have no room. */
 const props = defineProps<{ one: TextElement }>()
@@ -34,19 +35,21 @@ const WORDS = { report: 'tell me', shrink: 'smaller type', clip: 'cut with …' 
 </script>
 
 <template>
-  <textarea
-    ref="field"
-    class="form-control"
-    rows="3"
-    :value="one.text"
-    aria-label="Text"
-    maxlength="20000"
-    @input="composer.retext(one.id, ($event.target as HTMLTextAreaElement).value)"
-    @select="pick"
-    @keyup="pick"
-    @pointerup="pick"
-  ></textarea>
-  <fieldset class="wide marks" :disabled="!some">
+  <MessageFields :one="one" label="Text">
+    <textarea
+      ref="field"
+      class="form-control"
+      rows="3"
+      :value="one.text"
+      aria-label="Text"
+      maxlength="20000"
+      @input="composer.retext(one.id, ($event.target as HTMLTextAreaElement).value)"
+      @select="pick"
+      @keyup="pick"
+      @pointerup="pick"
+    ></textarea>
+  </MessageFields>
+  <fieldset v-if="!one.message" class="wide marks" :disabled="!some">
     <legend>{{ some ? 'The words chosen above' : 'Choose words above to set them otherwise' }}</legend>
     <label
       >Weight<select

@@ -4,6 +4,7 @@ import type { Style, TickerElement } from '../../designs'
 import { useComposer } from '../../composer/composer'
 import FigureField from '../../composer/FigureField.vue'
 import StyleFields from '../../composer/details/StyleFields.vue'
+import MessageFields from '../MessageFields.vue'
 
 /** Running text: its words, how fast they run, and which way. */
 const props = defineProps<{ one: TickerElement }>()
@@ -12,14 +13,23 @@ const put = (part: Partial<TickerElement>, gesture?: string) => composer.edit<Ti
 </script>
 
 <template>
-  <textarea
-    class="form-control"
-    rows="3"
-    :value="one.text"
-    aria-label="Running text"
-    maxlength="20000"
-    @input="composer.retext(one.id, ($event.target as HTMLTextAreaElement).value)"
-  ></textarea>
+  <MessageFields :one="one" label="Running text">
+    <textarea
+      class="form-control"
+      rows="3"
+      :value="one.text"
+      aria-label="Running text"
+      maxlength="20000"
+      @input="composer.retext(one.id, ($event.target as HTMLTextAreaElement).value)"
+    ></textarea>
+  </MessageFields>
+  <label v-if="one.rows"
+    >Between rows<input
+      class="form-control form-control-sm"
+      :value="one.separator ?? ' · '"
+      maxlength="100"
+      @change="put({ separator: ($event.target as HTMLInputElement).value })"
+  /></label>
   <label
     >Speed, px a second<FigureField
       :value="one.speed_px_s ?? 120"

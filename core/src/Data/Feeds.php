@@ -1,0 +1,77 @@
+<?php
+
+declare(strict_types=1);
+
+namespace UpperPane\Core\Data;
+
+use UpperPane\Core\Data\Rows\Rows;
+use UpperPane\Core\Data\Rows\RowsInTime;
+use UpperPane\Core\Document\Refused;
+use UpperPane\Core\Units\WallClock;
+
+/** What the sources have told that rows are chosen from. Rows that several ask for are worked out once. */
+final class Feeds
+{
+    /** @var array<string, RowsInTime> */
+    private array $rows = [];
+
+    /** @var array<string, ?non-empty-list<Snapshot>> by time zone and source */
+    private array $snapshots = [];
+
+    /** @param \Closure(string, string): ?non-empty-list<Snapshot> $told of a source, in a time zone, in the order in which they count; null where there is none */
+    private function __construct(private readonly \Closure $told, public readonly bool $isStrict, private readonly ?Stress $stress = null, private readonly int $atMs = 0)
+    {
+    }
+
+    /**
+     * The same as it may come some day.
+     *
+     * @param int $atMs of the rows that it is made of, Unix ms
+     */
+    public function under(Stress $stress, int $atMs): self
+    {
+        return new self($this->told, $this->isStrict, $stress, $atMs);
+    }
+
+    public static function none(): self
+    {
+        return new self(static fn (): null => null, false);
+    }
+
+    /** @param \Closure(string, string): ?non-empty-list<Snapshot> $told of a source, in a time zone, in the order in which they count; each is asked for once; null where there is none */
+    public static function asked(\Closure $told): self
+    {
+        return new self($told, false);
+    }
+
+    /**
+     * @param array<string, non-empty-list<Snapshot>> $snapshots by the id of their source, in the order in which they count
+     * @param bool $isStrict whether a source that is not there is refused, and not told as a finding
+     */
+    public static function of(array $snapshots, bool $isStrict = false): self
+    {
+        return new self(static fn (string $source): ?array => $snapshots[$source] ?? null, $isStrict);
+    }
+
+    /**
+     * @param string $timezone in which times of no zone, and the midnights of dates, are meant
+     * @return ?RowsInTime null where there is no such source
+     * @throws Refused where the path takes too long, or finds too many
+     */
+    public function rows(Rows $rows, string $timezone): ?RowsInTime
+    {
+        $key = "$timezone " . $rows->key();
+        if (!isset($this->rows[$key])) {
+            $source = "$timezone $rows->source";
+            $snapshots = array_key_exists($source, $this->snapshots) ? $this->snapshots[$source] : $this->snapshots[$source] = ($this->told)($rows->source, $timezone);
+            if ($snapshots === null) {
+                return null;
+            }
+            $clock = WallClock::in($timezone);
+            $tables = array_map(static fn (Snapshot $one): array => [$one, $rows->of($one->tree, $clock, $one->zone)], $snapshots);
+            $this->rows[$key] = new RowsInTime($this->stress === null ? $tables : array_map(fn (array $one): array => [$one[0], $this->stress->table($one[1], $this->atMs)], $tables), $rows);
+        }
+
+        return $this->rows[$key];
+    }
+}

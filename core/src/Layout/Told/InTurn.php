@@ -1,0 +1,51 @@
+<?php
+
+declare(strict_types=1);
+
+namespace UpperPane\Core\Layout\Told;
+
+use UpperPane\Core\Time\Loop;
+use UpperPane\Core\Time\RowTurns;
+
+/** An element as it is told over the rows of any instant: each way in which it is, once, by a number. */
+final class InTurn
+{
+    /** @var list<TellsRows> */
+    private array $told = [];
+
+    /** @var array<string, int> by what they say */
+    private array $numbers = [];
+
+    /**
+     * @param \Closure(int): TellsRows $at the element as it is told at an instant, Unix ms
+     * @param \Closure(TellsRows): ?int $length how long it goes through what it says, ms; null without end
+     */
+    public function __construct(public readonly Reading $reading, private readonly \Closure $at, private readonly \Closure $length)
+    {
+    }
+
+    public function element(int $number): TellsRows
+    {
+        return $this->told[$number];
+    }
+
+    /** Null where it never changes. */
+    public function turns(): ?RowTurns
+    {
+        $inTime = $this->reading->inTime;
+
+        return $inTime === null || $inTime->changesAfter(PHP_INT_MIN) === null ? null : new RowTurns($inTime->changesAfter(...), $this->loop(...));
+    }
+
+    public function loop(int $ms): Loop
+    {
+        $told = ($this->at)($ms);
+        $key = $told->says();
+        if (!isset($this->numbers[$key])) {
+            $this->numbers[$key] = count($this->told);
+            $this->told[] = $told;
+        }
+
+        return Loop::ofCycle([$this->numbers[$key]], [$this->numbers[$key] => ($this->length)($told)]);
+    }
+}

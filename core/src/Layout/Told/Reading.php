@@ -1,0 +1,65 @@
+<?php
+
+declare(strict_types=1);
+
+namespace UpperPane\Core\Layout\Told;
+
+use UpperPane\Core\Data\Message\Formats;
+use UpperPane\Core\Data\Rows\Day;
+use UpperPane\Core\Data\Rows\Rows;
+use UpperPane\Core\Data\Rows\RowsInTime;
+use UpperPane\Core\Units\Instant;
+
+/** What an element reads: which rows, how values are told, and what was chosen. */
+final readonly class Reading
+{
+    /**
+     * @param ?RowsInTime $inTime null where there is no such source
+     * @param int $atMs the instant at which the layout is looked at, Unix ms
+     */
+    public function __construct(public Rows $rows, public ?RowsInTime $inTime, public Formats $formats, public int $atMs)
+    {
+    }
+
+    /**
+     * The rows that are chosen at an instant; none where there is no such source.
+     *
+     * @return list<array<string, string|int|float|bool|Instant|Day|null>>
+     */
+    public function rowsAt(int $ms): array
+    {
+        return $this->inTime?->at($ms)->rows ?? [];
+    }
+
+    /** @param array<string, string|int|float|bool|Instant|Day|null> $row */
+    public function teller(array $row): RowTeller
+    {
+        return new RowTeller($row, $this->formats, $this->rows);
+    }
+
+    /**
+     * What messages tell by fallbacks, over the rows of the instant at which it is looked at.
+     *
+     * @param list<TellsRows> $elements
+     * @param bool $all whether all rows are told, or the first alone
+     * @return array{names: list<string>, count: int, row: int}|null the arguments, how many values, and the first row; null where none is
+     */
+    public function missing(array $elements, bool $all): ?array
+    {
+        [$names, $count, $first] = [[], 0, null];
+        $rows = $this->rowsAt($this->atMs);
+        foreach ($all || $rows === [] ? $rows : [$rows[0]] as $place => $row) {
+            foreach ($elements as $element) {
+                $teller = $this->teller($row);
+                foreach ($element->messages() as $message) {
+                    $teller->tell($message);
+                }
+                $count += count($teller->missing);
+                $names += $teller->missing;
+                $first ??= $teller->missing === [] ? null : $place;
+            }
+        }
+
+        return $first === null ? null : ['names' => array_map(strval(...), array_keys($names)), 'count' => $count, 'row' => $first];
+    }
+}

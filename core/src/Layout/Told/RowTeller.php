@@ -1,0 +1,40 @@
+<?php
+
+declare(strict_types=1);
+
+namespace UpperPane\Core\Layout\Told;
+
+use UpperPane\Core\Data\Message\Formats;
+use UpperPane\Core\Data\Message\Message;
+use UpperPane\Core\Data\Rows\Day;
+use UpperPane\Core\Data\Rows\Rows;
+use UpperPane\Core\Units\Instant;
+
+/** Tells messages over one row of data, and keeps count of what was missing. */
+final class RowTeller
+{
+    /** @var array<string, true> arguments that were told by their fallback */
+    public array $missing = [];
+
+    /**
+     * @param array<string, string|int|float|bool|Instant|Day|null> $values by name
+     * @param ?Rows $rows that the row is one of, whose fields may say what stands in the place of a missing value
+     */
+    public function __construct(public readonly array $values, private readonly Formats $formats, private readonly ?Rows $rows = null)
+    {
+    }
+
+    public function tell(Message $message): string
+    {
+        $fallbacks = [];
+        foreach ($message->names() as $name) {
+            $fallbacks[$name] = $this->rows?->fallback($name);
+        }
+        $told = $message->tell($this->values, $this->formats, $fallbacks);
+        foreach ($told->missing as $name) {
+            $this->missing[$name] = true;
+        }
+
+        return $told->text;
+    }
+}

@@ -1,0 +1,17 @@
+import type { BoardElement } from '../../designs'
+import type { ElementKind } from '../kinds'
+import BoardDetails from './BoardDetails.vue'
+import BoardPicker from './BoardPicker.vue'
+
+export const board: ElementKind = {
+  kind: 'board',
+  key: 'b',
+  Details: BoardDetails,
+  isWide: true,
+  isOutlined: true,
+  begins: BoardPicker,
+  figures: (one, analysis) => {
+    const told = analysis?.boards[one.id]
+    return told ? `${told.at_once} at once · ${told.pages.length} × ${(told.pages[0]?.length_ms ?? 0) / 1000} s` : (one as BoardElement).rows.source
+  },
+}
