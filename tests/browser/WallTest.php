@@ -297,7 +297,7 @@ final class WallTest extends TestCase
 
     private static function demoLayout(): Composed
     {
-        return Make::composed((array) json_decode((string) file_get_contents(dirname(__DIR__, 2) . '/demo/layouts/hall-day.json'), true));
+        return Make::demo((array) json_decode((string) file_get_contents(dirname(__DIR__, 2) . '/demo/layouts/hall-day.json'), true));
     }
 
     private static function ran(string $command): string

@@ -214,6 +214,18 @@ final class Make
     }
 
     /**
+     * A layout of the demo, with the others that it names, and sources that have told nothing yet.
+     *
+     * @param Doc $document
+     */
+    public static function demo(array $document): Composed
+    {
+        $all = array_map(static fn (string $file): array => (array) json_decode((string) file_get_contents($file), true), glob(__DIR__ . '/../../demo/layouts/*.json') ?: []);
+
+        return self::composed($document, Library::of($all), (new Surroundings())->fed(Feeds::asked(static fn (): array => [new Snapshot(null)])));
+    }
+
+    /**
      * A board of one line of text for each row.
      *
      * @param mixed ...$more further fields by name

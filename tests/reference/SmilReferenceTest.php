@@ -28,7 +28,7 @@ final class SmilReferenceTest extends TestCase
         foreach (glob(__DIR__ . '/../../demo/layouts/*.json') ?: [] as $file) {
             $document = json_decode((string) file_get_contents($file), true);
             if (isset($document['canvas'])) {
-                $texts[] = $this->smil(Make::composed($document));
+                $texts[] = $this->smil(Make::demo($document));
             }
         }
         $words = Make::layout([['id' => 't', 'kind' => 'text', 'rect' => ['x' => 0, 'y' => 0, 'width' => 9, 'height' => 9], 'text' => "A & B <c>\n\"d\"", 'style' => ['size_px' => 9]]]);

@@ -146,7 +146,7 @@ final class NodeTest extends TestCase
         yield 'a zone without a list' => [['kind' => 'zone'], '/playlist'];
         yield 'no kind' => [[], '/kind'];
         yield 'no place' => [['kind' => 'shape', 'fill' => '#000000', 'rect' => ['x' => 0, 'y' => 0, 'width' => 1]], '/rect/height'];
-        foreach (['chart', 'live', 'web'] as $later) {
+        foreach (['stream', 'live', 'web'] as $later) {
             yield "a $later, which is not drawn yet" => [['kind' => $later], '/kind'];
         }
     }

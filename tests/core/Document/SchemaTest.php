@@ -25,7 +25,7 @@ final class SchemaTest extends TestCase
             $document = json_decode((string) file_get_contents($file), true);
             $kind = isset($document['canvas']) ? 'layout' : 'playlist';
             $this->fits($kind, $document, $file);
-            $layout = $kind === 'layout' ? Make::composed($document) : null;
+            $layout = $kind === 'layout' ? Make::demo($document) : null;
             Library::of([$document]);
             if ($layout !== null) {
                 self::assertSame(0, Make::checked($layout)->toArray()['stops'] + Make::checked($layout)->toArray()['warnings'], "$file is finished work");

@@ -27,7 +27,7 @@ final class ActsTest extends TestCase
         $layout = Layout::fromArray(Make::layout([Make::zone('zone2', 0, 0, 10, 10)]));
         $rect = ['x' => 100, 'y' => 100, 'width' => 600, 'height' => 200];
         foreach (Kinds::names() as $kind) {
-            $known = ['picture' => ['media' => ['name' => 'a.png', 'width' => 16, 'height' => 9]], 'board' => ['rows' => ['source' => 's']]][$kind] ?? null;
+            $known = ['picture' => ['media' => ['name' => 'a.png', 'width' => 16, 'height' => 9]], 'board' => ['rows' => ['source' => 's']], 'chart' => ['rows' => ['source' => 's']]][$kind] ?? null;
             $fields = $known === null ? [] : ['fields' => $known];
             $done = self::done($layout, null, ['do' => 'begin', 'kind' => $kind, 'rect' => $rect] + $fields);
             $layout = $done->layout;

@@ -23,6 +23,7 @@ export type { PlaylistDocument }
 export type Listed = Pick<PlaylistDocument, 'items' | 'interleave'>
 export type {
   BoardElement,
+  ChartElement,
   ClockElement,
   CodeElement,
   Dial,

@@ -7,6 +7,7 @@ export type {
   Clock,
   ClockPart,
   CodePart,
+  LinePart,
   LoopOf,
   Mark,
   Media,

@@ -34,7 +34,8 @@ final readonly class DurationShort implements Check
             $told = [];
             foreach ($loop->items as $slot => $index) {
                 $item = $enabled[$index];
-                if ($item->layout === null || isset($told[$item->id])) {
+                // How long data stand that it lasts as long as, their own checks tell.
+                if ($item->layout === null || isset($told[$item->id]) || $zone->isAsLongAsData($item)) {
                     continue;
                 }
                 $inner = $zone->layouts[$item->id];

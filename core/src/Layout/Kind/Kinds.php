@@ -26,13 +26,14 @@ final readonly class Kinds
         Code\Code::KIND => Code\Code::class,
         Ticker\Ticker::KIND => Ticker\Ticker::class,
         Board\Board::KIND => Board\Board::class,
+        Chart\Chart::KIND => Chart\Chart::class,
     ];
 
     /** Kinds that stand in a part of another element. */
     private const INNER = [Text\Text::KIND, Picture\Picture::KIND, Shape\Shape::KIND, Clock\Clock::KIND, Code\Code::KIND];
 
     /** Kinds of the contract that are not drawn yet. */
-    private const UNBUILT = ['chart', 'live', 'web', 'stream', 'programme'];
+    private const UNBUILT = ['live', 'web', 'stream', 'programme'];
 
     public const MOST_INNER = 100;
 
@@ -126,7 +127,7 @@ final readonly class Kinds
     /** @return list<Check> what is looked for in one kind alone */
     public static function checks(): array
     {
-        return [new Board\BoardChecks(), new Text\TextClipped(), new Ticker\TickerPace(), new Code\CodeScan()];
+        return [new Board\BoardChecks(), new Chart\ChartRange(), new Text\TextClipped(), new Ticker\TickerPace(), new Code\CodeScan()];
     }
 
     public static function rect(): Field

@@ -94,6 +94,12 @@ final readonly class TextStyle
         return new self($this->family, $sizePx, $this->weight, $this->color, $this->align, $this->valign, $this->lineHeight, $this->outline, $this->plate, $this->shadow);
     }
 
+    /** The same elsewhere in its box. */
+    public function aligned(string $align, string $valign): self
+    {
+        return new self($this->family, $this->sizePx, $this->weight, $this->color, $align, $valign, $this->lineHeight, $this->outline, $this->plate, $this->shadow);
+    }
+
     public function coloured(Colour $color): self
     {
         return new self($this->family, $this->sizePx, $this->weight, $color, $this->align, $this->valign, $this->lineHeight, $this->outline, $this->plate, $this->shadow);

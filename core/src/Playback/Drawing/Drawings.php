@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace UpperPane\Core\Playback\Drawing;
 
 use UpperPane\Core\Layout\Kind\Board\Board;
+use UpperPane\Core\Layout\Kind\Chart\Chart;
 use UpperPane\Core\Layout\Kind\Clock\Clock;
 use UpperPane\Core\Layout\Kind\Code\Code;
 use UpperPane\Core\Layout\Kind\Element;
@@ -27,6 +28,7 @@ final readonly class Drawings
         Code::KIND => CodeDrawing::class,
         Ticker::KIND => TickerDrawing::class,
         Board::KIND => BoardDrawing::class,
+        Chart::KIND => ChartDrawing::class,
     ];
 
     public static function of(Element $element): Drawing

@@ -1,6 +1,7 @@
 import type { Component } from 'vue'
 import type { Analysis, Element } from '../designs'
 import { board } from './board'
+import { chart } from './chart'
 import { clock } from './clock'
 import { code } from './code'
 import { picture } from './picture'
@@ -29,6 +30,6 @@ export interface ElementKind {
 }
 
 /** The kinds of elements that can be drawn, in the order of their tools. A new one is a folder here and a line in this table. */
-export const KINDS: ElementKind[] = [zone, text, shape, picture, clock, code, ticker, board]
+export const KINDS: ElementKind[] = [zone, text, shape, picture, clock, code, ticker, board, chart]
 const byName = new Map(KINDS.map((one) => [one.kind, one]))
 export const kindOf = (element: { kind: string }): ElementKind => byName.get(element.kind)!

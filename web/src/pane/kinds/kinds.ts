@@ -2,6 +2,7 @@ import type { Part } from '../sheet'
 import { clock } from './clock'
 import { code } from './code'
 import type { Content, Kind, Tools } from './kind'
+import { line } from './line'
 import { media } from './media'
 import { plate } from './plate'
 import { text } from './text'
@@ -17,6 +18,7 @@ const KINDS: { [K in Part['kind']]: Kind<Extract<Part, { kind: K }>> } = {
   clock,
   code,
   ticker,
+  line,
 }
 
 export const isKnown = (kind: string): kind is Part['kind'] => Object.hasOwn(KINDS, kind)

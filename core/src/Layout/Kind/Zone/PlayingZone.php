@@ -205,7 +205,8 @@ final readonly class PlayingZone implements HasMedia, Nests, FitsContent, Paints
         return array_values(array_map(fn (Item $item): \Closure => $this->layouts[$item->id]->lengthChangesAfter(...), $lasting));
     }
 
-    private function isAsLongAsData(Item $item): bool
+    /** Whether an item lasts as long as its layout tells data. */
+    public function isAsLongAsData(Item $item): bool
     {
         return $item->layout !== null && $item->durationMs === null && $item->lasts !== Lasts::Endless && $this->layouts[$item->id]->lengthByData() !== null;
     }
