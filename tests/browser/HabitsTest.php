@@ -45,9 +45,9 @@ final class HabitsTest extends TestCase
         $this->find('nothing of this name');
         $this->desk->see('.finder', 'no screen says them');
         $this->keys(WebDriverKeys::ESCAPE);
-        $this->find('14:20 next');
-        $this->desk->see('.finder [aria-selected=true]', '“Next sailing 14:20”');
-        $this->desk->see('.finder [aria-selected=true]', 'Hall wall, day, on Hall wall');
+        $this->find('deck leave');
+        $this->desk->see('.finder [aria-selected=true]', '“Leave by deck 2”');
+        $this->desk->see('.finder [aria-selected=true]', 'Deck strip, Tolm Maid, on Deck strip');
         $this->keys(WebDriverKeys::ESCAPE);
         $this->desk->until(fn (): bool => $this->desk->find('.finder') === null, 'the finder to close');
         $this->desk->see('.bar [aria-checked=true]', 'zone');
@@ -87,8 +87,8 @@ final class HabitsTest extends TestCase
         $this->desk->go(Desk::url('/layouts?only=open'));
         $this->desk->see('.choice [aria-checked=true]', 'to hand over');
         $this->desk->see('main', 'Layouts');
-        $this->desk->go(Desk::url('/layouts?search=next%20sailing'));
-        $this->desk->see('.design', 'says “Next sailing 14:20”');
+        $this->desk->go(Desk::url('/layouts?search=leave%20by'));
+        $this->desk->see('.design', 'says “Leave by deck 2”');
         self::assertCount(1, $this->desk->driver->findElements(WebDriverBy::cssSelector('.design')));
         $this->desk->go(Desk::url('/displays?orientation=portrait'));
         $this->desk->see('tbody', 'Gate totem A');

@@ -44,7 +44,13 @@ final class WallTest extends TestCase
         mkdir($folder);
         $canvas = "-size {$wall->canvas->width}x{$wall->canvas->height} xc:black";
         [$said, $pages, $blank] = ["convert $canvas", "convert $canvas", ''];
+        // What tells data says something else at any time.
+        ['x' => $x, 'y' => $y, 'width' => $width, 'height' => $height] = $layout->zones['board']->rect()->toArray();
+        $blank .= sprintf(' -draw "rectangle %d,%d %d,%d"', $x, $y, $x + $width - 1, $y + $height - 1);
         foreach (Make::shownAt($layout, 0)->at(Instant::parse($at)->ms)->toArray()['things'] as $thing) {
+            if (str_starts_with($thing['element'], 'board')) {
+                continue;
+            }
             ['x' => $x, 'y' => $y, 'width' => $width, 'height' => $height] = $thing['rect'];
             if (isset($thing['media'])) {
                 $said .= sprintf(' %s -geometry +%d+%d -composite', dirname(__DIR__, 2) . "/demo/media/{$thing['media']['name']}", $thing['drawn']['x'], $thing['drawn']['y']);

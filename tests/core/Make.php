@@ -268,6 +268,7 @@ final class Make
         for ($n = 0, $count = $random->getInt(1, 3); $n < $count; $n++) {
             $rows = array_map(static fn (int $row): array => [
                 'to' => str_repeat('ab ', $random->getInt(1, 5)) . $row,
+                'n' => $random->getInt(-5, 20),
                 'at' => (string) Instant::ofMs($fromMs + 500 * $random->getInt(-60, 240)),
             ], range(1, $random->getInt(1, 9)));
             $snapshots[] = new Snapshot(
@@ -298,12 +299,22 @@ final class Make
             ] + self::board('{to}', $random->getInt(150, 320), $random->getInt(40, 110));
         }
         $elements[] = self::told('first', '{to}', rows: $rows);
+        $elements[] = self::told('while', 'while', message: false, when: ['rows' => $rows, 'at_least' => $random->getInt(1, 3)]);
+        $elements[] = [
+            'id' => 'chart',
+            'kind' => 'chart',
+            'rect' => ['x' => 0, 'y' => 0, 'width' => 300, 'height' => 200],
+            'rows' => $rows,
+            'type' => ['columns', 'line', 'bars'][$random->getInt(0, 2)],
+        ]
+            + ['value' => 'n', 'category' => 'to', 'style' => ['family' => Typewriter::FAMILY, 'size_px' => 20]];
         $elements[] = ['id' => 'run', 'kind' => 'ticker', 'rect' => ['x' => 0, 'y' => 0, 'width' => 300, 'height' => 50], 'message' => true, 'text' => '{to}', 'rows' => $rows, 'speed_px_s' => 120]
             + ['style' => ['family' => Typewriter::FAMILY, 'size_px' => 20]];
         if ($depth > 0) {
             $elements[] = self::zone('z', 0, 0, 640, 360, [
                 ['id' => 'i', 'layout' => self::tellingLayout($random, $depth - 1)] + ($random->getInt(0, 1) === 0 ? [] : ['duration_ms' => 500 * $random->getInt(4, 30)]),
                 self::picture('p', durationMs: 3000),
+                self::picture('w', durationMs: 2500, when: ['rows' => $rows]),
             ]);
         }
 

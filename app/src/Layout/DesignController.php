@@ -75,7 +75,7 @@ final readonly class DesignController
         $design = $this->design($plural, $id);
         $drawn = $this->forms->of($design->kind)->drawn($design->document) ?? throw Problem::notFound('A picture of this');
 
-        return new JsonResponse($pictures->of($drawn));
+        return new JsonResponse($pictures->of($drawn, isOfNow: true));
     }
 
     #[Route('/{id}', methods: ['PUT'])]
@@ -161,7 +161,7 @@ final readonly class DesignController
 
         return new JsonResponse([
             'changes' => $before === null ? null : Merge::changes($before->document, $kept->document),
-            'picture' => $drawn === null ? null : $pictures->of($drawn),
+            'picture' => $drawn === null ? null : $pictures->of($drawn, isOfNow: true),
         ]);
     }
 

@@ -19,6 +19,8 @@ final readonly class Pictures
     /** Where items come and go, what is due is written out for so long. */
     private const AHEAD_MS = 14 * 86_400_000;
     private const BEHIND_MS = 86_400_000;
+    /** Rows of data come and go all the time: a picture of a list is of now, and holds for so long. */
+    private const WHILE_MS = 6 * 3_600_000;
 
     public function __construct(private MediaAssets $media, private Surroundings $surroundings, private ClockInterface $clock)
     {
@@ -26,14 +28,17 @@ final readonly class Pictures
 
     /**
      * @param string $timezone of the display, which clocks without one of their own tell
+     * @param bool $isOfNow whether it is looked at as it is by now, and not at other times as well
      * @return array{run_sheet: array<string, mixed>, media: object} media: addresses by media id
      */
-    public function of(Composed $layout, string $timezone = 'UTC'): array
+    public function of(Composed $layout, string $timezone = 'UTC', bool $isOfNow = false): array
     {
         $now = 1000 * $this->clock->now()->getTimestamp();
+        $isShort = $isOfNow && $layout->tellsData();
+        [$from, $to] = [$now - ($isShort ? 0 : self::BEHIND_MS), $now + ($isShort ? self::WHILE_MS : self::AHEAD_MS)];
 
         return [
-            'run_sheet' => RunSheet::of(Programme::endless($layout, $timezone), $this->surroundings->at($now), $now - self::BEHIND_MS, $now + self::AHEAD_MS),
+            'run_sheet' => RunSheet::of(Programme::endless($layout, $timezone), $this->surroundings->at($now), $from, $to),
             'media' => (object) $this->addresses($layout),
         ];
     }

@@ -25,6 +25,7 @@ use UpperPane\Core\Time\RotaTurns;
 use UpperPane\Core\Time\StandbyTurns;
 use UpperPane\Core\Time\SteadyTurns;
 use UpperPane\Core\Time\Turns;
+use UpperPane\Core\Time\WhenInTime;
 use UpperPane\Core\Units\Integers;
 use UpperPane\Core\Units\WallClock;
 
@@ -41,6 +42,7 @@ final readonly class Composed
      * @param array<string, Loop> $loops of the zones, by id
      * @param array<string, self> $variants the same content on other canvases, by id
      * @param bool $isFullScreen whether it is a list or a media by itself, that nobody has laid out
+     * @param array<string, WhenInTime> $whens only while what holds elements are drawn, by their ids
      */
     private function __construct(
         public string $id,
@@ -54,6 +56,7 @@ final readonly class Composed
         public ?Recipe $recipe = null,
         public array $variants = [],
         public bool $isFullScreen = false,
+        public array $whens = [],
     ) {
     }
 
@@ -61,9 +64,10 @@ final readonly class Composed
      * @param list<Element> $elements the first lowest
      * @param array<string, self> $variants
      * @param string $path JSON Pointer to the layout
+     * @param array<string, WhenInTime> $whens only while what holds elements are drawn, by their ids
      * @throws BudgetExceeded where a loop, or that of followers, has too many slots
      */
-    public static function of(string $id, string $name, Size $canvas, Colour $background, array $elements, ?Recipe $recipe = null, array $variants = [], string $path = ''): self
+    public static function of(string $id, string $name, Size $canvas, Colour $background, array $elements, ?Recipe $recipe = null, array $variants = [], string $path = '', array $whens = []): self
     {
         $zones = PlayingZone::among($elements);
         [$loops, $leaders] = [[], []];
@@ -81,7 +85,7 @@ final readonly class Composed
             $loops[$zone->id()] = $zone->loop($leader);
         }
 
-        return new self($id, $name, $canvas, $background, $elements, $zones, $zones, $loops, $recipe, $variants);
+        return new self($id, $name, $canvas, $background, $elements, $zones, $zones, $loops, $recipe, $variants, whens: $whens);
     }
 
     /** One zone over a whole canvas, drawn by nobody. */
@@ -142,6 +146,7 @@ final readonly class Composed
             $this->recipe,
             $this->variants,
             $this->isFullScreen,
+            $this->whens,
         );
     }
 
@@ -177,6 +182,20 @@ final readonly class Composed
         return $changes === [] ? null : min($changes);
     }
 
+    /** Whether anything in it, or in a layout within it, tells rows of data. */
+    public function tellsData(): bool
+    {
+        foreach ($this->layouts() as $layout) {
+            foreach ($layout->elements as $element) {
+                if (($element instanceof ReadsData && $element->reads() !== null) || isset($layout->whens[$element->id()])) {
+                    return true;
+                }
+            }
+        }
+
+        return false;
+    }
+
     /** @return list<HasLength> */
     private function havingLength(): array
     {
@@ -204,9 +223,10 @@ final readonly class Composed
             }
             $family = [$leader, ...$following[$id] ?? []];
             $lists = array_map(static fn (PlayingZone $zone): Playlist => $zone->playlist, $family);
+            $whens = array_map(static fn (PlayingZone $zone): array => $zone->whens, $family);
             $changes = $leader->lengthChanges();
-            $rota = $changes !== [] || ItemComings::areAny(...$lists)
-                ? new Rota($lists, new ItemComings($lists, $clock, $leader->lengthsAt(...), $changes), $clock, $anchorMs)
+            $rota = $changes !== [] || array_filter($whens) !== [] || ItemComings::areAny(...$lists)
+                ? new Rota($lists, new ItemComings($lists, $clock, $leader->lengthsAt(...), $changes, $whens), $clock, $anchorMs)
                 : null;
             foreach ($family as $member => $zone) {
                 $own = $rota === null ? new SteadyTurns($this->loops[$zone->id()], $anchorMs) : new RotaTurns($rota, $member);
@@ -231,7 +251,8 @@ final readonly class Composed
     public function isTurning(): bool
     {
         foreach ($this->zones as $zone) {
-            if ($zone->lengthChanges() !== [] || ItemComings::areAny($zone->playlist) || array_filter($zone->nested(), static fn (self $nested): bool => $nested->isTurning()) !== []) {
+            $comesAndGoes = $zone->lengthChanges() !== [] || $zone->whens !== [] || ItemComings::areAny($zone->playlist);
+            if ($comesAndGoes || array_filter($zone->nested(), static fn (self $nested): bool => $nested->isTurning()) !== []) {
                 return true;
             }
         }

@@ -21,6 +21,8 @@ use UpperPane\Core\Media\Media;
 use UpperPane\Core\Time\Playlist;
 use UpperPane\Core\Time\Schedule\Played;
 use UpperPane\Core\Time\Standby;
+use UpperPane\Core\Time\When;
+use UpperPane\Core\Time\WhenInTime;
 
 /**
  * Makes what is composed out of documents: follows refs, and works out loops. Each layout is composed once, whatever mentions it.
@@ -113,7 +115,7 @@ final class Composer
             $this->way = [];
         }
 
-        return Composed::of($layout->id, $layout->name, $layout->canvas, $layout->background, $elements, $layout->recipe, $composed->variants);
+        return Composed::of($layout->id, $layout->name, $layout->canvas, $layout->background, $elements, $layout->recipe, $composed->variants, '', $this->whens($layout, ''));
     }
 
     /** @throws Refused where a ref means nothing, closes a cycle, what it means cannot be read, or a bound is passed */
@@ -243,6 +245,32 @@ final class Composer
         return new Reading($rows, $inTime, $this->formats($rows->language()), $this->surroundings->atMs);
     }
 
+    /**
+     * @param string $path JSON Pointer to the condition
+     * @throws Refused
+     */
+    public function when(When $when, string $path): WhenInTime
+    {
+        return new WhenInTime($when, $this->reading($when->rows, "$path/rows")->inTime);
+    }
+
+    /**
+     * @return array<string, WhenInTime> by id of the element
+     * @throws Refused
+     */
+    private function whens(Layout $layout, string $path): array
+    {
+        $whens = [];
+        foreach ($layout->elements as $place => $element) {
+            $when = $element->when();
+            if ($when !== null) {
+                $whens[$element->id()] = $this->when($when, "$path/elements/$place/when");
+            }
+        }
+
+        return $whens;
+    }
+
     /** How values are told in a language, on the clock of the display. */
     public function formats(string $language): Formats
     {
@@ -321,7 +349,7 @@ final class Composer
             $elements[] = $element instanceof Composable ? $element->composed($this, "$path/elements/$place") : $element;
         }
 
-        return Composed::of($layout->id, $layout->name, $layout->canvas, $layout->background, $elements, $layout->recipe, $variants, $path);
+        return Composed::of($layout->id, $layout->name, $layout->canvas, $layout->background, $elements, $layout->recipe, $variants, $path, $this->whens($layout, $path));
     }
 
     private function mention(string $path): void

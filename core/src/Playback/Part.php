@@ -36,12 +36,16 @@ final readonly class Part
     ) {
     }
 
-    /** The same as a part of another element, which tells a row of data. */
-    public function ownedBy(string $element, string $part, ?int $row): self
+    /**
+     * The same as a part of another element, which tells a row of data.
+     *
+     * @param Box $of the rectangle of that element, as far as it is seen
+     */
+    public function ownedBy(string $element, string $part, ?int $row, Box $of): self
     {
         $place = $row === null ? ['part' => $part] : ['row' => $row, 'part' => $part];
 
-        return new self($element, $this->kind, $this->item, $this->media, $this->rect, $this->drawn, $this->look, $this->opacity, $this->of, $this->changing, $place);
+        return new self($element, $this->kind, $this->item, $this->media, $this->rect, $this->drawn, $this->look, $this->opacity, $of, $this->changing, $place);
     }
 
     /** @return array<string, mixed> */

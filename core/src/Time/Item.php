@@ -24,6 +24,7 @@ final readonly class Item
      * @param bool $tied whether it always comes right behind the item before it in the list
      * @param VolumeByHours $sound how loud it is
      * @param ?Validity $valid when it may play; null for always
+     * @param ?When $when only while so many rows of data are chosen
      */
     private function __construct(
         public string $id,
@@ -40,6 +41,7 @@ final readonly class Item
         public int $weight = 1,
         public bool $tied = false,
         public ?Validity $valid = null,
+        public ?When $when = null,
     ) {
     }
 
@@ -64,6 +66,7 @@ final readonly class Item
                 ->saying('hours at which it is louder or lower, on the clock on the wall of the display; the first that fits holds'),
             'transition' => Field::object(Transition::fields()),
             'valid' => Field::object(Validity::fields()),
+            'when' => When::field(),
         ])->named('Item')->where(['oneOf' => [['required' => ['media']], ['required' => ['layout']]]]);
     }
 
@@ -106,6 +109,7 @@ final readonly class Item
             $node->optional('weight')?->int(1, 1000) ?? 1,
             $node->optional('tied')?->bool() ?? false,
             ($valid = $node->optional('valid')) ? Validity::fromNode($valid) : null,
+            ($when = $node->optional('when')) ? When::fromNode($when) : null,
         );
     }
 
@@ -127,6 +131,7 @@ final readonly class Item
             $this->weight,
             $this->tied,
             $this->valid,
+            $this->when,
         );
     }
 

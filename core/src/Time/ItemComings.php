@@ -13,8 +13,9 @@ final readonly class ItemComings implements Comings
      * @param non-empty-list<Playlist> $lists the leader's first
      * @param \Closure(int): list<?int> $lengths ms of each enabled item of the leader, by instant (Unix ms)
      * @param list<\Closure(int): ?int> $changes of what data make of them: the first instant after one, Unix ms
+     * @param list<array<string, WhenInTime>> $whens of each list: only while what holds items are due, by their ids
      */
-    public function __construct(private array $lists, private WallClock $clock, private \Closure $lengths, private array $changes = [])
+    public function __construct(private array $lists, private WallClock $clock, private \Closure $lengths, private array $changes = [], private array $whens = [])
     {
     }
 
@@ -36,10 +37,10 @@ final readonly class ItemComings implements Comings
     {
         $due = [];
         $utc = (int) floor($ms / 1000);
-        foreach ($this->lists as $list) {
+        foreach ($this->lists as $member => $list) {
             $own = [];
             foreach ($list->enabled() as $place => $item) {
-                if ($item->valid === null || $item->valid->isDue($this->clock, $utc)) {
+                if (($item->valid === null || $item->valid->isDue($this->clock, $utc)) && ($this->whens[$member][$item->id] ?? null)?->holds($ms) !== false) {
                     $own[] = $place;
                 }
             }
@@ -59,7 +60,8 @@ final readonly class ItemComings implements Comings
                 }
             }
         }
-        foreach ($this->changes as $change) {
+        $whens = array_map(static fn (WhenInTime $when): \Closure => $when->changesAfter(...), array_merge(...array_map(array_values(...), $this->whens), ...[[]]));
+        foreach ([...$this->changes, ...$whens] as $change) {
             for ($edge = $change($fromMs - 1); $edge !== null && $edge < $toMs; $edge = $change($edge)) {
                 $edges[] = $edge;
             }

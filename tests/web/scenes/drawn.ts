@@ -2,7 +2,7 @@ import { readFileSync } from 'node:fs'
 import type { RunSheet } from '../../../web/src/pane/sheet'
 import { Stage } from '../../../web/src/pane/stage'
 import { located } from './located'
-import { page } from './page'
+import { cut, page } from './page'
 
 /** What stands on the stage at each of many instants: boxes, words and hands, the lowest first. Sheets and instants come in a file. */
 export function drawn() {
@@ -23,7 +23,7 @@ export function drawn() {
           item: part.dataset.item ?? null,
           kind: part.dataset.kind,
           // What fills is seen through a window of its own.
-          rect: (part.dataset.kind === 'shape' ? moving : part).seen,
+          rect: part.dataset.kind === 'shape' ? cut(moving.box, part.seen) : part.seen,
           drawn: (part.dataset.kind === 'ticker' ? moving : content).box,
           opacity: part.opacity,
           text: content

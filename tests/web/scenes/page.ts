@@ -122,7 +122,7 @@ export class Element_ {
   }
 }
 
-function cut(a: Box, b: Box): Box {
+export function cut(a: Box, b: Box): Box {
   const [x, y] = [Math.max(a.x, b.x), Math.max(a.y, b.y)]
   return {
     x,

@@ -9,6 +9,8 @@ const props = defineProps<{ design: Pick<DesignSummary, 'id' | 'revision'>; plur
 const still = useTemplateRef('still')
 const seen = useElementVisibility(still, { once: true })
 const picture = usePicture(props.plural, () => props.design)
+/** What is less wide than the room for it, as a square is, is as high as that. */
+const isTall = (canvas: { width: number; height: number }) => canvas.width * 148 < canvas.height * 262
 </script>
 
 <template>
@@ -17,7 +19,7 @@ const picture = usePicture(props.plural, () => props.design)
       v-if="seen && picture.data.value"
       class="fit"
       :style="{ aspectRatio: `${picture.data.value.run_sheet.canvas.width} / ${picture.data.value.run_sheet.canvas.height}` }"
-      :class="{ tall: picture.data.value.run_sheet.canvas.height > picture.data.value.run_sheet.canvas.width }"
+      :class="{ tall: isTall(picture.data.value.run_sheet.canvas) }"
     >
       <PictureNow :sheet="picture.data.value.run_sheet" :media="picture.data.value.media" :at="at" />
     </div>

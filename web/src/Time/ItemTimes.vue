@@ -5,6 +5,7 @@ import { DAYS, DAY_NAMES, type Item, type Level, SIDES, type Validity, useDesign
 import { api, sentence } from '../ui/api'
 import ChoiceField from '../ui/ChoiceField.vue'
 import { vKept } from '../ui/kept'
+import WhenFields from '../Data/WhenFields.vue'
 import LocalField from '../ui/LocalField.vue'
 
 type How = 'stated' | 'own' | 'leader' | 'endless'
@@ -172,6 +173,7 @@ function hours(event: Event) {
           :aria-label="`Hours of ${name}`"
           @change="hours"
       /></label>
+      <WhenFields class="wide" :when="item.when" what="And" @change="(when) => emit('change', { when })" />
     </fieldset>
   </div>
 </template>

@@ -26,6 +26,11 @@ final readonly class DataTold implements Check
     public function findings(Subject $subject): iterable
     {
         foreach ($subject->layout->elements as $element) {
+            $when = $subject->layout->whens[$element->id()] ?? null;
+            if ($when !== null && $when->inTime === null) {
+                $message = sprintf('"%s" is drawn only while rows of "%s" are chosen, and there is no such source.', $element->id(), $when->when->rows->source);
+                yield new Finding('data.unknown', Level::Stop, [$element->id()], $message, ['source' => $when->when->rows->source], $element->rect());
+            }
             $reading = $element instanceof ReadsData ? $element->reads() : null;
             if ($element instanceof ReadsData && $reading !== null) {
                 yield from self::of($element, $reading);

@@ -10,6 +10,7 @@ use UpperPane\Core\Document\Reason;
 use UpperPane\Core\Document\Role;
 use UpperPane\Core\Geometry\Box;
 use UpperPane\Core\Geometry\Rect;
+use UpperPane\Core\Time\When;
 
 /** A written element that has a Head, and what follows from the fields of its kind. */
 trait ElementHead
@@ -35,6 +36,11 @@ trait ElementHead
     public function isHidden(): bool
     {
         return $this->head->hidden;
+    }
+
+    public function when(): ?When
+    {
+        return $this->head->when;
     }
 
     public function isLocked(): bool

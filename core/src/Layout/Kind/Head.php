@@ -4,18 +4,22 @@ declare(strict_types=1);
 
 namespace UpperPane\Core\Layout\Kind;
 
-use UpperPane\Core\Document\DocumentRefused;
 use UpperPane\Core\Document\Field;
 use UpperPane\Core\Document\Fields;
 use UpperPane\Core\Document\Node;
+use UpperPane\Core\Document\Refused;
 use UpperPane\Core\Document\Role;
 use UpperPane\Core\Geometry\Rect;
+use UpperPane\Core\Time\When;
 
 /** What every kind of element has: its id, its rectangle in canvas px, and whether it is left out for the time being. */
 final readonly class Head
 {
-    /** @param array<string, mixed> $given the whole element, as it was read */
-    private function __construct(public string $id, public Rect $rect, public bool $hidden, public bool $locked, public array $given)
+    /**
+     * @param array<string, mixed> $given the whole element, as it was read
+     * @param ?When $when it is drawn; null for always
+     */
+    private function __construct(public string $id, public Rect $rect, public bool $hidden, public bool $locked, public array $given, public ?When $when = null)
     {
     }
 
@@ -32,12 +36,13 @@ final readonly class Head
             'hidden' => Field::bool()->saying('left out for the time being: neither drawn nor checked'),
             'locked' => Field::bool()->saying('hands leave it alone'),
             'group' => Field::id(Role::Group)->saying('elements of one group are chosen together'),
+            'when' => When::field(),
         ]);
     }
 
     /**
      * @param Fields $own the fields that this kind has beside these
-     * @throws DocumentRefused on a field that this kind does not have
+     * @throws Refused on a field that this kind does not have
      */
     public static function fromNode(Node $node, Fields $own): self
     {
@@ -53,6 +58,7 @@ final readonly class Head
             $node->optional('hidden')?->bool() ?? false,
             $node->optional('locked')?->bool() ?? false,
             $given,
+            ($when = $node->optional('when')) ? When::fromNode($when) : null,
         );
     }
 

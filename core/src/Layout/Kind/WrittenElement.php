@@ -10,6 +10,7 @@ use UpperPane\Core\Document\Node;
 use UpperPane\Core\Document\Refused;
 use UpperPane\Core\Geometry\Rect;
 use UpperPane\Core\Geometry\Size;
+use UpperPane\Core\Time\When;
 
 /** An element as a document says it: read once, and written back as it was read. A new kind implements this and has a line in Kinds. */
 interface WrittenElement extends Element
@@ -26,6 +27,9 @@ interface WrittenElement extends Element
 
     /** @throws DocumentRefused */
     public static function fromNode(Node $node): static;
+
+    /** Only while what is chosen of data it is drawn; null for always. */
+    public function when(): ?When;
 
     /** Whether hands leave it alone. */
     public function isLocked(): bool;

@@ -34,11 +34,13 @@ final readonly class BoardDrawing implements Drawing
         $inside = $placing->in(Box::ofRect($element->rect()));
         $isSame = static fn (WrittenElement $one): bool => !$one instanceof TellsRows || $one->messages() === [];
         [$same, $told] = [array_filter($element->board->header, $isSame), array_values(array_filter($element->board->header, static fn (WrittenElement $one): bool => !$isSame($one)))];
+        $of = $placing->rect(Box::ofRect($element->rect()));
         $draw = fn (WrittenElement $one, ?int $row, Placing $where): array => self::owned(
             Drawings::of($one)->layers($one, $layout, $where, $drawer, null),
             $placing->element($element->id()),
             $one->id(),
             $row,
+            $of,
         );
         $scenes = new GrownScenes(
             fn (int $number): Scene => $number < 0
@@ -110,7 +112,13 @@ final readonly class BoardDrawing implements Drawing
         $box = Box::ofRect($rect);
         $look = ['shape' => 'rectangle', 'fill' => $fill, 'radius_px' => 0];
 
-        return (new Part('', Shape::KIND, null, null, $inside->rect($box), $inside->box($box), $look))->ownedBy($inside->element($board->id()), $part, $row);
+        return (new Part('', Shape::KIND, null, null, $inside->rect($box), $inside->box($box), $look))->ownedBy($inside->element($board->id()), $part, $row, self::whole($board, $inside));
+    }
+
+    /** The whole of a board, as far as it is seen. */
+    private static function whole(PlayingBoard $board, Placing $inside): Box
+    {
+        return $inside->rect(Box::ofRect(Rect::whole($board->rect()->size())));
     }
 
     /**
@@ -130,7 +138,7 @@ final readonly class BoardDrawing implements Drawing
         $scenes = new GrownScenes(static function (int $number) use ($board, $inTime, $spans, $inside, $drawer, $own): Scene {
             $text = $board->mark($inTime->snapshot($spans[$number][0])->agesFromMs() ?? 0);
 
-            return Scene::of("age $number", TextDrawing::part($text, $text, $inside, $drawer)->ownedBy($own, 'age', null));
+            return Scene::of("age $number", TextDrawing::part($text, $text, $inside, $drawer)->ownedBy($own, 'age', null, self::whole($board, $inside)));
         }, Transition::cut());
         $turns = new SteadyTurns(Loop::of([]));
         foreach ($spans as $number => $span) {
@@ -144,8 +152,8 @@ final readonly class BoardDrawing implements Drawing
      * @param list<Part|ZonePlan> $layers
      * @return list<Part|ZonePlan>
      */
-    private static function owned(array $layers, string $element, string $part, ?int $row): array
+    private static function owned(array $layers, string $element, string $part, ?int $row, Box $of): array
     {
-        return array_map(static fn (Part|ZonePlan $layer): Part|ZonePlan => $layer instanceof Part ? $layer->ownedBy($element, $part, $row) : $layer, $layers);
+        return array_map(static fn (Part|ZonePlan $layer): Part|ZonePlan => $layer instanceof Part ? $layer->ownedBy($element, $part, $row, $of) : $layer, $layers);
     }
 }

@@ -41,8 +41,9 @@ final readonly class ChartDrawing implements Drawing
     {
         $box = Box::ofRect($one->rect);
         $own = $placing->element($chart->id());
+        $of = $placing->rect(Box::ofRect($chart->rect()));
         if ($one->style !== null) {
-            return TextDrawing::part($chart, Text::within($chart, $one->rect, $one->text, $one->style), $placing, $drawer)->ownedBy($own, $one->part, $one->row);
+            return TextDrawing::part($chart, Text::within($chart, $one->rect, $one->text, $one->style), $placing, $drawer)->ownedBy($own, $one->part, $one->row, $of);
         }
         $fill = $one->fill->hex ?? '#000000';
         [$kind, $look] = $one->points === []
@@ -54,6 +55,6 @@ final readonly class ChartDrawing implements Drawing
                 'color' => $fill,
             ]]];
 
-        return (new Part($own, $kind, null, null, $placing->rect($box), $placing->box($box), $look))->ownedBy($own, $one->part, $one->row);
+        return (new Part($own, $kind, null, null, $placing->rect($box), $placing->box($box), $look))->ownedBy($own, $one->part, $one->row, $of);
     }
 }

@@ -18,6 +18,7 @@ use UpperPane\Core\Layout\Type\TextStyle;
 use UpperPane\Core\Playback\Base;
 use UpperPane\Core\Playback\Changing;
 use UpperPane\Core\Playback\GrownScenes;
+use UpperPane\Core\Playback\ListedScenes;
 use UpperPane\Core\Playback\Part;
 use UpperPane\Core\Playback\Placing;
 use UpperPane\Core\Playback\Scene;
@@ -26,6 +27,7 @@ use UpperPane\Core\Playback\ZonePlan;
 use UpperPane\Core\Time\Loop;
 use UpperPane\Core\Time\Transition;
 use UpperPane\Core\Time\Turns;
+use UpperPane\Core\Time\WhenInTime;
 use UpperPane\Core\Units\WallClock;
 
 /** Draws layouts: what all drawings have in common, and what they need. */
@@ -50,10 +52,25 @@ final readonly class Drawer
     {
         $layers = [];
         foreach ($layout->visible()->elements as $element) {
-            array_push($layers, ...Drawings::of($element)->layers($element, $layout, $placing, $this, $turns[$element->id()] ?? null));
+            $drawn = fn (): array => Drawings::of($element)->layers($element, $layout, $placing, $this, $turns[$element->id()] ?? null);
+            $when = $layout->whens[$element->id()] ?? null;
+            array_push($layers, ...($when === null ? $drawn() : [$this->while($when, $element, $placing, $drawn)]));
         }
 
         return $layers;
+    }
+
+    /**
+     * What is drawn only while something holds.
+     *
+     * @param \Closure(): list<Part|ZonePlan> $drawn
+     */
+    private function while(WhenInTime $when, Element $element, Placing $placing, \Closure $drawn): ZonePlan
+    {
+        $turns = $this->begins ? $when->turns()->begun() : $when->turns();
+        $scenes = new ListedScenes([Scene::later('while', $drawn)], [Transition::cut()]);
+
+        return $this->zone($element->id(), $when->holds($this->surroundings->atMs) ? Loop::endless(0) : Loop::of([]), $scenes, $element->rect(), $placing, $turns, walks: true);
     }
 
     /**

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
+import WhenFields from '../../Data/WhenFields.vue'
 import TypedLine from '../../ui/TypedLine.vue'
 import type { Analysis } from '../designs'
 import { kindOf } from '../kinds/kinds'
@@ -50,6 +51,10 @@ const figures = computed(() => (one.value && kind.value?.figures?.(one.value, pr
     <p v-if="one && analysis?.says[one.id]" class="says figures">{{ analysis.says[one.id] }}</p>
     <component :is="kind.Details" v-if="one && kind?.isWide" :key="one.id" :one="one" :analysis="analysis" @again="emit('again')" />
     <FieldGrid v-else-if="one && kind"><component :is="kind.Details" :key="one.id" :one="one" :timezone="timezone" /></FieldGrid>
+    <details v-if="one" :key="`when ${one.id}`" class="only" :open="one.when !== undefined">
+      <summary>Only while…</summary>
+      <WhenFields :when="one.when" what="Drawn" @change="(when) => composer.edit(one!.id, { when })" />
+    </details>
     <Repeat v-model="repeating" />
   </section>
   <section v-else class="details" aria-label="Canvas">
@@ -100,5 +105,14 @@ h2 .figures {
   color: var(--soft);
   font-size: 0.8125rem;
   border-top: 1px solid var(--rule);
+}
+.only {
+  border-top: 1px solid var(--rule);
+  padding: 0 14px 8px;
+}
+.only summary {
+  padding: 5px 0;
+  font-size: 0.8125rem;
+  font-weight: 700;
 }
 </style>

@@ -43,6 +43,9 @@ final class PlayingBoard implements ReadsData, HasLength, HasWords, HasMedia, De
     /** Type in which the age of data is told: the shorter side of the board over this. */
     private const MARK_SHARE = 24;
 
+    /** Rows as they are told, no more. */
+    private const REMEMBERED = 5_000;
+
     /** So many of the longest values are measured, to find the one that needs the most room. */
     private const MEASURED = 16;
 
@@ -57,6 +60,9 @@ final class PlayingBoard implements ReadsData, HasLength, HasWords, HasMedia, De
 
     /** @var ?list<int> Unix ms, rising: when a highlight may begin or cease by itself */
     private ?array $edges = null;
+
+    /** @var array<string, list<WrittenElement>> the pattern as it is told, by row */
+    private array $told = [];
 
     /** @var ?list<WrittenElement> the pattern where its first row stands, canvas px */
     private ?array $placed = null;
@@ -284,7 +290,14 @@ final class PlayingBoard implements ReadsData, HasLength, HasWords, HasMedia, De
      */
     public function told(array $row): array
     {
-        return $this->over($this->board->pattern, $this->reading->teller($row));
+        // A row stands on many pages, one place further up on each.
+        $key = serialize($row);
+        if (!isset($this->told[$key])) {
+            $this->told = count($this->told) < self::REMEMBERED ? $this->told : [];
+            $this->told[$key] = $this->over($this->board->pattern, $this->reading->teller($row));
+        }
+
+        return $this->told[$key];
     }
 
     /**

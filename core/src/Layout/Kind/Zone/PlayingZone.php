@@ -7,6 +7,7 @@ namespace UpperPane\Core\Layout\Kind\Zone;
 use UpperPane\Core\Colour\Colour;
 use UpperPane\Core\Document\DocumentRefused;
 use UpperPane\Core\Document\Reason;
+use UpperPane\Core\Document\Refused;
 use UpperPane\Core\Geometry\Fit;
 use UpperPane\Core\Geometry\Rect;
 use UpperPane\Core\Geometry\Size;
@@ -29,6 +30,7 @@ use UpperPane\Core\Time\ItemActs;
 use UpperPane\Core\Time\Lasts;
 use UpperPane\Core\Time\Loop;
 use UpperPane\Core\Time\Playlist;
+use UpperPane\Core\Time\WhenInTime;
 
 /** A zone with all that it plays: its list, the layouts in it, and its standby. */
 final readonly class PlayingZone implements HasMedia, Nests, FitsContent, Paints, Compares
@@ -39,6 +41,7 @@ final readonly class PlayingZone implements HasMedia, Nests, FitsContent, Paints
      * @param ?string $follows id of the zone that sets the moments of this one
      * @param ?Colour $ground what is seen beside content that leaves bars
      * @param array<string, mixed> $written as it stands in its document
+     * @param array<string, WhenInTime> $whens only while what holds items are due, by their ids
      */
     private function __construct(
         private string $id,
@@ -50,6 +53,7 @@ final readonly class PlayingZone implements HasMedia, Nests, FitsContent, Paints
         public ?string $follows,
         public ?Colour $ground,
         private array $written,
+        public array $whens = [],
     ) {
     }
 
@@ -71,6 +75,7 @@ final readonly class PlayingZone implements HasMedia, Nests, FitsContent, Paints
             $zone->follows,
             $zone->ground,
             $zone->toArray(),
+            self::whensOf($list, $zone->ref !== null, $composer, "$path/playlist"),
         );
     }
 
@@ -84,7 +89,18 @@ final readonly class PlayingZone implements HasMedia, Nests, FitsContent, Paints
         $list = $composer->list($list, null, '');
         $standby = $list->standby === null ? null : $composer->standby($list->standby, $canvas, $id, '/standby');
 
-        return new self($id, Rect::whole($canvas), false, $list, self::layoutsOf($list, [], false, $canvas, false, $composer, ''), $standby, null, null, []);
+        return new self(
+            $id,
+            Rect::whole($canvas),
+            false,
+            $list,
+            self::layoutsOf($list, [], false, $canvas, false, $composer, ''),
+            $standby,
+            null,
+            null,
+            [],
+            self::whensOf($list, false, $composer, ''),
+        );
     }
 
     /**
@@ -275,6 +291,34 @@ final readonly class PlayingZone implements HasMedia, Nests, FitsContent, Paints
     }
 
     /**
+     * @param bool $isElsewhere whether the list is a document of its own
+     * @return array<string, WhenInTime> by item id
+     * @throws Refused
+     */
+    private static function whensOf(Playlist $list, bool $isElsewhere, Composer $composer, string $path): array
+    {
+        $whens = [];
+        foreach ($list->all() as $index => $item) {
+            if ($item->when !== null) {
+                $whens[$item->id] = $composer->when($item->when, self::pathOf($list, $index, $isElsewhere, $path) . '/when');
+            }
+        }
+
+        return $whens;
+    }
+
+    /** JSON Pointer to an item. */
+    private static function pathOf(Playlist $list, int $index, bool $isElsewhere, string $path): string
+    {
+        return match (true) {
+            $isElsewhere => $path,
+            $index < count($list->items) => "$path/items/$index",
+            $list->interleaved !== null => "$path/interleave/ref",
+            default => sprintf('%s/interleave/items/%d', $path, $index - count($list->items)),
+        };
+    }
+
+    /**
      * @param array<string, Layout> $read those that have been read, by item id
      * @param bool $isElsewhere whether the list is a document of its own
      * @return array<string, Composed>
@@ -284,12 +328,7 @@ final readonly class PlayingZone implements HasMedia, Nests, FitsContent, Paints
     {
         $layouts = [];
         foreach ($list->all() as $index => $item) {
-            $at = match (true) {
-                $isElsewhere => $path,
-                $index < count($list->items) => "$path/items/$index",
-                $list->interleaved !== null => "$path/interleave/ref",
-                default => sprintf('%s/interleave/items/%d', $path, $index - count($list->items)),
-            };
+            $at = self::pathOf($list, $index, $isElsewhere, $path);
             if ($item->layout !== null) {
                 $layouts[$item->id] = $composer->nested($item->layout, $read[$item->id] ?? null)->for($size);
                 if ($item->durationMs === null && $item->lasts !== Lasts::Endless && !$layouts[$item->id]->hasLoop() && !$follows) {
