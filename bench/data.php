@@ -6,10 +6,17 @@ declare(strict_types=1);
 
 namespace UpperPane\Bench;
 
+use UpperPane\Core\Data\Feeds;
 use UpperPane\Core\Data\Rows\Rows;
+use UpperPane\Core\Data\Snapshot;
 use UpperPane\Core\Data\Tree\ReadOptions;
 use UpperPane\Core\Data\Tree\Trees;
 use UpperPane\Core\Document\Node;
+use UpperPane\Core\Layout\Checks;
+use UpperPane\Core\Layout\Composer;
+use UpperPane\Core\Layout\Layout;
+use UpperPane\Core\Layout\Surroundings;
+use UpperPane\Core\Text\FaceMetrics;
 use UpperPane\Core\Units\WallClock;
 
 function benchData(float $hash): void
@@ -37,4 +44,25 @@ function benchData(float $hash): void
     memory_reset_peak_usage();
     $whole = seconds(static fn (): mixed => $some->of(Trees::read($csv, ReadOptions::of()), $clock)->at(0), 1);
     say('a CSV of 100,000 rows read, chosen and sorted', sprintf('%.1f s, %.0f MB, %s x baseline', $whole, memory_get_peak_usage() / 1e6, number_format($whole / $hash)), 'under 2 s, 256 MB');
+}
+
+/** A board of many rows, paged and checked as the composer asks for it while a hand holds a handle. */
+function benchBoard(float $hash, FaceMetrics $faces): void
+{
+    $tree = array_map(static fn (int $n): \stdClass => (object) [
+        'to' => 'Port ' . $n * 7919 % 5000, 'status' => $n % 9 === 0 ? 'cancelled' : 'on time', 'departs' => gmdate('Y-m-d\TH:i:s\Z', 1_780_000_000 + 60 * $n), 'berth' => $n % 6,
+    ], range(1, 10_000));
+    $told = static fn (string $id, string $text, int $x): array => [
+        'id' => $id, 'kind' => 'text', 'message' => true, 'text' => $text, 'rect' => ['x' => $x, 'y' => 0, 'width' => 480, 'height' => 120], 'style' => ['size_px' => 48],
+    ];
+    $layout = Layout::fromArray(['format' => Layout::FORMAT, 'id' => 'l', 'name' => 'L', 'canvas' => ['width' => 1920, 'height' => 1080], 'elements' => [[
+        'id' => 'b', 'kind' => 'board', 'rect' => ['x' => 0, 'y' => 0, 'width' => 1920, 'height' => 1080], 'rows' => ['source' => 's'],
+        'pattern' => ['size' => ['width' => 1920, 'height' => 120], 'elements' => [$told('departs', '{departs, time, HH:mm}', 0), $told('to', '{to}', 480), $told('berth', 'Berth {berth}', 960)]],
+    ]]]);
+    $feeds = Feeds::of(['s' => [new Snapshot($tree)]]);
+    $surroundings = (new Surroundings('Europe/Lisbon', $faces))->fed($feeds);
+    // The rows are worked out once for each snapshot, whatever a hand does.
+    Composer::compose($layout, null, $surroundings);
+    $checked = seconds(static fn (): mixed => Checks::run(Composer::compose($layout, null, $surroundings), $surroundings), 3);
+    say('a board of 10,000 rows paged and checked', sprintf('%.0f ms, %s x baseline', 1000 * $checked, number_format($checked / $hash)), 'under 200 ms');
 }

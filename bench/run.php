@@ -152,6 +152,7 @@ require __DIR__ . '/time.php';
 benchTime($hash);
 require __DIR__ . '/data.php';
 benchData($hash);
+benchBoard($hash, $faces);
 
 $base = getenv('UPPER_PANE_URL');
 if (is_string($base) && str_starts_with($base, 'http://127.0.0.1')) {

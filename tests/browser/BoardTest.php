@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace UpperPane\Tests\Browser;
 
+use Facebook\WebDriver\Interactions\WebDriverActions;
 use Facebook\WebDriver\WebDriverKeys;
 use PHPUnit\Framework\TestCase;
 use UpperPane\Tests\Browser\Support\Chrome;
@@ -53,6 +54,15 @@ final class BoardTest extends TestCase
         $this->desk->type('[aria-label="length of a page in ms"]', '5000');
         $rows = (int) $this->told('rows');
         $this->desk->until(fn (): bool => $this->told('seconds') === (string) (5 * (int) ceil($rows / 4)), 'its length to be pages of 5 s');
+
+        // The same by the handle at the end of the first row; Escape puts back what was there.
+        $handle = $this->desk->see('.board-handles circle');
+        (new WebDriverActions($this->desk->driver))->moveToElement($handle)->clickAndHold()->moveByOffset(0, 40)->perform();
+        $this->desk->until(fn (): bool => (int) $this->told('at once') < 4, 'fewer rows while it is held');
+        $this->desk->driver->getKeyboard()->sendKeys(WebDriverKeys::ESCAPE);
+        (new WebDriverActions($this->desk->driver))->release()->perform();
+        $this->desk->until(fn (): bool => $this->told('at once') === '4', 'four rows again');
+        self::assertSame('200', $this->desk->value('[aria-label="height of a row"]'));
 
         // A brace offers the fields.
         $this->desk->script('const area = document.querySelector(`[aria-label="Text of item"]`); area.focus(); area.setSelectionRange(99, 99)');

@@ -18,6 +18,9 @@ final readonly class Budget
     public const ELEMENTS = 2_000;
     public const ELEMENTS_SAID = 'has %s elements; %s are the most.';
 
+    /** Rows of data that one element tells, at the instant at which it is looked at. */
+    public const ROWS = 20_000;
+
     /** Slots of a loop, or of the loop of its followers, until all begins again. */
     public const SLOTS = 100_000;
 
@@ -49,6 +52,12 @@ final readonly class Budget
     public static function ofElements(int $elements, string $path): void
     {
         self::hold($elements, self::ELEMENTS, $path, self::ELEMENTS_SAID);
+    }
+
+    /** @throws BudgetExceeded */
+    public static function ofRows(int $rows, string $path): void
+    {
+        self::hold($rows, self::ROWS, $path, 'chooses %s rows; %s are the most that an element tells. A limit, or conditions, choose fewer.');
     }
 
     /** @throws BudgetExceeded */

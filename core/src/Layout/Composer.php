@@ -233,13 +233,18 @@ final class Composer
      * What an element reads.
      *
      * @param string $path JSON Pointer to the rows
+     * @param bool $all whether all rows are told that are chosen
      * @throws Refused where rows cannot be worked out; where there is no such source, and that is not to be told as a finding
      */
-    public function reading(Rows $rows, string $path): Reading
+    public function reading(Rows $rows, string $path, bool $all = false): Reading
     {
         $inTime = $this->surroundings->feeds?->rows($rows, $this->surroundings->timezone);
         if ($inTime === null && $this->surroundings->feeds?->isStrict === true) {
             throw DocumentRefused::because(Reason::DataUnknown, sprintf('%s/source is "%s", and no data of that source are given.', $path, $rows->source), "$path/source");
+        }
+
+        if ($all) {
+            Budget::ofRows(count($inTime?->at($this->surroundings->atMs)->rows ?? []), $path);
         }
 
         return new Reading($rows, $inTime, $this->formats($rows->language()), $this->surroundings->atMs);

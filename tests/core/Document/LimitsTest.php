@@ -12,6 +12,7 @@ use UpperPane\Core\Document\Reason;
 use UpperPane\Core\Finding\Finding;
 use UpperPane\Core\Layout\Checks;
 use UpperPane\Core\Layout\Library;
+use UpperPane\Core\Layout\Surroundings;
 use UpperPane\Core\Playback\Course;
 use UpperPane\Core\Playback\Programme;
 use UpperPane\Core\Playback\RunSheet;
@@ -75,6 +76,10 @@ final class LimitsTest extends TestCase
             ],
             // The core reads more, so that a stored one opens; who saves anew and who asks is held to it.
             'elements of a layout' => ['/elements', static fn () => Budget::ofElements(2001, '/elements')],
+            'rows of data that an element tells, at the instant at which it is looked at' => ['/elements/0/rows', static function (): void {
+                $surroundings = (new Surroundings())->fed(Make::fed(array_fill(0, 20_001, ['to' => 'Tolm'])));
+                Make::composed(Make::layout([Make::board()]), null, $surroundings);
+            }],
             'slots of a loop, weights and extras counted, until all begins again' => ['/elements/0/playlist/interleave', static fn () => Make::composed(Make::layout([[
                 'playlist' => ['items' => $list(1000), 'interleave' => ['every' => 1, 'items' => array_map(static fn (int $n): array => Make::picture("x$n"), range(1, 1999))]],
             ] + Make::zone('z', 0, 0, 9, 9)]))],

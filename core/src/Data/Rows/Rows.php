@@ -140,10 +140,10 @@ final readonly class Rows
         }
     }
 
-    /** What a missing value of a field is told by; null where nothing is said. */
-    public function fallback(string $field): ?string
+    /** @return array<string, ?string> what missing values are told by, by field; null where nothing is said */
+    public function fallbacks(): array
     {
-        return $this->fields[$field]->fallback ?? null;
+        return array_map(static fn (RowField $field): ?string => $field->fallback, $this->fields ?? []);
     }
 
     /**

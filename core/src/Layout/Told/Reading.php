@@ -13,12 +13,16 @@ use UpperPane\Core\Units\Instant;
 /** What an element reads: which rows, how values are told, and what was chosen. */
 final readonly class Reading
 {
+    /** @var array<string, ?string> what stands in the place of a missing value, by field */
+    private array $fallbacks;
+
     /**
      * @param ?RowsInTime $inTime null where there is no such source
      * @param int $atMs the instant at which the layout is looked at, Unix ms
      */
     public function __construct(public Rows $rows, public ?RowsInTime $inTime, public Formats $formats, public int $atMs)
     {
+        $this->fallbacks = $rows->fallbacks();
     }
 
     /**
@@ -34,7 +38,7 @@ final readonly class Reading
     /** @param array<string, string|int|float|bool|Instant|Day|null> $row */
     public function teller(array $row): RowTeller
     {
-        return new RowTeller($row, $this->formats, $this->rows);
+        return new RowTeller($row, $this->formats, $this->fallbacks);
     }
 
     /**

@@ -7,7 +7,6 @@ namespace UpperPane\Core\Layout\Told;
 use UpperPane\Core\Data\Message\Formats;
 use UpperPane\Core\Data\Message\Message;
 use UpperPane\Core\Data\Rows\Day;
-use UpperPane\Core\Data\Rows\Rows;
 use UpperPane\Core\Units\Instant;
 
 /** Tells messages over one row of data, and keeps count of what was missing. */
@@ -18,19 +17,15 @@ final class RowTeller
 
     /**
      * @param array<string, string|int|float|bool|Instant|Day|null> $values by name
-     * @param ?Rows $rows that the row is one of, whose fields may say what stands in the place of a missing value
+     * @param array<string, ?string> $fallbacks what stands in the place of a missing value, by name
      */
-    public function __construct(public readonly array $values, private readonly Formats $formats, private readonly ?Rows $rows = null)
+    public function __construct(public readonly array $values, private readonly Formats $formats, private readonly array $fallbacks = [])
     {
     }
 
     public function tell(Message $message): string
     {
-        $fallbacks = [];
-        foreach ($message->names() as $name) {
-            $fallbacks[$name] = $this->rows?->fallback($name);
-        }
-        $told = $message->tell($this->values, $this->formats, $fallbacks);
+        $told = $message->tell($this->values, $this->formats, $this->fallbacks);
         foreach ($told->missing as $name) {
             $this->missing[$name] = true;
         }

@@ -81,7 +81,7 @@ trait TellsMessage
         if ($this->rows === null) {
             return $this->told(new RowTeller([], $composer->formats('en')));
         }
-        $reading = $composer->reading($this->rows, "$path/rows");
+        $reading = $composer->reading($this->rows, "$path/rows", $this->tellsAll());
         $at = fn (int $ms): TellsRows => $this->over($reading, $ms);
         $faces = $composer->surroundings->faces;
 

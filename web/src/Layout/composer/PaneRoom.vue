@@ -243,6 +243,13 @@ const mmOfRulers = computed(() => (inMm.value ? (props.analysis?.mm_per_px ?? nu
         :view="{ scale, left, top, width, height }"
         :mm-per-px="analysis?.mm_per_px ?? null"
       />
+      <component
+        :is="kindOf(composer.only.value).Handles"
+        v-if="composer.only.value && kindOf(composer.only.value).Handles && !composer.only.value.locked && !editing && !isHeld"
+        :one="composer.only.value"
+        :analysis="analysis"
+        :view="{ scale, left, top }"
+      />
       <template v-if="sizable && !editing && !isHeld">
         <rect
           v-for="h in HANDLES"

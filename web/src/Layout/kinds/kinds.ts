@@ -25,6 +25,8 @@ export interface ElementKind {
   isTypedOver?: boolean
   /** What has to be chosen before it can begin: media, or what this asks for (`v-model` whether it is open, `rect`; it tells `chosen` fields). */
   begins?: 'media' | Component
+  /** What hands take hold of on the pane, beside its edges: `one`, `analysis`, and the `view` of the pane. In SVG. */
+  Handles?: Component
   /** A few words beside its name. */
   figures?: (one: Element, analysis: Analysis | null) => string
 }

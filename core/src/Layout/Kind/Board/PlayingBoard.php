@@ -44,7 +44,7 @@ final class PlayingBoard implements ReadsData, HasLength, HasWords, HasMedia, De
     private const MARK_SHARE = 24;
 
     /** Rows as they are told, no more. */
-    private const REMEMBERED = 5_000;
+    private const REMEMBERED = 12_000;
 
     /** So many of the longest values are measured, to find the one that needs the most room. */
     private const MEASURED = 16;
@@ -61,8 +61,14 @@ final class PlayingBoard implements ReadsData, HasLength, HasWords, HasMedia, De
     /** @var ?list<int> Unix ms, rising: when a highlight may begin or cease by itself */
     private ?array $edges = null;
 
-    /** @var array<string, list<WrittenElement>> the pattern as it is told, by row */
+    /** @var array<string, ToldRow> the pattern as it is told, by row */
     private array $told = [];
+
+    /** @var array{int, non-empty-list<Page>}|null the pages that were asked for last, and of which instant */
+    private ?array $paged = null;
+
+    /** @var ?list<LongestTold> */
+    private ?array $longest = null;
 
     /** @var ?list<WrittenElement> the pattern where its first row stands, canvas px */
     private ?array $placed = null;
@@ -87,7 +93,7 @@ final class PlayingBoard implements ReadsData, HasLength, HasWords, HasMedia, De
      */
     public static function of(Board $board, Composer $composer, string $path): self
     {
-        return new self($board, $composer->reading($board->rows, "$path/rows"), WallClock::in($composer->surroundings->timezone));
+        return new self($board, $composer->reading($board->rows, "$path/rows", true), WallClock::in($composer->surroundings->timezone));
     }
 
     public function id(): string
@@ -127,7 +133,15 @@ final class PlayingBoard implements ReadsData, HasLength, HasWords, HasMedia, De
 
     public function missing(): ?array
     {
-        return $this->reading->missing(array_values(array_filter($this->board->pattern, static fn (WrittenElement $one): bool => $one instanceof TellsRows)), true);
+        [$names, $count, $first] = [[], 0, null];
+        foreach ($this->reading->rowsAt($this->reading->atMs) as $place => $row) {
+            $missing = $this->row($row)->missing;
+            $count += count($missing);
+            $names += array_fill_keys($missing, true);
+            $first ??= $missing === [] ? null : $place;
+        }
+
+        return $first === null ? null : ['names' => array_map(strval(...), array_keys($names)), 'count' => $count, 'row' => $first];
     }
 
     // --- what it goes through -------------------------------------------------------------------
@@ -205,6 +219,9 @@ final class PlayingBoard implements ReadsData, HasLength, HasWords, HasMedia, De
      */
     public function pagesAt(int $ms): array
     {
+        if ($this->paged !== null && $this->paged[0] === $ms) {
+            return $this->paged[1];
+        }
         $rows = $this->reading->rowsAt($ms);
         $taken = $this->tellsTaken ? $this->reading->inTime?->snapshot($ms)->takenMs : null;
         $sizes = Paging::sizes(count($rows), max(1, $this->board->grid->atOnce), $this->board->isBalanced);
@@ -215,6 +232,7 @@ final class PlayingBoard implements ReadsData, HasLength, HasWords, HasMedia, De
             $pages[] = new Page($own, $highlights, $first, $place + 1, count($sizes), count($rows), $taken);
             $first += $size;
         }
+        $this->paged = [$ms, $pages];
 
         return $pages;
     }
@@ -290,11 +308,22 @@ final class PlayingBoard implements ReadsData, HasLength, HasWords, HasMedia, De
      */
     public function told(array $row): array
     {
-        // A row stands on many pages, one place further up on each.
+        return $this->row($row)->elements;
+    }
+
+    /**
+     * A row stands on many pages, one place further up on each.
+     *
+     * @param array<string, string|int|float|bool|Instant|Day|null> $row
+     */
+    private function row(array $row): ToldRow
+    {
         $key = serialize($row);
         if (!isset($this->told[$key])) {
             $this->told = count($this->told) < self::REMEMBERED ? $this->told : [];
-            $this->told[$key] = $this->over($this->board->pattern, $this->reading->teller($row));
+            $teller = $this->reading->teller($row);
+            $elements = $this->over($this->board->pattern, $teller);
+            $this->told[$key] = new ToldRow($elements, array_map(strval(...), array_keys($teller->missing)), self::count($elements));
         }
 
         return $this->told[$key];
@@ -336,7 +365,7 @@ final class PlayingBoard implements ReadsData, HasLength, HasWords, HasMedia, De
     {
         $words = 0;
         foreach ($page->rows as $row) {
-            $words += self::count($this->told($row));
+            $words += $this->row($row)->words;
         }
 
         return $words
@@ -375,24 +404,32 @@ final class PlayingBoard implements ReadsData, HasLength, HasWords, HasMedia, De
      */
     public function longest(FaceMetrics $faces): array
     {
+        return $this->longest ??= $this->measured($faces);
+    }
+
+    /** @return list<LongestTold> */
+    private function measured(FaceMetrics $faces): array
+    {
         $rows = $this->reading->rowsAt($this->reading->atMs);
         $longest = [];
-        foreach ($this->placed() as $element) {
+        foreach ($this->placed() as $number => $element) {
             if (!$element instanceof HasWords) {
                 continue;
             }
             $isSame = !$element instanceof TellsRows || $element->messages() === [];
             $told = [];
             foreach ($isSame ? array_slice($rows, 0, 1) : $rows as $place => $row) {
-                $one = $element instanceof TellsRows ? $element->told($this->reading->teller($row)) : $element;
-                $told[$one instanceof TellsRows ? $one->says() : ''] ??= [$place, $one];
+                $one = $this->told($row)[$number];
+                $told[$one instanceof TellsRows ? $one->says() : ''] ??= $place;
             }
             // The longest by their letters alone are measured as they are set.
             $widths = array_map(static fn (string|int $says): float => self::roughly((string) $says), array_keys($told));
             arsort($widths);
             $best = null;
-            foreach (array_slice(array_keys($widths), 0, self::MEASURED) as $number) {
-                [$place, $one] = array_values($told)[$number];
+            $places = array_values($told);
+            foreach (array_slice(array_keys($widths), 0, self::MEASURED) as $candidate) {
+                $place = $places[$candidate];
+                $one = $element instanceof TellsRows ? $element->told($this->reading->teller($rows[$place])) : $element;
                 foreach ($one->words($faces) as $text) {
                     $set = $faces->knows($text->style->family) ? $text->set($faces) : null;
                     $room = $set === null ? 0.0 : $set->heightPx * 1e6 + $set->widthPx;

@@ -129,7 +129,7 @@ final readonly class Chart implements WrittenElement, HasWords, Composable, Comp
 
     public function composed(Composer $composer, string $path): Element
     {
-        $reading = $composer->reading($this->rows, "$path/rows");
+        $reading = $composer->reading($this->rows, "$path/rows", true);
         $at = fn (int $ms): self => $this->telling($reading, $ms, null);
 
         return $this->telling($reading, $reading->atMs, new InTurn($reading, $at, static fn (): ?int => null));

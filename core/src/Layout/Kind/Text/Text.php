@@ -130,7 +130,8 @@ final readonly class Text implements WrittenElement, HasWords, SeamSensitive, De
         if ($this->message === null) {
             return $this;
         }
-        $text = strtr($row->tell($this->message), ["\r\n" => "\n", "\r" => "\n"]);
+        $text = $row->tell($this->message);
+        $text = str_contains($text, "\r") ? strtr($text, ["\r\n" => "\n", "\r" => "\n"]) : $text;
 
         return new self(
             $this->head,

@@ -16,6 +16,7 @@ import FigureField from '../../composer/FigureField.vue'
 import { type Analysis, type BoardElement, type Style, TRANSITIONS, type Transition } from '../../designs'
 import HighlightList from './HighlightList.vue'
 import PartList from './PartList.vue'
+import { resized } from './pattern'
 import StressBar from './StressBar.vue'
 
 /** A board: whose rows it tells, how they are arranged and paged, what stands in one of them, and what becomes of it when there are none. */
@@ -58,7 +59,7 @@ const PAGE = ['page', 'pages', 'count', 'from', 'to', 'taken']
 const pattern = computed(() => props.one.pattern)
 const across = computed(() => props.one.direction === 'across')
 function resize(side: 'width' | 'height', px: number, gesture?: string) {
-  put({ pattern: { ...pattern.value, size: { ...pattern.value.size, [side]: px } } }, gesture)
+  put({ pattern: resized(pattern.value, side, px) }, gesture)
 }
 const isRead = computed(() => typeof props.one.page_ms !== 'number')
 const transition = computed(() => props.one.transition?.kind ?? 'cut')

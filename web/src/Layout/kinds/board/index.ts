@@ -1,6 +1,7 @@
 import type { BoardElement } from '../../designs'
 import type { ElementKind } from '../kinds'
 import BoardDetails from './BoardDetails.vue'
+import BoardHandles from './BoardHandles.vue'
 import BoardPicker from './BoardPicker.vue'
 
 export const board: ElementKind = {
@@ -10,6 +11,7 @@ export const board: ElementKind = {
   isWide: true,
   isOutlined: true,
   begins: BoardPicker,
+  Handles: BoardHandles,
   figures: (one, analysis) => {
     const told = analysis?.boards[one.id]
     return told ? `${told.at_once} at once · ${told.pages.length} × ${(told.pages[0]?.length_ms ?? 0) / 1000} s` : (one as BoardElement).rows.source
