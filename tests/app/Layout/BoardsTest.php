@@ -72,8 +72,9 @@ final class BoardsTest extends ApiTestCase
                 $board = ['id' => 'board', 'kind' => 'board', 'rect' => $rect] + $answer['fields'];
                 $told = $this->ask('POST', '/api/analysis', ['document' => ['background' => ['color' => '#f7f5ee']] + Make::layout([$board], $width, $height)])[1];
                 self::assertGreaterThan(0, $told['boards']['board']['at_once'], "$ready on $width x $height");
+                // The one berth that is not known is told of, where berths are: results are the only ones with two figures.
                 self::assertSame(
-                    [],
+                    $ready === 'results' ? ['data.missing'] : [],
                     array_values(array_intersect(['data.missing', 'data.unknown', 'board.room', 'text.contrast'], array_column($told['findings'], 'code'))),
                     "$ready on $width x $height",
                 );
