@@ -117,14 +117,18 @@ final class BoardTest extends TestCase
         try {
             $page->go(Desk::url(Desk::players($this->desk, 'check-in-2')[0]['address']));
             $page->see('.stage-canvas', 'blows');
-            for ($look = 0; $look < 5; $look++) {
-                $seen = $page->script('return [Date.now(), [...document.querySelectorAll(".stage-canvas [data-kind=text]")].map((one) => one.textContent)]');
-                $number = intdiv((int) $seen[0] % 9000, 3000);
-                $isNearAnEnd = (int) $seen[0] % 3000 < 300 || (int) $seen[0] % 3000 > 2700;
-                if (!$isNearAnEnd) {
-                    self::assertSame(array_map(static fn (int $n): string => (3 * $number + $n) . ' blows', [1, 2, 3]), $seen[1]);
+            // What stands there when none of the three pages is about to come or go.
+            $seen = [];
+            $page->until(static function () use ($page, &$seen): bool {
+                [$ms, $texts] = $page->script('return [Date.now(), [...document.querySelectorAll(".stage-canvas [data-kind=text]")].map((one) => one.textContent)]');
+                if ($ms % 3000 > 300 && $ms % 3000 < 2700) {
+                    $seen[intdiv($ms % 9000, 3000)] ??= $texts;
                 }
-                usleep(1_300_000);
+
+                return count($seen) === 3;
+            }, 'each of the pages');
+            foreach ($seen as $number => $texts) {
+                self::assertSame(array_map(static fn (int $n): string => (3 * $number + $n) . ' blows', [1, 2, 3]), $texts);
             }
             // New data are there by themselves, and nothing else is handed over.
             $document = Desk::api($this->desk, "sources/$source")['document'];

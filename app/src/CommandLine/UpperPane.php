@@ -225,10 +225,12 @@ final class UpperPane
         $layout = $display === null ? $layout : $layout->for($display->raster());
         $id = $arguments->required('board');
 
-        return Boards::of($layout, $surroundings)[$id] ?? throw Arguments::wrong(sprintf(
+        $boards = Boards::of($layout, $surroundings);
+
+        return $boards[$id] ?? throw Arguments::wrong(sprintf(
             '--board is "%s"; the boards of this layout are %s.',
             $id,
-            implode(', ', array_keys(Boards::of($layout, $surroundings))) ?: 'none',
+            implode(', ', array_keys($boards)) ?: 'none',
         ));
     }
 

@@ -44,24 +44,19 @@ final readonly class Reading
     /**
      * What messages tell by fallbacks, over the rows of the instant at which it is looked at.
      *
-     * @param list<TellsRows> $elements
+     * @param \Closure(array<string, string|int|float|bool|Instant|Day|null>): list<string> $of what of a row is told by a fallback, each argument once
      * @param bool $all whether all rows are told, or the first alone
      * @return array{names: list<string>, count: int, row: int}|null the arguments, how many values, and the first row; null where none is
      */
-    public function missing(array $elements, bool $all): ?array
+    public function missing(\Closure $of, bool $all): ?array
     {
         [$names, $count, $first] = [[], 0, null];
         $rows = $this->rowsAt($this->atMs);
         foreach ($all || $rows === [] ? $rows : [$rows[0]] as $place => $row) {
-            foreach ($elements as $element) {
-                $teller = $this->teller($row);
-                foreach ($element->messages() as $message) {
-                    $teller->tell($message);
-                }
-                $count += count($teller->missing);
-                $names += $teller->missing;
-                $first ??= $teller->missing === [] ? null : $place;
-            }
+            $missing = $of($row);
+            $count += count($missing);
+            $names += array_fill_keys($missing, true);
+            $first ??= $missing === [] ? null : $place;
         }
 
         return $first === null ? null : ['names' => array_map(strval(...), array_keys($names)), 'count' => $count, 'row' => $first];

@@ -12,8 +12,8 @@ use UpperPane\Core\Units\Instant;
 /** Tells messages over one row of data, and keeps count of what was missing. */
 final class RowTeller
 {
-    /** @var array<string, true> arguments that were told by their fallback */
-    public array $missing = [];
+    /** @var array<string, true> */
+    private array $missing = [];
 
     /**
      * @param array<string, string|int|float|bool|Instant|Day|null> $values by name
@@ -31,5 +31,11 @@ final class RowTeller
         }
 
         return $told->text;
+    }
+
+    /** @return list<string> arguments that were told by their fallback so far, each once */
+    public function missing(): array
+    {
+        return array_map(strval(...), array_keys($this->missing));
     }
 }

@@ -59,7 +59,14 @@ trait TellsMessage
 
     public function missing(): ?array
     {
-        return $this->inTurn?->reading->missing([$this], $this->tellsAll());
+        $reading = $this->inTurn?->reading;
+
+        return $reading?->missing(function (array $row) use ($reading): array {
+            $teller = $reading->teller($row);
+            array_map($teller->tell(...), $this->messages());
+
+            return $teller->missing();
+        }, $this->tellsAll());
     }
 
     public function inTurn(): ?InTurn

@@ -133,15 +133,7 @@ final class PlayingBoard implements ReadsData, HasLength, HasWords, HasMedia, De
 
     public function missing(): ?array
     {
-        [$names, $count, $first] = [[], 0, null];
-        foreach ($this->reading->rowsAt($this->reading->atMs) as $place => $row) {
-            $missing = $this->row($row)->missing;
-            $count += count($missing);
-            $names += array_fill_keys($missing, true);
-            $first ??= $missing === [] ? null : $place;
-        }
-
-        return $first === null ? null : ['names' => array_map(strval(...), array_keys($names)), 'count' => $count, 'row' => $first];
+        return $this->reading->missing(fn (array $row): array => $this->row($row)->missing, true);
     }
 
     // --- what it goes through -------------------------------------------------------------------
@@ -323,7 +315,7 @@ final class PlayingBoard implements ReadsData, HasLength, HasWords, HasMedia, De
             $this->told = count($this->told) < self::REMEMBERED ? $this->told : [];
             $teller = $this->reading->teller($row);
             $elements = $this->over($this->board->pattern, $teller);
-            $this->told[$key] = new ToldRow($elements, array_map(strval(...), array_keys($teller->missing)), self::count($elements));
+            $this->told[$key] = new ToldRow($elements, $teller->missing(), self::count($elements));
         }
 
         return $this->told[$key];

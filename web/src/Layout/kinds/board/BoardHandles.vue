@@ -3,7 +3,7 @@ import { computed } from 'vue'
 import { useDrag } from '../../../ui/drag'
 import { useComposer } from '../../composer/composer'
 import type { Analysis, BoardElement } from '../../designs'
-import { resized } from './pattern'
+import { pagesOf, resized } from './pattern'
 
 /** On the pane, over the first row of a board: how long it is, and how far the next one is away. Rows, pages and seconds follow while one drags. */
 const props = defineProps<{ one: BoardElement; analysis: Analysis | null; view: { scale: number; left: number; top: number } }>()
@@ -32,11 +32,7 @@ const ends = computed(() => {
     : { row: { x: x + width, y: y + height / 3 }, gap: { x: x + width + next, y: y + (2 * height) / 3 } }
 })
 const told = computed(() => props.analysis?.boards[props.one.id])
-const words = computed(() =>
-  told.value
-    ? `${own.value} px · ${told.value.at_once} at once · ${told.value.pages.length} × ${(told.value.pages[0]?.length_ms ?? 0) / 1000} s`
-    : '',
-)
+const words = computed(() => (told.value ? `${own.value} px · ${pagesOf(told.value)}` : ''))
 
 function take(what: 'row' | 'gap', event: PointerEvent) {
   event.stopPropagation()

@@ -3,6 +3,7 @@ import type { ElementKind } from '../kinds'
 import BoardDetails from './BoardDetails.vue'
 import BoardHandles from './BoardHandles.vue'
 import BoardPicker from './BoardPicker.vue'
+import { pagesOf } from './pattern'
 
 export const board: ElementKind = {
   kind: 'board',
@@ -14,6 +15,6 @@ export const board: ElementKind = {
   Handles: BoardHandles,
   figures: (one, analysis) => {
     const told = analysis?.boards[one.id]
-    return told ? `${told.at_once} at once · ${told.pages.length} × ${(told.pages[0]?.length_ms ?? 0) / 1000} s` : (one as BoardElement).rows.source
+    return told ? pagesOf(told) : (one as BoardElement).rows.source
   },
 }

@@ -1,4 +1,7 @@
-import type { Pattern } from '../../designs'
+import type { BoardFigures, Pattern } from '../../designs'
+
+/** What a board comes to, in a line: `5 at once · 3 × 20.4 s`. */
+export const pagesOf = (told: BoardFigures) => `${told.at_once} at once · ${told.pages.length} × ${(told.pages[0]?.length_ms ?? 0) / 1000} s`
 
 /** A pattern along one side as long as a hand makes it: what stands in it goes along, its type stays. */
 export function resized(pattern: Pattern, side: 'width' | 'height', px: number): Pattern {
