@@ -76,7 +76,7 @@ final class UpperPane
 
         LAYOUT, PLAYLIST, SCHEDULE, DISPLAY, ROWS and SOURCE are JSON files (docs/formats), DATA and an EDID are their bytes; - is standard input.
         --with FILE (repeatable) gives the layouts and playlists that refs mean.
-        check, shown, timeline and page take --data SOURCE=DATA for each source that is told, with --options SOURCE=JSON, --taken SOURCE=INSTANT, --source SOURCE and --tz ZONE.
+        check, shown, timeline, page and plays take --data SOURCE=DATA for each source that is told, with --options SOURCE=JSON, --taken SOURCE=INSTANT, --source SOURCE and --tz ZONE.
 
         TEXT;
 
@@ -254,11 +254,20 @@ final class UpperPane
      */
     private function plays(array $words): array
     {
-        $arguments = Arguments::of($words, ['SCHEDULE'], ['display', 'zone', 'from', 'to']);
+        $arguments = Arguments::of($words, ['SCHEDULE'], ['display', 'zone', 'from', 'to', 'at', ...DataVerbs::FLAGS]);
         $schedule = Schedule::fromArray($this->read($arguments->value(0)));
         $display = $arguments->optional('display');
+        $timezone = match (true) {
+            $arguments->optional('tz') !== null => DataVerbs::timezone($arguments),
+            $display !== null => $this->display($display)->timezone,
+            default => $schedule->timezone,
+        };
+        if ($schedule->looksAtData()) {
+            $atMs = $arguments->instant($arguments->optional('at') === null ? 'from' : 'at')->ms;
+            $schedule = Composer::over(null, (new Surroundings($timezone))->at($atMs)->fed($this->data()->feeds($arguments, $timezone, $atMs, true)))->schedule($schedule);
+        }
 
-        return TimeVerbs::plays($schedule, $display === null ? $schedule->timezone : $this->display($display)->timezone, $arguments);
+        return TimeVerbs::plays($schedule, $timezone, $arguments);
     }
 
     /**

@@ -7,15 +7,20 @@ namespace UpperPane\App\Time;
 use Doctrine\DBAL\Connection;
 use UpperPane\App\Display\Places;
 use UpperPane\App\Layout\Design;
+use UpperPane\App\Layout\Feeding;
+use UpperPane\Core\Data\Feeds;
 use UpperPane\Core\Document\Refused;
+use UpperPane\Core\Layout\Composer;
+use UpperPane\Core\Layout\Surroundings;
 use UpperPane\Core\Time\Schedule\Played;
 use UpperPane\Core\Time\Schedule\Plays;
+use UpperPane\Core\Time\Schedule\Schedule;
 use UpperPane\Core\Units\WallClock;
 
 /** What is due at an instant on displays on which a schedule stands. */
 final readonly class DueNow
 {
-    public function __construct(private Connection $connection, private Places $allPlaces, private Schedules $schedules)
+    public function __construct(private Connection $connection, private Places $allPlaces, private Schedules $schedules, private Feeding $feeding)
     {
     }
 
@@ -32,6 +37,7 @@ final readonly class DueNow
         $rules = $this->schedules->all();
         $places = $this->places();
         [$clocks, $schedules, $due, $names, $told] = [[], [], [], [], []];
+        $feeds = $this->feeding->now($atMs);
         foreach ($displays as ['id' => $id, 'place' => $place, 'timezone' => $timezone]) {
             $ruling = $rules->on($id, ...$places[$place] ?? []);
             if ($ruling === []) {
@@ -41,7 +47,7 @@ final readonly class DueNow
             $key = implode(' ', array_map(static fn (Design $design): string => $design->id, $ruling));
             try {
                 $schedule = $schedules[$key] ??= Schedules::together($ruling);
-                $play = $due["$key $timezone"] ??= Plays::at($schedule, $clocks[$timezone] ??= WallClock::in($timezone), $atMs);
+                $play = $due["$key $timezone"] ??= Plays::at(self::fed($schedule, $timezone, $feeds), $clocks[$timezone] ??= WallClock::in($timezone), $atMs);
                 $name = $play->plays === null ? null : $names[$play->plays->key()] ??= $this->name($play->plays);
                 $told[$id] = ['plays' => $name, 'booking' => $play->booking?->name, 'why' => $play->why()];
             } catch (Refused $e) {
@@ -51,6 +57,11 @@ final readonly class DueNow
         }
 
         return $told;
+    }
+
+    private static function fed(Schedule $schedule, string $timezone, Feeds $feeds): Schedule
+    {
+        return $schedule->looksAtData() ? Composer::over(null, (new Surroundings($timezone))->fed($feeds))->schedule($schedule) : $schedule;
     }
 
     private function name(Played $played): string

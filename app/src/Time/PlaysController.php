@@ -14,8 +14,11 @@ use UpperPane\App\Http\Body;
 use UpperPane\App\Http\Problem;
 use UpperPane\App\Layout\DesignKind;
 use UpperPane\App\Layout\Designs;
+use UpperPane\App\Layout\Feeding;
 use UpperPane\Core\Document\Node;
 use UpperPane\Core\Document\Reason;
+use UpperPane\Core\Layout\Composer;
+use UpperPane\Core\Layout\Surroundings;
 use UpperPane\Core\Playback\FirstShown;
 use UpperPane\Core\Time\Schedule\Booking;
 use UpperPane\Core\Time\Schedule\BookingActs;
@@ -39,7 +42,7 @@ final readonly class PlaysController
     /** Clashes and bookings that never get their turn are looked for so far ahead. */
     private const LOOKED_MS = 56 * 86_400_000;
 
-    public function __construct(private Designs $designs, private Schedules $schedules, private ClockInterface $clock)
+    public function __construct(private Designs $designs, private Schedules $schedules, private Feeding $feeding, private ClockInterface $clock)
     {
     }
 
@@ -77,12 +80,11 @@ final readonly class PlaysController
         $chosen = $body->optional('display')?->id();
         $display = array_values(array_filter($displays, static fn (SurveyedDisplay $one): bool => $chosen === null || $one->id === $chosen))[0] ?? null;
 
-        return [
-            $display === null ? $own : $this->schedules->on($display, [$id => $given]) ?? $own,
-            WallClock::in($display === null ? $own->timezone : $display->display()->timezone),
-            $display,
-            $displays,
-        ];
+        $schedule = $display === null ? $own : $this->schedules->on($display, [$id => $given]) ?? $own;
+        $timezone = $display === null ? $own->timezone : $display->display()->timezone;
+        $feeds = $this->feeding->now((int) $this->clock->now()->format('Uv'));
+
+        return [Composer::over(null, (new Surroundings($timezone))->fed($feeds))->schedule($schedule), WallClock::in($timezone), $display, $displays];
     }
 
     /** @return array{int, int} Unix ms */

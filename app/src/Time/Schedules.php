@@ -90,7 +90,7 @@ final readonly class Schedules
             $played,
         )]);
 
-        return Programme::scheduled($schedule, $display->raster(), $display->timezone, function (Played $played, Size $size) use ($composer, $library): Composed {
+        return Programme::scheduled($composer->schedule($schedule), $display->raster(), $display->timezone, function (Played $played, Size $size) use ($composer, $library): Composed {
             $isThere = $played->kind === 'media'
                 ? $this->asset($played)?->media() !== null
                 : $this->design($played) !== null || $library?->document($played->id, DesignKind::from($played->kind)) !== null;

@@ -20,6 +20,7 @@ use UpperPane\Core\Layout\Told\Reading;
 use UpperPane\Core\Media\Media;
 use UpperPane\Core\Time\Playlist;
 use UpperPane\Core\Time\Schedule\Played;
+use UpperPane\Core\Time\Schedule\Schedule;
 use UpperPane\Core\Time\Standby;
 use UpperPane\Core\Time\When;
 use UpperPane\Core\Time\WhenInTime;
@@ -257,6 +258,16 @@ final class Composer
     public function when(When $when, string $path): WhenInTime
     {
         return new WhenInTime($when, $this->reading($when->rows, "$path/rows")->inTime);
+    }
+
+    /**
+     * A schedule with what the conditions of its bookings look at.
+     *
+     * @throws Refused
+     */
+    public function schedule(Schedule $schedule): Schedule
+    {
+        return $schedule->inTime($this->when(...));
     }
 
     /**

@@ -109,6 +109,29 @@ final class FreshDataTest extends ApiTestCase
         self::assertFalse($this->estate()['displays'][0]['saved_not_handed_over'], 'nothing needs to be handed over for it');
     }
 
+    /** A booking begins and ends as its rows come and go, on the desk and on players, and also when a source tells something else. */
+    public function testABookingIsDueWhileItsRowsAreChosen(): void
+    {
+        $this->came('[]');
+        $words = fn (string $text): array => ['layout' => $this->made(Make::layout([Make::told('t', $text, message: false)]))['id']];
+        $booking = ['id' => 'late', 'plays' => $words('Boats are late'), 'rank' => 'everyday', 'start' => '2026-06-01T00:00:00', 'end' => '2026-06-02T00:00:00'];
+        $when = ['rows' => ['source' => $this->source, 'where' => [['field' => 'to', 'is' => 'present'], ['field' => 'late', 'is' => 'upcoming', 'to_min' => 60]]]];
+        $document = ['timezone' => 'UTC', 'standby' => $words('All is well'), 'bookings' => [['when' => $when] + $booking]];
+        $schedule = $this->ask('POST', '/api/schedules', ['name' => 'Quay', 'place' => 'hall', 'document' => $document])[1];
+        $this->handOver(['source' => ['kind' => 'schedule', 'id' => $schedule['id']], 'displays' => ['wide', 'other']]);
+        $this->bringsData();
+        self::assertSame(['All is well', 'All is well'], [$this->told(0), $this->told(100_000)]);
+
+        static::mockTime('+61 seconds');
+        $this->came('[{"to": "Tolm", "late": "2026-06-01T09:03:00Z"}]');
+        self::assertGreaterThan(0, $this->bringsData());
+        self::assertSame(['All is well', 'Boats are late', 'Boats are late', 'All is well'], array_map($this->told(...), [65_999, 66_000, 179_999, 180_000]), '5 s after it came, and until the boat has left');
+        $plays = $this->ask('POST', '/api/plays', ['schedule' => $schedule['id'], 'from' => '2026-06-01T09:02:00Z', 'to' => '2026-06-01T10:00:00Z'])[1];
+        self::assertSame([['late', '2026-06-01T09:03:00Z'], [null, '2026-06-01T10:00:00Z']], array_map(static fn (array $one): array => [$one['booking'], $one['to']], $plays['plays']));
+        self::assertStringEndsWith('only while its rows are chosen', $plays['bookings'][0]['said']);
+        self::assertSame(409, $this->ask('DELETE', "/api/sources/$this->source")[0], 'a schedule looks at it');
+    }
+
     public function testASourceThatIsUsedStays(): void
     {
         $this->came('[]');

@@ -8,6 +8,8 @@ use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
 use UpperPane\Core\Document\Refused;
 use UpperPane\Core\Finding\Finding;
+use UpperPane\Core\Layout\Composer;
+use UpperPane\Core\Layout\Surroundings;
 use UpperPane\Core\Time\Schedule\Play;
 use UpperPane\Core\Time\Schedule\Plays;
 use UpperPane\Core\Time\Schedule\Schedule;
@@ -64,12 +66,52 @@ final class ScheduleTest extends TestCase
         }
     }
 
+    /** Within an occurrence it comes and goes with its rows, to the ms, and its loops count from the start of the occurrence all the same. */
+    public function testABookingIsDueOnlyWhileItsRowsAreChosen(): void
+    {
+        $when = ['rows' => ['source' => 's', 'where' => [['field' => 'from', 'is' => 'upcoming', 'to_min' => 60]]]];
+        $schedule = self::schedule([['id' => 'soon', 'when' => $when] + self::DAY, ['id' => 'none', 'when' => ['at_most' => 0] + $when, 'rank' => 'everyday'] + self::DAY]);
+        $feeds = Make::fed([['from' => '2026-06-03T07:30:00.250Z'], ['from' => '2026-06-03T08:00:00Z'], ['from' => '2026-06-03T12:00:00Z']]);
+        $fed = Composer::over(null, (new Surroundings())->fed($feeds))->schedule($schedule);
+        $pieces = self::plays($fed, 'UTC', '2026-06-03T05:00:00Z', '2026-06-03T13:00:00Z');
+        self::assertSame([
+            ['05:00:00', null],
+            ['06:00:00', 'none'],
+            ['06:30:00.250', 'soon'],
+            ['08:00:00', 'none'],
+            ['11:00:00', 'soon'],
+            ['12:00:00', 'none'],
+        ], array_map(static fn (Play $play): array => [substr((string) Instant::ofMs($play->fromMs), 11, -1), $play->booking?->id], $pieces));
+        self::assertSame('2026-06-03T06:00:00Z', (string) Instant::ofMs($pieces[4]->anchorMs));
+        self::assertTrue($fed->looksAtData());
+
+        // A source that is not there: found by checks, refused where that is asked for; a condition that nobody has worked out holds nothing back.
+        $other = self::schedule([['id' => 'soon', 'when' => ['rows' => ['source' => 'other']]] + self::DAY]);
+        $clock = WallClock::in('UTC');
+        $found = ScheduleChecks::run(Composer::over(null, (new Surroundings())->fed($feeds))->schedule($other), $clock, 1_780_000_000_000, 1_780_600_000_000);
+        self::assertContains('data.unknown', array_map(static fn (Finding $one): string => $one->code, $found->all));
+        self::assertSame('soon', Plays::at($other, $clock, Instant::parse('2026-06-03T09:00:00Z')->ms)->booking?->id);
+        try {
+            Composer::over(null, (new Surroundings())->fed(Make::fed([], isStrict: true)))->schedule($other);
+            self::fail('It was not refused.');
+        } catch (Refused $e) {
+            self::assertSame('/bookings/0/when/rows/source', $e->path);
+        }
+        // As many changes as that nobody can be told.
+        $many = Make::fed(array_map(static fn (int $n): array => ['from' => (string) Instant::ofMs(1_780_000_000_000 + 4 * $n)], range(1, 200_000)));
+        $flicker = self::schedule([['id' => 'f', 'when' => ['rows' => ['source' => 's', 'where' => [['field' => 'from', 'is' => 'upcoming', 'to_min' => 0.00003]]]]] + self::DAY]);
+        $this->expectException(Refused::class);
+        Plays::of(Composer::over(null, (new Surroundings())->fed($many))->schedule($flicker), $clock, 1_779_900_000_000, 1_780_100_000_000);
+    }
+
     /** The property: the pieces tile the span, and at any instant it is the first of the ranked bookings that is due. */
     public function testNoHoleNoOverlapAndAtAnyInstantTheFirstThatIsDue(): void
     {
         $random = Make::random(31);
+        $when = static fn (int $i): array => ['rows' => ['source' => 's', 'where' => [['field' => 'from', 'is' => 'upcoming', 'to_min' => 60 + $i]]], 'at_least' => 2];
         foreach (['Europe/Lisbon', 'Atlantic/Azores', 'Australia/Lord_Howe'] as $zone) {
             $bookings = [];
+            $leaving = array_map(static fn (): int => Instant::parse(['2026-10-23T00:00:00Z', '2026-03-27T00:00:00Z'][$random->getInt(0, 1)])->ms + $random->getInt(0, 4 * 86_400_000), range(1, 150));
             for ($i = 0; $i < 14; $i++) {
                 $hour = $random->getInt(0, 23);
                 $start = sprintf('2026-%02d-%02dT%02d:%02d:00', [3, 4, 9, 10][$random->getInt(0, 3)], $random->getInt(20, 30), $hour, 15 * $random->getInt(0, 3));
@@ -82,9 +124,11 @@ final class ScheduleTest extends TestCase
                     'rrule' => ['FREQ=DAILY', 'FREQ=WEEKLY;BYDAY=SU,MO', 'FREQ=HOURLY;INTERVAL=5;BYDAY=SA,SU', null, 'FREQ=DAILY;COUNT=4', 'FREQ=MONTHLY;BYDAY=-1SU'][$random->getInt(0, 5)],
                     'exdates' => $random->getInt(0, 2) === 0 ? ['2026-10-25', '2026-04-05'] : null,
                     'until' => $random->getInt(0, 3) === 0 ? '2026-11-01T03:15:00' : null,
+                    'when' => $random->getInt(0, 2) === 0 ? $when($i) : null,
                 ], static fn (mixed $value): bool => $value !== null);
             }
-            $schedule = self::schedule($bookings);
+            $feeds = Make::fed(array_map(static fn (int $ms): array => ['from' => (string) Instant::ofMs($ms)], $leaving));
+            $schedule = Composer::over(null, (new Surroundings($zone))->fed($feeds))->schedule(self::schedule($bookings));
             $clock = WallClock::in($zone);
             foreach (['2026-10-23T00:00:00Z', '2026-03-27T00:00:00Z', '2026-04-03T00:00:00Z', '2026-10-02T00:00:00Z'] as $day) {
                 $from = Instant::parse($day)->ms + 250;
@@ -101,6 +145,10 @@ final class ScheduleTest extends TestCase
                     $instant = $random->getInt($from, $to - 1);
                     $due = null;
                     foreach ($schedule->ranked() as $booking) {
+                        $chosen = array_filter($leaving, static fn (int $ms): bool => $ms - (60 + (int) substr($booking->id, 1)) * 60_000 <= $instant && $instant < $ms);
+                        if ($booking->when !== null && count($chosen) < 2) {
+                            continue;
+                        }
                         foreach ($booking->occurrences($clock, intdiv($instant, 1000), intdiv($instant, 1000) + 1) as [$begins, $ends]) {
                             if ($begins * 1000 <= $instant && $instant < $ends * 1000) {
                                 $due ??= $booking->id;

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { DateTime } from 'luxon'
 import { computed } from 'vue'
+import WhenFields from '../Data/WhenFields.vue'
 import { useDesigns } from '../Layout/designs'
 import { useMedia } from '../Media/media'
 import ChoiceField from '../ui/ChoiceField.vue'
@@ -99,6 +100,7 @@ function except(event: Event) {
       /></label>
       <LocalField label="Shown from" :value="booking.from" @change="emit('change', { from: $event })" />
       <LocalField label="until" name="Shown until" :value="booking.until" @change="emit('change', { until: $event })" />
+      <WhenFields class="wide" :when="booking.when" what="Plays" @change="(when) => emit('change', { when })" />
     </div>
   </section>
 </template>

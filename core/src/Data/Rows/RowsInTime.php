@@ -44,6 +44,28 @@ final class RowsInTime
         return $this->tables[$this->place($ms)][0];
     }
 
+    /** How many rows are chosen at an instant, whatever the limit is; Unix ms. */
+    public function count(int $ms): int
+    {
+        return $this->table($ms)->count($ms);
+    }
+
+    /** The first instant after this at which more rows are chosen, or fewer, whatever the limit is; null where there is none. */
+    public function countChangesAfter(int $ms): ?int
+    {
+        for ($place = $this->place($ms);; $place++) {
+            $next = isset($this->tables[$place + 1]) ? $this->tables[$place + 1][0]->fromMs : null;
+            $change = $this->tables[$place][1]->countChangesAfter($ms);
+            if ($change !== null && ($next === null || $change < $next)) {
+                return $change;
+            }
+            if ($next === null || $this->tables[$place][1]->count($next - 1) !== $this->tables[$place + 1][1]->count($next)) {
+                return $next;
+            }
+            $ms = $next;
+        }
+    }
+
     /** The first instant after this at which other rows are chosen, or another number of them; null where there is none. */
     public function changesAfter(int $ms): ?int
     {

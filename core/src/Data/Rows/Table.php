@@ -15,6 +15,9 @@ final class Table
     /** @var list<int> the instants of these */
     private array $instants = [];
 
+    /** @var list<int> how many rows are chosen before the first of them, and from each of them on */
+    private array $counts = [];
+
     /**
      * @param list<string> $names of the fields
      * @param list<array<string, string|int|float|bool|Instant|Day|null>> $rows
@@ -55,17 +58,45 @@ final class Table
         return new ChosenRows($count, $chosen, $spans);
     }
 
-    /** The first instant after this at which other rows are chosen, or another number of them; null where there is none. */
-    public function changesAfter(int $ms): ?int
+    /** How many rows are chosen at an instant, whatever the limit is; known without choosing them. */
+    public function count(int $ms): int
+    {
+        $this->steps();
+
+        return $this->counts[$this->placeAfter($ms)];
+    }
+
+    /** The first instant after this at which more rows are chosen, or fewer, whatever the limit is; null where there is none. */
+    public function countChangesAfter(int $ms): ?int
     {
         $steps = $this->steps();
+        for ($place = $this->placeAfter($ms), $count = count($this->instants); $place < $count; $place++) {
+            if ($steps[$this->instants[$place]] !== 0) {
+                return $this->instants[$place];
+            }
+        }
+
+        return null;
+    }
+
+    /** Place of the first step after an instant. */
+    private function placeAfter(int $ms): int
+    {
         [$low, $high] = [0, count($this->instants)];
         while ($low < $high) {
             $middle = ($low + $high) >> 1;
             $this->instants[$middle] <= $ms ? $low = $middle + 1 : $high = $middle;
         }
+
+        return $low;
+    }
+
+    /** The first instant after this at which other rows are chosen, or another number of them; null where there is none. */
+    public function changesAfter(int $ms): ?int
+    {
+        $steps = $this->steps();
         $now = null;
-        for ($place = $low, $count = count($this->instants); $place < $count; $place++) {
+        for ($place = $this->placeAfter($ms), $count = count($this->instants); $place < $count; $place++) {
             $at = $this->instants[$place];
             // As many come as go: others may stand there all the same.
             if ($steps[$at] !== 0 || $this->at($at)->told() !== ($now ??= $this->at($ms)->told())) {
@@ -81,16 +112,23 @@ final class Table
     {
         if ($this->steps === null) {
             $steps = [];
+            $always = 0;
             foreach ($this->spans as [$from, $to]) {
                 if ($from !== PHP_INT_MIN) {
                     $steps[$from] = ($steps[$from] ?? 0) + 1;
+                } else {
+                    $always++;
                 }
                 if ($to !== PHP_INT_MAX) {
                     $steps[$to] = ($steps[$to] ?? 0) - 1;
                 }
             }
             ksort($steps);
-            [$this->steps, $this->instants] = [$steps, array_keys($steps)];
+            $counts = [$always];
+            foreach ($steps as $step) {
+                $counts[] = $always += $step;
+            }
+            [$this->steps, $this->instants, $this->counts] = [$steps, array_keys($steps), $counts];
         }
 
         return $this->steps;

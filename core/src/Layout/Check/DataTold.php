@@ -7,6 +7,8 @@ namespace UpperPane\Core\Layout\Check;
 use UpperPane\Core\Finding\Explanation;
 use UpperPane\Core\Finding\Finding;
 use UpperPane\Core\Finding\Level;
+use UpperPane\Core\Layout\Kind\Element;
+use UpperPane\Core\Layout\Kind\Zone\PlayingZone;
 use UpperPane\Core\Layout\Told\Reading;
 use UpperPane\Core\Layout\Told\ReadsData;
 
@@ -28,14 +30,34 @@ final readonly class DataTold implements Check
         foreach ($subject->layout->elements as $element) {
             $when = $subject->layout->whens[$element->id()] ?? null;
             if ($when !== null && $when->inTime === null) {
-                $message = sprintf('"%s" is drawn only while rows of "%s" are chosen, and there is no such source.', $element->id(), $when->when->rows->source);
-                yield new Finding('data.unknown', Level::Stop, [$element->id()], $message, ['source' => $when->when->rows->source], $element->rect());
+                yield self::unknown($element, sprintf('"%s" is drawn', $element->id()), $when->when->rows->source);
+            }
+            if ($element instanceof PlayingZone) {
+                yield from self::ofItems($element);
             }
             $reading = $element instanceof ReadsData ? $element->reads() : null;
             if ($element instanceof ReadsData && $reading !== null) {
                 yield from self::of($element, $reading);
             }
         }
+    }
+
+    /** @return iterable<Finding> */
+    private static function ofItems(PlayingZone $zone): iterable
+    {
+        foreach ($zone->playlist->enabled() as $item) {
+            $when = $zone->whens[$item->id] ?? null;
+            if ($when !== null && $when->inTime === null) {
+                yield self::unknown($zone, sprintf('"%s" in "%s" plays', $zone->nameOf($item), $zone->id()), $when->when->rows->source);
+            }
+        }
+    }
+
+    private static function unknown(Element $element, string $what, string $source): Finding
+    {
+        $message = sprintf('%s only while rows of "%s" are chosen, and there is no such source.', $what, $source);
+
+        return new Finding('data.unknown', Level::Stop, [$element->id()], $message, ['source' => $source], $element->rect());
     }
 
     /** @return iterable<Finding> */

@@ -10,8 +10,11 @@ use UpperPane\Core\Document\Field;
 use UpperPane\Core\Document\Fields;
 use UpperPane\Core\Document\Node;
 use UpperPane\Core\Document\Reason;
+use UpperPane\Core\Document\Refused;
 use UpperPane\Core\Recurrence\Recurrence;
 use UpperPane\Core\Recurrence\Rule;
+use UpperPane\Core\Time\When;
+use UpperPane\Core\Time\WhenInTime;
 use UpperPane\Core\Units\Instant;
 use UpperPane\Core\Units\LocalTime;
 use UpperPane\Core\Units\WallClock;
@@ -28,6 +31,8 @@ final readonly class Booking
      * @param ?LocalTime $until nothing of it is shown from then on
      * @param int $createdMs Unix ms; within a rank the later one goes before
      * @param string $path JSON Pointer to where it stands in its schedule
+     * @param ?When $when only while so many rows of data are chosen
+     * @param ?WhenInTime $inTime the same as these rows come and go; null where they are not known: then nothing keeps it from being due
      */
     private function __construct(
         public string $id,
@@ -45,6 +50,8 @@ final readonly class Booking
         public ?LocalTime $until,
         public int $createdMs,
         public string $path,
+        public ?When $when = null,
+        private ?WhenInTime $inTime = null,
     ) {
     }
 
@@ -69,10 +76,11 @@ final readonly class Booking
             'from' => $local->saying('nothing of it is shown before'),
             'until' => $local->saying('nothing of it is shown from then on'),
             'created' => Field::text(1, 40)->saying('instant, UTC; within a rank the later one goes before'),
+            'when' => When::field(),
         ])->named('Booking');
     }
 
-    /** @throws DocumentRefused */
+    /** @throws Refused */
     public static function fromNode(Node $node): self
     {
         $node->object(...self::fields()->names());
@@ -105,6 +113,7 @@ final readonly class Booking
             $until,
             ($created = $node->optional('created')) ? Instant::parse($created->text(), $created->path)->ms : PHP_INT_MIN,
             $node->path,
+            ($when = $node->optional('when')) ? When::fromNode($when) : null,
         );
     }
 
@@ -127,6 +136,8 @@ final readonly class Booking
             $booking->until,
             $booking->createdMs,
             $booking->path,
+            $booking->when,
+            $booking->inTime,
         );
     }
 
@@ -149,7 +160,45 @@ final readonly class Booking
             $this->until,
             $this->createdMs,
             $this->path,
+            $this->when,
+            $this->inTime,
         );
+    }
+
+    /** The same with what its condition looks at. */
+    public function inTime(WhenInTime $inTime): self
+    {
+        return new self(
+            $this->id,
+            $this->name,
+            $this->plays,
+            $this->zone,
+            $this->rank,
+            $this->start,
+            $this->end,
+            $this->rule,
+            $this->dates,
+            $this->without,
+            $this->withoutDays,
+            $this->from,
+            $this->until,
+            $this->createdMs,
+            $this->path,
+            $this->when,
+            $inTime,
+        );
+    }
+
+    /** Whether its condition is on rows of a source that is not there. */
+    public function looksAtNothing(): bool
+    {
+        return $this->inTime !== null && $this->inTime->inTime === null;
+    }
+
+    /** The same with what the condition of another looks at, which says the same. */
+    public function seenAs(self $other): self
+    {
+        return $other->inTime === null ? $this : $this->inTime($other->inTime);
     }
 
     /** How long it is on the clock on the wall, s. */
@@ -194,6 +243,29 @@ final readonly class Booking
         }
 
         return $occurrences;
+    }
+
+    /**
+     * When it is due in [from, to), Unix ms: its occurrences, as far as its condition holds. What lies beyond the span may be told as well.
+     *
+     * @return list<array{int, int, int}> from, to, and the start of the occurrence, that its loops count from
+     * @throws DocumentRefused where there are too many to be looked at
+     */
+    public function due(WallClock $clock, int $fromMs, int $toMs): array
+    {
+        $due = [];
+        foreach ($this->occurrences($clock, (int) floor($fromMs / 1000), (int) ceil($toMs / 1000)) as [$starts, $stops, $anchor]) {
+            if ($this->inTime === null) {
+                $due[] = [1000 * $starts, 1000 * $stops, 1000 * $anchor];
+                continue;
+            }
+            foreach ($this->inTime->spans(max($fromMs, 1000 * $starts), min($toMs, 1000 * $stops)) as [$from, $to]) {
+                $due[] = [$from, $to, 1000 * $anchor];
+            }
+            Budget::ofOccurrences(count($due), "$this->path/when");
+        }
+
+        return $due;
     }
 
     public function recurrence(WallClock $clock): Recurrence

@@ -26,31 +26,32 @@ final readonly class BookingConflicts
     public static function of(Schedule $schedule, WallClock $clock, int $from, int $to, ?string $zone = null): self
     {
         $ranked = $schedule->ranked($zone);
+        [$fromMs, $toMs] = [1000 * $from, 1000 * $to];
         $events = [];
         $occurrences = 0;
         foreach ($ranked as $place => $booking) {
             Budget::ofOccurrences($occurrences, '/bookings');
-            foreach ($booking->occurrences($clock, $from, $to) as [$begins, $stops]) {
+            foreach ($booking->due($clock, $fromMs, $toMs) as [$begins, $stops]) {
                 $occurrences++;
-                $events[max($from, $begins)][$place] = ($events[max($from, $begins)][$place] ?? 0) + 1;
-                $events[min($to, $stops)][$place] = ($events[min($to, $stops)][$place] ?? 0) - 1;
+                $events[max($fromMs, $begins)][$place] = ($events[max($fromMs, $begins)][$place] ?? 0) + 1;
+                $events[min($toMs, $stops)][$place] = ($events[min($toMs, $stops)][$place] ?? 0) - 1;
             }
         }
         ksort($events);
         $ids = array_map(static fn (Booking $booking): string => $booking->id, $ranked);
-        [$dueS, $playedS, $hidden] = [array_fill_keys($ids, 0), array_fill_keys($ids, 0), []];
+        [$dueMs, $playedMs, $hiddenMs] = [array_fill_keys($ids, 0), array_fill_keys($ids, 0), []];
         /** @var array<int, int> $due how many occurrences of each, by place */
         $due = [];
-        $at = $from;
+        $at = $fromMs;
         foreach ($events as $moment => $changes) {
             if ($due !== [] && $moment > $at) {
                 $first = min(array_keys($due));
-                $playedS[$ids[$first]] += $moment - $at;
+                $playedMs[$ids[$first]] += $moment - $at;
                 foreach (array_keys($due) as $place) {
-                    $dueS[$ids[$place]] += $moment - $at;
+                    $dueMs[$ids[$place]] += $moment - $at;
                     if ($place !== $first) {
-                        $before = $hidden[$ids[$place]][$ids[$first]] ?? ['seconds' => 0, 'first' => $at];
-                        $hidden[$ids[$place]][$ids[$first]] = ['seconds' => $before['seconds'] + $moment - $at, 'first' => $before['first']];
+                        $before = $hiddenMs[$ids[$place]][$ids[$first]] ?? ['ms' => 0, 'first' => intdiv($at, 1000)];
+                        $hiddenMs[$ids[$place]][$ids[$first]] = ['ms' => $before['ms'] + $moment - $at, 'first' => $before['first']];
                     }
                 }
             }
@@ -63,6 +64,14 @@ final readonly class BookingConflicts
             }
         }
 
-        return new self($dueS, $playedS, $hidden);
+        $seconds = static fn (int $ms): int => (int) ceil($ms / 1000);
+        $hidden = [];
+        foreach ($hiddenMs as $id => $others) {
+            foreach ($others as $other => ['ms' => $ms, 'first' => $first]) {
+                $hidden[$id][$other] = ['seconds' => $seconds($ms), 'first' => $first];
+            }
+        }
+
+        return new self(array_map($seconds, $dueMs), array_map($seconds, $playedMs), $hidden);
     }
 }

@@ -43,7 +43,7 @@ final readonly class BookingsTold
                 'zone' => $booking->zone,
                 'rank' => $booking->rank->value,
                 'plays' => $booking->plays->toArray(),
-                'said' => $booking->rule?->said() ?? 'once',
+                'said' => ($booking->rule?->said() ?? 'once') . ($booking->when === null ? '' : ', only while its rows are chosen'),
                 'occurrences' => $occurrences,
             ];
         }

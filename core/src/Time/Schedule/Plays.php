@@ -26,10 +26,9 @@ final readonly class Plays
     public static function of(Schedule $schedule, WallClock $clock, int $fromMs, int $toMs, ?string $zone = null): self
     {
         $ranked = $schedule->ranked($zone);
-        [$from, $to] = [(int) floor($fromMs / 1000), (int) ceil($toMs / 1000)];
         [$starts, $ends, $anchors, $bookings] = [[], [], [], []];
         foreach ($ranked as $place => $booking) {
-            foreach ($booking->occurrences($clock, $from, $to) as [$begins, $stops, $anchor]) {
+            foreach ($booking->due($clock, $fromMs, $toMs) as [$begins, $stops, $anchor]) {
                 $starts[] = $begins;
                 $ends[] = $stops;
                 $anchors[] = $anchor;
@@ -64,13 +63,12 @@ final readonly class Plays
      */
     public static function at(Schedule $schedule, WallClock $clock, int $atMs, ?string $zone = null): Play
     {
-        $at = (int) floor($atMs / 1000);
         foreach ($schedule->ranked($zone) as $booking) {
-            $due = $booking->occurrences($clock, $at, $at + 1);
+            $due = array_values(array_filter($booking->due($clock, $atMs, $atMs + 1), static fn (array $one): bool => $one[0] <= $atMs && $atMs < $one[1]));
             if ($due !== []) {
                 [$begins, $stops, $anchor] = $due[count($due) - 1];
 
-                return new Play($begins * 1000, $stops * 1000, $booking->plays, $booking, $anchor * 1000);
+                return new Play($begins, $stops, $booking->plays, $booking, $anchor);
             }
         }
 
@@ -90,9 +88,9 @@ final readonly class Plays
 
     /**
      * @param list<Booking> $ranked
-     * @param array<int, int> $starts in rising order
-     * @param list<int> $ends
-     * @param list<int> $anchors
+     * @param array<int, int> $starts Unix ms, in rising order
+     * @param list<int> $ends Unix ms
+     * @param list<int> $anchors Unix ms
      * @param list<int> $bookings places in $ranked
      */
     private static function swept(array $ranked, ?Played $standby, int $fromMs, int $toMs, array $starts, array $ends, array $anchors, array $bookings): self
@@ -105,17 +103,17 @@ final readonly class Plays
         $next = 0;
         $last = null;
         while ($at < $toMs) {
-            while ($next < count($order) && $starts[$order[$next]] * 1000 <= $at) {
+            while ($next < count($order) && $starts[$order[$next]] <= $at) {
                 $one = $order[$next++];
                 // Rank and age first, then the later start.
-                $due->insert($one, ((count($ranked) - $bookings[$one]) << 36) + $starts[$one]);
+                $due->insert($one, ((count($ranked) - $bookings[$one]) << 46) + $anchors[$one]);
             }
-            for ($one = self::top($due); $one >= 0 && $ends[$one] * 1000 <= $at; $one = self::top($due)) {
+            for ($one = self::top($due); $one >= 0 && $ends[$one] <= $at; $one = self::top($due)) {
                 $due->extract();
             }
-            $until = min($toMs, $next < count($order) ? $starts[$order[$next]] * 1000 : $toMs);
+            $until = min($toMs, $next < count($order) ? $starts[$order[$next]] : $toMs);
             if ($one >= 0) {
-                $until = min($until, $ends[$one] * 1000);
+                $until = min($until, $ends[$one]);
             }
             if ($one === $last) {
                 $pieces[count($pieces) - 1][1] = $until;
@@ -129,7 +127,7 @@ final readonly class Plays
         $plays = [];
         foreach ($pieces as [$begin, $end, $one]) {
             $booking = $one >= 0 ? $ranked[$bookings[$one]] : null;
-            $plays[] = new Play($begin, $end, $booking === null ? $standby : $booking->plays, $booking, $one >= 0 ? $anchors[$one] * 1000 : 0);
+            $plays[] = new Play($begin, $end, $booking === null ? $standby : $booking->plays, $booking, $one >= 0 ? $anchors[$one] : 0);
         }
 
         return new self($plays);

@@ -13,6 +13,8 @@ use UpperPane\Core\Document\Reason;
 use UpperPane\Core\Document\Refused;
 use UpperPane\Core\Document\UniqueIds;
 use UpperPane\Core\Finding\Fix;
+use UpperPane\Core\Time\When;
+use UpperPane\Core\Time\WhenInTime;
 use UpperPane\Core\Units\UtcOffsets;
 
 /** When what plays on a display or place, and on the zones of its standing layout. */
@@ -64,7 +66,7 @@ final readonly class Schedule
 
     /**
      * @param array<mixed> $document in the format `upper-pane/schedule@1`
-     * @throws DocumentRefused
+     * @throws Refused
      */
     public static function fromArray(array $document): self
     {
@@ -109,11 +111,30 @@ final readonly class Schedule
             }
             $given[$place] = array_filter(array_replace($written, $cure->set), static fn (mixed $value): bool => $value !== null);
             $changed = Booking::fromNode(Node::root($given[$place]));
-            $bookings = array_map(static fn (Booking $booking): Booking => $booking->id === $changed->id ? $changed : $booking, $this->bookings);
+            $bookings = array_map(static fn (Booking $booking): Booking => $booking->id === $changed->id ? $changed->seenAs($booking) : $booking, $this->bookings);
 
             return new self($this->id, $this->name, $this->timezone, $this->standby, $this->zones, $bookings, array_replace($this->given, ['bookings' => $given]));
         }
         throw ActRefused::because(Reason::RefUnknown, sprintf('"%s" is no booking of this schedule.', $cure->booking ?? ''), '/booking');
+    }
+
+    /**
+     * With what the conditions of its bookings look at.
+     *
+     * @param \Closure(When, string): WhenInTime $inTime of a condition, and the JSON Pointer to it
+     * @throws Refused what that refuses
+     */
+    public function inTime(\Closure $inTime): self
+    {
+        $bookings = array_map(static fn (Booking $one): Booking => $one->when === null ? $one : $one->inTime($inTime($one->when, "$one->path/when")), $this->bookings);
+
+        return new self($this->id, $this->name, $this->timezone, $this->standby, $this->zones, $bookings, $this->given);
+    }
+
+    /** Whether what it plays depends on rows of data. */
+    public function looksAtData(): bool
+    {
+        return array_filter($this->bookings, static fn (Booking $one): bool => $one->when !== null) !== [];
     }
 
     /** An id that no booking has: b1, b2 ... behind the count of those that it has. */

@@ -67,6 +67,10 @@ final readonly class ScheduleChecks
         [$from, $to] = [(int) floor($fromMs / 1000), (int) ceil($toMs / 1000)];
         $findings = [];
         foreach ($schedule->bookings as $booking) {
+            if ($booking->when !== null && $booking->looksAtNothing()) {
+                $message = sprintf('"%s" plays only while rows of "%s" are chosen, and there is no such source.', $booking->name, $booking->when->rows->source);
+                $findings[] = new Finding('data.unknown', Level::Stop, [$booking->id], $message, ['source' => $booking->when->rows->source]);
+            }
             array_push($findings, ...self::skipped($booking, $clock, $from, $to));
         }
         foreach ([null, ...$schedule->zonesBooked()] as $zone) {
