@@ -83,10 +83,13 @@ final class BoardTest extends TestCase
         $text = ['id' => 'words', 'kind' => 'text', 'rect' => ['x' => 0, 'y' => 0, 'width' => 1900, 'height' => 300], 'text' => 'Today', 'style' => ['size_px' => 90, 'color' => '#ffffff']];
         $this->open($this->layout([$text]));
         $this->desk->press('.ledger th button', 'words');
-        $this->choose('Source of its data', 'cafe-prices');
+        $this->choose('Tells rows of', 'cafe-prices');
         $this->desk->type('[aria-label=Text]', '{item} for {price, number, 0.00}')->see('.stage-canvas', 'Tea for 1.60');
+        $this->desk->type('[aria-label="Try it from row"]', '2')->until(fn (): bool => $this->desk->find('.stage-canvas', 'Tea for') === null, 'the second row');
+        $this->desk->press('.stress button', 'missing')->see('.stage-canvas', '– for –');
+        $this->desk->press('.stress button', 'as they are')->see('.stage-canvas', 'Tea for 1.60');
         $this->desk->press('.only summary', 'Only while');
-        $this->choose('Only while rows are chosen of', 'cafe-prices');
+        $this->choose('Drawn only while rows are chosen of', 'cafe-prices');
         $this->desk->type('[aria-label="At least so many rows"]', '1000')->until(fn (): bool => $this->desk->find('.stage-canvas', 'Tea for') === null, 'the text to go');
         $this->desk->type('[aria-label="At least so many rows"]', '1')->see('.stage-canvas', 'Tea for 1.60');
     }

@@ -315,6 +315,7 @@ final class Make
                 ['id' => 'i', 'layout' => self::tellingLayout($random, $depth - 1)] + ($random->getInt(0, 1) === 0 ? [] : ['duration_ms' => 500 * $random->getInt(4, 30)]),
                 self::picture('p', durationMs: 3000),
                 self::picture('w', durationMs: 2500, when: ['rows' => $rows]),
+                ['id' => 'e', 'each' => $rows, 'duration_ms' => 500 * $random->getInt(1, 9), 'layout' => self::layout([self::told('one', '{to}'), self::told('all', '{n}', rows: $rows)], id: 'each')],
             ]);
         }
 

@@ -245,7 +245,7 @@ final class UpperPane
         $node->format(Playlist::FORMAT);
         $zone = Composer::over($this->library($arguments))->playlist(Playlist::fromNode($node))->zones['whole'];
 
-        return CycleFigures::of($zone->loop(null), $zone->playlist->all(), $zone->playlist->enabled());
+        return CycleFigures::of($zone->loop(null), $zone->list->all(), $zone->playlist->enabled());
     }
 
     /**

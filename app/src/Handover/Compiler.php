@@ -49,7 +49,7 @@ final class Compiler implements ResetInterface
 
     /**
      * @param int $fromMs Unix ms; what comes and goes is written out for [from, to)
-     * @param array{at_ms: int, begun: array<string, int>}|array{} $carried what tells data counts from at an instant (RunSheet::begunAt)
+     * @param array{at_ms: int, begun: array<string, array{int, int}>}|array{} $carried what stands at an instant (RunSheet::begunAt)
      * @throws Refused where it cannot be worked out
      * @throws Problem where something in it is not there any more
      */
@@ -61,7 +61,7 @@ final class Compiler implements ResetInterface
     /**
      * The same of a programme that is composed already.
      *
-     * @param array{at_ms: int, begun: array<string, int>}|array{} $carried
+     * @param array{at_ms: int, begun: array<string, array{int, int}>}|array{} $carried
      */
     public function packed(Contents $contents, Programme $programme, Display $display, int $fromMs, int $toMs, array $carried = []): Release
     {
@@ -101,7 +101,7 @@ final class Compiler implements ResetInterface
     }
 
     /**
-     * @param array{at_ms: int, begun: array<string, int>}|array{} $carried
+     * @param array{at_ms: int, begun: array<string, array{int, int}>}|array{} $carried
      * @return non-empty-array<string, Sheet>
      */
     private function sheets(Contents $contents, Programme $programme, Display $display, int $fromMs, int $toMs, array $carried): array

@@ -44,7 +44,8 @@ final readonly class Renewal
     public function of(HandedRelease $release, array $alike, int $nowMs, ?int $newFromMs = null): bool
     {
         $contents = $this->releases->contents($release) ?? throw new Problem(409, 'release.unknown', 'What it was made from was not recorded.');
-        $carried = $newFromMs === null ? [] : ['at_ms' => $newFromMs, 'begun' => RunSheet::begunAt($this->layers($release), $newFromMs)];
+        $standsMs = $newFromMs ?? $nowMs;
+        $carried = ['at_ms' => $standsMs, 'begun' => self::begun($this->sheet($release), $standsMs)];
         [$fromMs, $toMs] = Planned::span($nowMs);
         $compiled = $this->compiler->release($contents, $this->surveyed($release), $fromMs, $toMs, $carried);
         $file = $this->compiler->published($compiled);
@@ -75,17 +76,27 @@ final readonly class Renewal
         return true;
     }
 
+    /**
+     * @param array<mixed> $sheet
+     * @return array<string, array{int, int}>
+     */
+    private static function begun(array $sheet, int $ms): array
+    {
+        $layers = $sheet['layers'] ?? null;
+
+        return is_array($layers) ? RunSheet::begunAt($layers, $ms, is_int($sheet['anchor_ms'] ?? null) ? $sheet['anchor_ms'] : null) : [];
+    }
+
     /** @return array<mixed> what stands on the displays, in one piece */
-    private function layers(HandedRelease $release): array
+    private function sheet(HandedRelease $release): array
     {
         if (!$this->published->fileExists($release->file)) {
             return [];
         }
         $read = fn (string $path): array => (array) Json::decode($this->published->read(ltrim($path, '/')));
         $base = Node::root($read($release->file))->optional('planes')?->optional('base')?->field('sheet')->field('url')->text();
-        $layers = $base === null ? [] : Sheet::inOne($read($base), static fn (string $sha256): array => $read(Sheet::path($sha256)))['layers'] ?? [];
 
-        return is_array($layers) ? $layers : [];
+        return $base === null ? [] : Sheet::inOne($read($base), static fn (string $sha256): array => $read(Sheet::path($sha256)));
     }
 
     /** The display as it was surveyed when this was handed over: a survey that was changed since is not handed over by itself. */

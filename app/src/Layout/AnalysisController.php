@@ -11,6 +11,7 @@ use Symfony\Component\Routing\Attribute\Route;
 use UpperPane\App\Display\Displays;
 use UpperPane\App\Http\Body;
 use UpperPane\Core\Data\Stress;
+use UpperPane\Core\Data\Tree\Trees;
 use UpperPane\Core\Document\Node;
 use UpperPane\Core\Document\Reason;
 use UpperPane\Core\Geometry\Size;
@@ -186,8 +187,13 @@ final readonly class AnalysisController
         $now = (int) $this->clock->now()->format('Uv');
         $atMs = $at === null ? $now : Instant::parse($at->text(), '/at')->ms;
         $feeds = $this->feeding->now($now);
-        $stress = $body->given('stress')?->oneOf(...array_column(Stress::cases(), 'value'));
+        $stress = $body->given('stress');
+        $seen = match (true) {
+            $stress === null => $feeds,
+            is_int($stress->value) => $feeds->from($stress->int(1, Trees::MOST_ROWS), $atMs),
+            default => $feeds->under(Stress::from($stress->oneOf(...array_column(Stress::cases(), 'value'))), $atMs),
+        };
 
-        return $this->surroundings->on($display?->display())->at($atMs)->fed($stress === null ? $feeds : $feeds->under(Stress::from($stress), $atMs));
+        return $this->surroundings->on($display?->display())->at($atMs)->fed($seen);
     }
 }

@@ -6,6 +6,7 @@ namespace UpperPane\Core\Data;
 
 use UpperPane\Core\Data\Rows\Rows;
 use UpperPane\Core\Data\Rows\RowsInTime;
+use UpperPane\Core\Data\Rows\Table;
 use UpperPane\Core\Document\Refused;
 use UpperPane\Core\Units\WallClock;
 
@@ -18,8 +19,11 @@ final class Feeds
     /** @var array<string, ?non-empty-list<Snapshot>> by time zone and source */
     private array $snapshots = [];
 
-    /** @param \Closure(string, string): ?non-empty-list<Snapshot> $told of a source, in a time zone, in the order in which they count; null where there is none */
-    private function __construct(private readonly \Closure $told, public readonly bool $isStrict, private readonly ?Stress $stress = null, private readonly int $atMs = 0)
+    /**
+     * @param \Closure(string, string): ?non-empty-list<Snapshot> $told of a source, in a time zone, in the order in which they count; null where there is none
+     * @param ?\Closure(Table): Table $seen what is made of rows before they are chosen
+     */
+    private function __construct(private readonly \Closure $told, public readonly bool $isStrict, private readonly ?\Closure $seen = null)
     {
     }
 
@@ -30,7 +34,13 @@ final class Feeds
      */
     public function under(Stress $stress, int $atMs): self
     {
-        return new self($this->told, $this->isStrict, $stress, $atMs);
+        return new self($this->told, $this->isStrict, static fn (Table $table): Table => $stress->table($table, $atMs));
+    }
+
+    /** The same from one of the rows on that are chosen at an instant (Unix ms); the first is 1. */
+    public function from(int $row, int $atMs): self
+    {
+        return new self($this->told, $this->isStrict, static fn (Table $table): Table => Stress::always($table, array_slice($table->at($atMs)->rows, $row - 1)));
     }
 
     public static function none(): self
@@ -69,7 +79,7 @@ final class Feeds
             }
             $clock = WallClock::in($timezone);
             $tables = array_map(static fn (Snapshot $one): array => [$one, $rows->of($one->tree, $clock, $one->zone)], $snapshots);
-            $this->rows[$key] = new RowsInTime($this->stress === null ? $tables : array_map(fn (array $one): array => [$one[0], $this->stress->table($one[1], $this->atMs)], $tables), $rows);
+            $this->rows[$key] = new RowsInTime($this->seen === null ? $tables : array_map(fn (array $one): array => [$one[0], ($this->seen)($one[1])], $tables), $rows);
         }
 
         return $this->rows[$key];

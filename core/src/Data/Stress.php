@@ -30,19 +30,31 @@ enum Stress: string
             self::None => [],
             self::One => array_slice($rows, 0, 1),
             self::Missing => array_map(static fn (array $row): array => array_fill_keys(array_map(strval(...), array_keys($row)), null), $rows),
-            self::Longest => $rows === [] ? [] : array_fill(0, count($rows), self::longest($table->names, $table->rows())),
+            self::Longest => $rows === [] ? [] : array_fill(0, count($rows), self::longestOf($table->names, $table->rows())),
             self::Many => $rows === [] ? [] : array_map(static fn (int $place): array => $rows[$place % count($rows)], range(0, self::MANY - 1)),
         };
 
+        return self::always($table, $rows);
+    }
+
+    /**
+     * Rows that are chosen for ever, whatever else would choose them.
+     *
+     * @param list<array<string, string|int|float|bool|Instant|Day|null>> $rows
+     */
+    public static function always(Table $table, array $rows): Table
+    {
         return new Table($table->names, $rows, array_fill(0, count($rows), [PHP_INT_MIN, PHP_INT_MAX]), 0, count($rows), null);
     }
 
     /**
+     * One row with the longest value that each field has in any of these.
+     *
      * @param list<string> $names
      * @param list<array<string, string|int|float|bool|Instant|Day|null>> $rows
      * @return array<string, string|int|float|bool|Instant|Day|null>
      */
-    private static function longest(array $names, array $rows): array
+    public static function longestOf(array $names, array $rows): array
     {
         $longest = [];
         foreach ($names as $name) {

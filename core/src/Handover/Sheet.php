@@ -36,7 +36,7 @@ final readonly class Sheet
      *
      * @param int $fromMs UTC ms; what comes and goes is written out for [from, to)
      * @param string $build of the core that compiles it
-     * @param array{at_ms: int, begun: array<string, int>}|array{} $carried what tells data counts from at an instant (RunSheet::begunAt)
+     * @param array{at_ms: int, begun: array<string, array{int, int}>}|array{} $carried what stands at an instant (RunSheet::begunAt)
      * @return non-empty-array<string, self> by track, the lowest first; '' is what plays
      * @throws BudgetExceeded where there is too much to be written
      */
@@ -51,7 +51,7 @@ final readonly class Sheet
     }
 
     /**
-     * @param array{at_ms: int, begun: array<string, int>}|array{} $carried
+     * @param array{at_ms: int, begun: array<string, array{int, int}>}|array{} $carried
      * @throws BudgetExceeded
      */
     private static function of(Track $track, Programme $programme, ?Surroundings $surroundings, int $fromMs, int $toMs, string $build, array $carried): self

@@ -15,6 +15,7 @@ use UpperPane\Core\Layout\Kind\HasWords;
 use UpperPane\Core\Layout\Kind\Nests;
 use UpperPane\Core\Layout\Kind\Zone\PlayingZone;
 use UpperPane\Core\Layout\Told\HasLength;
+use UpperPane\Core\Layout\Told\PlaysByData;
 use UpperPane\Core\Layout\Told\ReadsData;
 use UpperPane\Core\Media\Media;
 use UpperPane\Core\Time\ItemComings;
@@ -81,7 +82,7 @@ final readonly class Composed
                 continue;
             }
             $leader = $leaders[$zone->follows] ??= $loops[$zone->follows] ?? $zones[$zone->follows]->loop(null);
-            Budget::ofSlots($leader->slotsFollowedBy($zone->playlist->slots()), "$path/elements/$place/follows");
+            Budget::ofSlots($leader->slotsFollowedBy($zone->slots()), "$path/elements/$place/follows");
             $loops[$zone->id()] = $zone->loop($leader);
         }
 
@@ -187,7 +188,8 @@ final readonly class Composed
     {
         foreach ($this->layouts() as $layout) {
             foreach ($layout->elements as $element) {
-                if (($element instanceof ReadsData && $element->reads() !== null) || isset($layout->whens[$element->id()])) {
+                $isTold = ($element instanceof ReadsData && $element->reads() !== null) || ($element instanceof PlaysByData && ($element->conditions() !== [] || $element->rowByRow() !== []));
+                if ($isTold || isset($layout->whens[$element->id()])) {
                     return true;
                 }
             }
@@ -222,12 +224,19 @@ final readonly class Composed
                 continue;
             }
             $family = [$leader, ...$following[$id] ?? []];
-            $lists = array_map(static fn (PlayingZone $zone): Playlist => $zone->playlist, $family);
-            $whens = array_map(static fn (PlayingZone $zone): array => $zone->whens, $family);
-            $changes = $leader->lengthChanges();
-            $rota = $changes !== [] || array_filter($whens) !== [] || ItemComings::areAny(...$lists)
-                ? new Rota($lists, new ItemComings($lists, $clock, $leader->lengthsAt(...), $changes, $whens), $clock, $anchorMs)
-                : null;
+            $rota = array_filter($family, static fn (PlayingZone $zone): bool => $zone->comesAndGoes()) === [] ? null : new Rota(
+                array_map(static fn (PlayingZone $zone): Playlist => $zone->playlist, $family),
+                new ItemComings(
+                    array_map(static fn (PlayingZone $zone): Playlist => $zone->list, $family),
+                    $clock,
+                    $leader->lengthsAt(...),
+                    $leader->lengthChanges(),
+                    array_map(static fn (PlayingZone $zone): array => $zone->whens, $family),
+                    array_map(static fn (PlayingZone $zone): array => $zone->rowItems(), $family),
+                ),
+                $clock,
+                $anchorMs,
+            );
             foreach ($family as $member => $zone) {
                 $own = $rota === null ? new SteadyTurns($this->loops[$zone->id()], $anchorMs) : new RotaTurns($rota, $member);
                 // A list that always has something to play never needs a standby.
@@ -251,8 +260,7 @@ final readonly class Composed
     public function isTurning(): bool
     {
         foreach ($this->zones as $zone) {
-            $comesAndGoes = $zone->lengthChanges() !== [] || $zone->whens !== [] || ItemComings::areAny($zone->playlist);
-            if ($comesAndGoes || array_filter($zone->nested(), static fn (self $nested): bool => $nested->isTurning()) !== []) {
+            if ($zone->comesAndGoes() || array_filter($zone->nested(), static fn (self $nested): bool => $nested->isTurning()) !== []) {
                 return true;
             }
         }

@@ -17,6 +17,7 @@ use UpperPane\Core\Geometry\Size;
 use UpperPane\Core\Layout\Kind\Composable;
 use UpperPane\Core\Layout\Kind\Zone\PlayingZone;
 use UpperPane\Core\Layout\Told\Reading;
+use UpperPane\Core\Layout\Told\RowTeller;
 use UpperPane\Core\Media\Media;
 use UpperPane\Core\Time\Playlist;
 use UpperPane\Core\Time\Schedule\Played;
@@ -52,13 +53,25 @@ final class Composer
     /** @var array<string, Formats> by language */
     private array $formats = [];
 
-    private function __construct(private readonly Library $library, public readonly Surroundings $surroundings)
+    private function __construct(private readonly Library $library, public readonly Surroundings $surroundings, private readonly ?RowTeller $row = null)
     {
     }
 
     public static function over(?Library $library = null, ?Surroundings $surroundings = null): self
     {
         return new self($library ?? Library::empty(), $surroundings ?? new Surroundings());
+    }
+
+    /** One of the same library, for which every message that has no rows of its own is told over a row. */
+    public function toldOver(RowTeller $row): self
+    {
+        return new self($this->library, $this->surroundings, $row);
+    }
+
+    /** Over what messages are told that have no rows of their own. */
+    public function row(): RowTeller
+    {
+        return $this->row ?? new RowTeller([], $this->formats('en'));
     }
 
     /**

@@ -204,7 +204,7 @@ final readonly class BaseSearch
                 if ($item->layout === null || $this->target->isListOf($zone)) {
                     return new FirstShown($from, null, "in $where");
                 }
-                $found = $this->within($zone->layouts[$item->id], $from, $piece['to'] + $turn->anchorMs, $from - $piece['offset']);
+                $found = $this->within($zone->layoutOf($item), $from, $piece['to'] + $turn->anchorMs, $from - $piece['offset']);
                 if ($found?->atMs !== null || ++$tried >= self::MOST_TURNS) {
                     return $found;
                 }

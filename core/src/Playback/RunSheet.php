@@ -24,6 +24,9 @@ final class RunSheet
     /** No item that tells data runs for longer when a sheet begins. */
     private const BEFORE_MS = 3_600_000;
 
+    /** What has always stood goes on from so long before: since then nobody has fetched a sheet of newer data. */
+    private const STOOD_MS = 10_000;
+
     private int $segments = 0;
 
     /**
@@ -43,7 +46,7 @@ final class RunSheet
      *
      * @param list<Track> $tracks lowest first
      * @param int $fromMs UTC ms
-     * @param array{at_ms: int, begun: array<string, int>}|array{} $carried what tells data counts from at an instant (begunAt), so that it goes on
+     * @param array{at_ms: int, begun: array<string, array{int, int}>}|array{} $carried what stands at an instant (begunAt), so that it goes on
      * @return array{canvas: array{width: int, height: int}, background: string, anchor_ms: int, layers: list<array<string, mixed>>}
      * @throws BudgetExceeded where there is too much to be written
      */
@@ -64,34 +67,48 @@ final class RunSheet
     }
 
     /**
-     * What each thing that tells data counts from at an instant, so that it goes on in a sheet that is made of newer data.
+     * What stands at an instant of all that takes turns, so that it goes on in a sheet that is made of newer data.
      *
      * @param array<mixed> $layers of a run sheet
-     * @return array<string, int> Unix ms, by id
+     * @param ?int $anchorMs that these count from, Unix ms; null where that is not known, or not one instant
+     * @return array<string, array{int, int}> from when it stands, and what it counts from, by id; Unix ms
      */
-    public static function begunAt(array $layers, int $ms): array
+    public static function begunAt(array $layers, int $ms, ?int $anchorMs): array
     {
         $carried = [];
         foreach ($layers as $layer) {
             if (!is_array($layer) || !is_string($layer['id'] ?? null)) {
                 continue;
             }
-            $anchor = null;
-            foreach (isset($layer['walks']) && is_array($layer['turns'] ?? null) ? $layer['turns'] : [] as $turn) {
+            $turns = is_array($layer['turns'] ?? null) ? $layer['turns'] : null;
+            $stands = $turns !== null || $anchorMs === null || $ms - self::STOOD_MS < $anchorMs ? null : [$ms - self::STOOD_MS, $anchorMs];
+            $for = null;
+            foreach ($turns ?? [] as $turn) {
                 if (is_array($turn) && is_int($turn['from_ms'] ?? null) && is_int($turn['anchor_ms'] ?? null) && $turn['from_ms'] <= $ms) {
-                    $anchor = $turn['anchor_ms'];
+                    // What stands before all turns stands since it began.
+                    $stands = [max($turn['from_ms'], $turn['anchor_ms']), $turn['anchor_ms']];
+                    $for = self::only($layer['loops'] ?? null, $turn['loop'] ?? null);
                 }
             }
-            $carried += $anchor === null ? [] : [$layer['id'] => $anchor];
-            foreach (is_array($layer['scenes'] ?? null) ? $layer['scenes'] : [] as $scene) {
-                $carried += is_array($scene) ? self::begunAt($scene, $ms) : [];
+            $carried += $stands === null ? [] : [$layer['id'] => $stands];
+            foreach (is_array($layer['scenes'] ?? null) ? $layer['scenes'] : [] as $number => $scene) {
+                $carried += is_array($scene) ? self::begunAt($scene, $ms, $number === $for && $stands !== null ? $stands[1] : null) : [];
             }
         }
 
         return $carried;
     }
 
-    /** @param array<string, int> $carried */
+    /** The scene of a loop that has no other, and no end: what is in it counts from when its turn begins. */
+    private static function only(mixed $loops, mixed $number): ?int
+    {
+        $segments = is_array($loops) && is_int($number) && is_array($loops[$number] ?? null) ? $loops[$number]['segments'] ?? null : null;
+        $first = is_array($segments) && count($segments) === 1 ? $segments[0] : null;
+
+        return is_array($first) && ($first['length_ms'] ?? null) === null && is_int($first['scene'] ?? null) ? $first['scene'] : null;
+    }
+
+    /** @param array<string, array{int, int}> $carried */
     private function __construct(private readonly int $fromMs, private readonly int $toMs, private readonly array $carried, private readonly int $carriedMs)
     {
     }
@@ -115,7 +132,8 @@ final class RunSheet
                 $written[] = ['part' => ['id' => $id] + $layer->toArray() + ($layer->changing?->compiled() ?? [])];
                 continue;
             }
-            $turns = $layer->steady !== null ? [] : $this->turnsOf($layer, $stretches, $layer->walks ? $this->carried[$id] ?? null : null);
+            $turns = $layer->steady !== null ? self::stoodOn($layer, $layer->steady, $stretches, $this->carried[$id] ?? null) : $this->turnsOf($layer, $stretches, $this->carried[$id] ?? null);
+            $isTurning = $layer->steady === null || $turns !== [];
             $seen = array_fill_keys($layer->anchored, []);
             foreach ($turns as $turn) {
                 $scene = $turn->loop->items[0] ?? -1;
@@ -136,20 +154,42 @@ final class RunSheet
                 + $this->loop($layer->loop, $layer, $places)
                 + ['scenes' => $scenes]
                 + ($layer->walks && $layer->steady === null ? ['walks' => true] : [])
-                + ($layer->steady !== null ? [] : $this->turns($layer, $turns, $places));
+                + ($isTurning ? $this->turns($layer, $turns, $places) : []);
         }
 
         return $written;
     }
 
     /**
+     * What is the same for ever by now, and goes on from what it counted from when it was not; none where that makes no difference.
+     *
+     * @param list<array{int, int, int}> $stretches
+     * @param ?array{int, int} $carried
+     * @return list<Turn>
+     */
+    private static function stoodOn(ZonePlan $zone, Loop $loop, array $stretches, ?array $carried): array
+    {
+        if ($carried === null || $zone->begins || $loop->items === []) {
+            return [];
+        }
+        [$turns, $differs] = [[], false];
+        foreach ($stretches as [$from, $to, $anchor]) {
+            $goesOn = $anchor <= $carried[0] && $carried[0] < $to && $loop->position($carried[0] - $carried[1]) !== $loop->position($carried[0] - $anchor);
+            $turns[] = new Turn($from, $to, $goesOn ? $carried[1] : $anchor, $loop);
+            $differs = $differs || $goesOn;
+        }
+
+        return $differs ? $turns : [];
+    }
+
+    /**
      * The turns of a zone while it is seen; what is booked first, then what plays by itself.
      *
      * @param list<array{int, int, int}> $stretches
-     * @param ?int $carried what it counts from by now, Unix ms, whatever it went through before
+     * @param ?array{int, int} $carried from when what stands by now does so, and what it counts from, Unix ms, whatever it went through before
      * @return list<Turn>
      */
-    private function turnsOf(ZonePlan $zone, array $stretches, ?int $carried): array
+    private function turnsOf(ZonePlan $zone, array $stretches, ?array $carried): array
     {
         if ($zone->begins) {
             // What tells data goes on from when its item began, which may be before the span.
@@ -159,8 +199,8 @@ final class RunSheet
         foreach ($stretches as [$from, $to, $anchor]) {
             $own = $zone->turns->anchored($anchor);
             // Where it would go on from there by itself, nothing of what it went through is forgotten: so the same data make the same sheet.
-            if ($carried !== null && $anchor <= $carried && $carried < $to && $own->at(max($carried, $this->carriedMs))->anchorMs !== $carried) {
-                [$own, $from] = [$zone->turns->anchored($carried), $carried];
+            if ($carried !== null && $anchor <= $carried[0] && $carried[0] < $to && $own->at(max($carried[0], $this->carriedMs))->anchorMs !== $carried[1]) {
+                [$own, $from] = [$own->resumed(...$carried), $carried[0]];
             }
             foreach ($own->between($from, $to) as $turn) {
                 if ($turn->play === null) {

@@ -100,7 +100,7 @@ final class SmilText
     {
         $box = Box::ofRect($zone->rect());
         if ($item->layout !== null) {
-            $nested = $zone->layouts[$item->id];
+            $nested = $zone->layoutOf($item);
             return ["$in<par dur=\"$dur\">", ...$this->layout($nested, $placing->inside($zone->id(), $box, $zone->fit($item)), "$in "), "$in</par>"];
         }
         $media = $item->media ?? throw new \LogicException('An item plays a media or a layout.');

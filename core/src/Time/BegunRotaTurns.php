@@ -40,6 +40,11 @@ final readonly class BegunRotaTurns implements Turns
         return new SteadyTurns($this->rota->begunAt($anchorMs)[$this->member], $anchorMs);
     }
 
+    public function resumed(int $fromMs, int $anchorMs): SteadyTurns
+    {
+        return $this->anchored($anchorMs);
+    }
+
     public function begun(): self
     {
         return $this;

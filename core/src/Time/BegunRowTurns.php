@@ -27,6 +27,11 @@ final readonly class BegunRowTurns implements Turns
         return $this->own->anchored($anchorMs);
     }
 
+    public function resumed(int $fromMs, int $anchorMs): RowTurns
+    {
+        return $this->anchored($anchorMs);
+    }
+
     public function begun(): self
     {
         return $this;

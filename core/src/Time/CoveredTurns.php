@@ -39,6 +39,11 @@ final readonly class CoveredTurns implements Turns
         return new self($this->own->anchored($anchorMs), array_values(array_map(static fn (array $span): array => [max($span[0], $anchorMs), $span[1]], $spans)), $this->scene);
     }
 
+    public function resumed(int $fromMs, int $anchorMs): self
+    {
+        return $this->anchored($anchorMs);
+    }
+
     public function begun(): self
     {
         return new self($this->own->begun(), $this->spans, $this->scene, true);

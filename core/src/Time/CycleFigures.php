@@ -11,7 +11,7 @@ final readonly class CycleFigures
     private const MOST = 10_000;
 
     /**
-     * Items that are off count 0. Where the last slot never ends it has all the time in the long run.
+     * Items that are off count 0; what rows make of one counts together. Where the last slot never ends it has all the time in the long run.
      *
      * @param list<Item> $all the items and the extras of the list
      * @param list<Item> $enabled those that play, as the loop counts them
@@ -19,24 +19,24 @@ final readonly class CycleFigures
      */
     public static function of(Loop $loop, array $all, array $enabled): array
     {
-        [$plays, $ms] = [array_fill(0, count($enabled), 0), array_fill(0, count($enabled), 0)];
+        [$plays, $ms] = [[], []];
         foreach ($loop->items as $slot => $item) {
-            $plays[$item]++;
-            $ms[$item] += $loop->lengths[$slot];
+            $id = $enabled[$item]->id;
+            $plays[$id] = ($plays[$id] ?? 0) + 1;
+            $ms[$id] = ($ms[$id] ?? 0) + $loop->lengths[$slot];
         }
-        $place = array_flip(array_map(static fn (Item $item): string => $item->id, $enabled));
-        $endless = $loop->periodMs === null ? $loop->items[count($loop->items) - 1] : null;
+        $endless = $loop->periodMs === null ? $enabled[$loop->items[count($loop->items) - 1]]->id : null;
         $items = [];
         foreach ($all as $item) {
-            $index = $place[$item->id] ?? null;
+            $times = $plays[$item->id] ?? 0;
             $items[] = [
                 'id' => $item->id,
-                'plays' => $index === null ? 0 : $plays[$index],
-                'plays_per_hour' => $index === null || !$loop->periodMs ? 0 : round($plays[$index] * 3_600_000 / $loop->periodMs, 4),
+                'plays' => $times,
+                'plays_per_hour' => $times === 0 || !$loop->periodMs ? 0 : round($times * 3_600_000 / $loop->periodMs, 4),
                 'share' => match (true) {
-                    $index === null => 0,
-                    $loop->periodMs === null => $index === $endless ? 1 : 0,
-                    default => $loop->periodMs === 0 ? 0 : round($ms[$index] / $loop->periodMs, 6),
+                    $times === 0 => 0,
+                    $loop->periodMs === null => $item->id === $endless ? 1 : 0,
+                    default => $loop->periodMs === 0 ? 0 : round($ms[$item->id] / $loop->periodMs, 6),
                 },
             ];
         }

@@ -4,11 +4,13 @@ declare(strict_types=1);
 
 namespace UpperPane\Core\Time;
 
+use UpperPane\Core\Data\Rows\Rows;
 use UpperPane\Core\Document\DocumentRefused;
 use UpperPane\Core\Document\Field;
 use UpperPane\Core\Document\Fields;
 use UpperPane\Core\Document\Node;
 use UpperPane\Core\Document\Reason;
+use UpperPane\Core\Document\Refused;
 use UpperPane\Core\Document\Role;
 use UpperPane\Core\Geometry\FitMode;
 use UpperPane\Core\Media\Media;
@@ -25,6 +27,8 @@ final readonly class Item
      * @param VolumeByHours $sound how loud it is
      * @param ?Validity $valid when it may play; null for always
      * @param ?When $when only while so many rows of data are chosen
+     * @param ?Rows $each the rows of data of which it plays one after the other, as if each were an item
+     * @param ?int $row which of these it is; null where it stands for all of them, or is none
      */
     private function __construct(
         public string $id,
@@ -42,6 +46,8 @@ final readonly class Item
         public bool $tied = false,
         public ?Validity $valid = null,
         public ?When $when = null,
+        public ?Rows $each = null,
+        public ?int $row = null,
     ) {
     }
 
@@ -67,6 +73,7 @@ final readonly class Item
             'transition' => Field::object(Transition::fields()),
             'valid' => Field::object(Validity::fields()),
             'when' => When::field(),
+            'each' => Field::object(Rows::fields())->saying('one item a row, over which the messages of its layout are told'),
         ])->named('Item')->where(['oneOf' => [['required' => ['media']], ['required' => ['layout']]]]);
     }
 
@@ -76,13 +83,16 @@ final readonly class Item
         return Field::list(Field::number(0, 100), 2, 2);
     }
 
-    /** @throws DocumentRefused */
+    /** @throws Refused */
     public static function fromNode(Node $node): self
     {
         $node->object(...self::fields()->names());
         $layout = $node->optional('layout');
         if ($layout !== null && $node->has('media')) {
             throw $layout->refused(Reason::FieldUnknown, 'stands beside a media; an item is one or the other.');
+        }
+        if ($layout === null && $node->has('each')) {
+            throw $node->field('each')->refused(Reason::FieldUnknown, 'stands beside a media; only a layout is told row by row.');
         }
         $media = $layout === null ? Media::fromNode($node->field('media')) : null;
         $durationMs = $node->optional('duration_ms')?->int(1, unit: 'ms');
@@ -110,11 +120,23 @@ final readonly class Item
             $node->optional('tied')?->bool() ?? false,
             ($valid = $node->optional('valid')) ? Validity::fromNode($valid) : null,
             ($when = $node->optional('when')) ? When::fromNode($when) : null,
+            ($each = $node->optional('each')) ? Rows::fromNode($each) : null,
         );
     }
 
     /** The same under another id. */
     public function named(string $id): self
+    {
+        return $this->as($id, $this->row);
+    }
+
+    /** One of the items that its rows make of it. */
+    public function ofRow(int $row): self
+    {
+        return $this->as($this->id, $row);
+    }
+
+    private function as(string $id, ?int $row): self
     {
         return new self(
             $id,
@@ -132,6 +154,8 @@ final readonly class Item
             $this->tied,
             $this->valid,
             $this->when,
+            $this->each,
+            $row,
         );
     }
 

@@ -10,12 +10,13 @@ use UpperPane\Core\Units\WallClock;
 final readonly class ItemComings implements Comings
 {
     /**
-     * @param non-empty-list<Playlist> $lists the leader's first
+     * @param non-empty-list<Playlist> $lists as they are written, the leader's first
      * @param \Closure(int): list<?int> $lengths ms of each enabled item of the leader, by instant (Unix ms)
      * @param list<\Closure(int): ?int> $changes of what data make of them: the first instant after one, Unix ms
      * @param list<array<string, WhenInTime>> $whens of each list: only while what holds items are due, by their ids
+     * @param list<array<string, RowItems>> $rows of each list: what rows make of items, by their ids; the places are those of the list with these in it
      */
-    public function __construct(private array $lists, private WallClock $clock, private \Closure $lengths, private array $changes = [], private array $whens = [])
+    public function __construct(private array $lists, private WallClock $clock, private \Closure $lengths, private array $changes = [], private array $whens = [], private array $rows = [])
     {
     }
 
@@ -38,16 +39,34 @@ final readonly class ItemComings implements Comings
         $due = [];
         $utc = (int) floor($ms / 1000);
         foreach ($this->lists as $member => $list) {
-            $own = [];
-            foreach ($list->enabled() as $place => $item) {
-                if (($item->valid === null || $item->valid->isDue($this->clock, $utc)) && ($this->whens[$member][$item->id] ?? null)?->holds($ms) !== false) {
-                    $own[] = $place;
-                }
-            }
-            $due[] = $own;
+            $isDue = fn (Item $item): bool => ($item->valid === null || $item->valid->isDue($this->clock, $utc)) && ($this->whens[$member][$item->id] ?? null)?->holds($ms) !== false;
+            $due[] = self::places($list, $this->rows[$member] ?? [], $ms, $isDue);
         }
 
         return ['due' => $due, 'lengths' => ($this->lengths)($ms)];
+    }
+
+    /**
+     * Places of the enabled items of a list that are due, among these and what rows make of them.
+     *
+     * @param Playlist $list as it is written
+     * @param array<string, RowItems> $rows by ids of items
+     * @param int $ms Unix ms
+     * @param \Closure(Item): bool $isDue whatever its rows are
+     * @return list<int>
+     */
+    public static function places(Playlist $list, array $rows, int $ms, \Closure $isDue): array
+    {
+        [$due, $place] = [[], 0];
+        foreach ($list->enabled() as $item) {
+            $made = $rows[$item->id] ?? null;
+            if ($isDue($item)) {
+                array_push($due, ...($made === null ? [$place] : array_map(static fn (int $row): int => $place + $row, $made->due($ms))));
+            }
+            $place += $made === null ? 1 : count($made->rows);
+        }
+
+        return $due;
     }
 
     public function edges(int $fromMs, int $toMs): array
@@ -60,8 +79,8 @@ final readonly class ItemComings implements Comings
                 }
             }
         }
-        $whens = array_map(static fn (WhenInTime $when): \Closure => $when->changesAfter(...), array_merge(...array_map(array_values(...), $this->whens), ...[[]]));
-        foreach ([...$this->changes, ...$whens] as $change) {
+        $byData = array_merge(...array_map(array_values(...), [...$this->whens, ...$this->rows]), ...[[]]);
+        foreach ([...$this->changes, ...array_map(static fn (WhenInTime|RowItems $one): \Closure => $one->changesAfter(...), $byData)] as $change) {
             for ($edge = $change($fromMs - 1); $edge !== null && $edge < $toMs; $edge = $change($edge)) {
                 $edges[] = $edge;
             }

@@ -112,6 +112,26 @@ final readonly class Playlist
         return new self($this->items, $extras, $this->every, $this->interleaved, $this->id, $this->name, $this->standby, $this->given);
     }
 
+    /**
+     * The list with the items that rows make, each in the place of the one that they are made of.
+     *
+     * @param array<string, RowItems> $rows by id of the item
+     */
+    public function rowByRow(array $rows): self
+    {
+        $made = static function (array $items) use ($rows): array {
+            $all = [];
+            foreach ($items as $item) {
+                assert($item instanceof Item);
+                array_push($all, ...(isset($rows[$item->id]) ? array_map($item->ofRow(...), array_keys($rows[$item->id]->rows)) : [$item]));
+            }
+
+            return $all;
+        };
+
+        return $rows === [] ? $this : new self($made($this->items), $made($this->extras), $this->every, $this->interleaved, $this->id, $this->name, $this->standby, $this->given);
+    }
+
     /** @return array<string, mixed> as it was read */
     public function toArray(): array
     {

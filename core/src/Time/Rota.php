@@ -12,7 +12,8 @@ use UpperPane\Core\Units\WallClock;
  * A zone, or a leader and its followers, some of whose items come and go: which loops they go through, and from when.
  *
  * When what is due changes, the running item ends, then the next due one of the list follows; nothing jumps in the middle. Where
- * that leads to depends on all that went before, so each month begins anew at its first local midnight, unless the anchor is later.
+ * that leads to depends on all that went before, so each month begins anew at its first local midnight, unless the anchor is later,
+ * or it goes on from what is known to stand at an instant of that month.
  */
 final class Rota
 {
@@ -27,7 +28,7 @@ final class Rota
     /** @var array<int, non-empty-list<FamilyTurn>> by the day on which the chain begins */
     private array $chains = [];
 
-    /** @var array<int, self> by their anchors */
+    /** @var array<string, self> by their anchors, and what they go on from */
     private array $others = [];
 
     /** @var array<string, non-empty-list<Loop>> by what is due */
@@ -36,20 +37,29 @@ final class Rota
     /**
      * @param non-empty-list<Playlist> $lists the leader's first
      * @param Comings $comings which of their items are due when, and how long they last
+     * @param ?int $resumedMs from when it goes on as it stands then, counting from the anchor; Unix ms
      */
-    public function __construct(private readonly array $lists, private readonly Comings $comings, private readonly WallClock $clock, private readonly int $anchorMs)
-    {
+    public function __construct(
+        private readonly array $lists,
+        private readonly Comings $comings,
+        private readonly WallClock $clock,
+        private readonly int $anchorMs,
+        private readonly ?int $resumedMs = null,
+    ) {
     }
 
     /** The same lists, going round from another instant (Unix ms). */
     public function anchored(int $anchorMs): self
     {
-        if ($anchorMs === $this->anchorMs) {
-            return $this;
-        }
-        $this->others[$anchorMs] ??= new self($this->lists, $this->comings, $this->clock, $anchorMs);
+        return $anchorMs === $this->anchorMs && $this->resumedMs === null
+            ? $this
+            : $this->others["anchor $anchorMs"] ??= new self($this->lists, $this->comings, $this->clock, $anchorMs);
+    }
 
-        return $this->others[$anchorMs];
+    /** The same lists, going on from what stands at an instant (Unix ms), whatever led to it. */
+    public function resumed(int $fromMs, int $anchorMs): self
+    {
+        return $this->others["$anchorMs $fromMs"] ??= new self($this->lists, $this->comings, $this->clock, $anchorMs, $fromMs);
     }
 
     /** @param int $atMs Unix ms */
@@ -104,6 +114,9 @@ final class Rota
         $latest = $this->comings->lastDue($member, $atMs);
         // What is over for good may still have run to its end for a while; what comes with the days of the week was there a few weeks ago.
         for ($at = min($atMs, $latest + self::LONGEST_END_MS), $step = 0; $at > $this->anchorMs && $step < self::MOST_BACK; $step++) {
+            if ($this->resumedMs !== null && $at < $this->resumedMs) {
+                return $this->anchorMs;
+            }
             $turn = $this->at($at);
             if ($turn->loops[$member]->items !== []) {
                 return $turn->toMs;
@@ -119,7 +132,7 @@ final class Rota
     {
         [$year, $month] = Calendar::date(LocalTime::ofSeconds($this->clock->local(self::seconds($atMs)))->day());
 
-        return max($this->anchorMs, 1000 * $this->clock->utcOrBefore(Calendar::day($year, $month, 1) * Calendar::DAY_S));
+        return max($this->resumedMs ?? $this->anchorMs, 1000 * $this->clock->utcOrBefore(Calendar::day($year, $month, 1) * Calendar::DAY_S));
     }
 
     /** @return non-empty-list<FamilyTurn> from there to the end of the month */
@@ -131,7 +144,7 @@ final class Rota
         [$year, $month] = Calendar::date(LocalTime::ofSeconds($this->clock->local(self::seconds($beginMs)))->day());
         $endMs = 1000 * $this->clock->utcOrBefore(($month === 12 ? Calendar::newYear($year + 1) : Calendar::day($year, $month + 1, 1)) * Calendar::DAY_S);
         $turns = [];
-        [$from, $anchor, $due] = [$beginMs, $beginMs, $this->comings->at($beginMs)];
+        [$from, $anchor, $due] = [$beginMs, $beginMs === $this->resumedMs ? $this->anchorMs : $beginMs, $this->comings->at($beginMs)];
         foreach ($this->comings->edges($beginMs + 1, $endMs) as $edge) {
             if ($edge < $from || $this->comings->at($edge) === $due) {
                 continue;

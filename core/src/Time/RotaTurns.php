@@ -31,6 +31,11 @@ final readonly class RotaTurns implements Turns
         return new self($this->rota->anchored($anchorMs), $this->member);
     }
 
+    public function resumed(int $fromMs, int $anchorMs): self
+    {
+        return new self($this->rota->resumed($fromMs, $anchorMs), $this->member);
+    }
+
     public function begun(): BegunRotaTurns
     {
         return new BegunRotaTurns($this->rota, $this->member);

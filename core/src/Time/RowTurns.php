@@ -57,6 +57,11 @@ final class RowTurns implements Turns
         return $this->others[$anchorMs];
     }
 
+    public function resumed(int $fromMs, int $anchorMs): self
+    {
+        return $this->anchored($anchorMs);
+    }
+
     public function begun(): BegunRowTurns
     {
         return new BegunRowTurns($this, $this->changesAfter, $this->loop);

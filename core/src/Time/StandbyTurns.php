@@ -32,6 +32,11 @@ final readonly class StandbyTurns implements Turns
         return new self($this->own->anchored($anchorMs), $this->scene);
     }
 
+    public function resumed(int $fromMs, int $anchorMs): self
+    {
+        return new self($this->own->resumed($fromMs, $anchorMs), $this->scene);
+    }
+
     public function begun(): self
     {
         return new self($this->own->begun(), $this->scene);

@@ -24,6 +24,11 @@ final readonly class SteadyTurns implements Turns
         return $anchorMs === $this->anchorMs ? $this : new self($this->loop, $anchorMs);
     }
 
+    public function resumed(int $fromMs, int $anchorMs): self
+    {
+        return $this->anchored($anchorMs);
+    }
+
     public function begun(): self
     {
         return $this;

@@ -28,6 +28,14 @@ interface Turns
     /** The same, counted from another instant (Unix ms). */
     public function anchored(int $anchorMs): self;
 
+    /**
+     * The same, going on from what stands at an instant, whatever led to it.
+     *
+     * @param int $fromMs from when that stands, Unix ms
+     * @param int $anchorMs that it counts from, Unix ms
+     */
+    public function resumed(int $fromMs, int $anchorMs): self;
+
     /** The same where a zone begins with the item of another zone: what is due at its beginning stays until it ends. */
     public function begun(): self;
 }

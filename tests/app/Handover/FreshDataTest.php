@@ -109,6 +109,46 @@ final class FreshDataTest extends ApiTestCase
         self::assertFalse($this->estate()['displays'][0]['saved_not_handed_over'], 'nothing needs to be handed over for it');
     }
 
+    /** An item that plays row by row goes on where it is: what runs ends, and the same rows are the same items, however often a source tells them. */
+    public function testWhatPlaysRowByRowGoesOnAsDataCome(): void
+    {
+        $rows = static fn (string ...$names): string => (string) json_encode(array_map(static fn (string $to): array => ['to' => $to], $names));
+        $this->came($rows('Tolm', 'Vennick', 'Pellan'));
+        $each = ['id' => 'e', 'duration_ms' => 7000, 'each' => ['source' => $this->source], 'layout' => array_diff_key(Make::layout([Make::told('to', '{to}')], id: 'offer'), ['x' => 1])];
+        $layout = $this->made(Make::layout([Make::zone('z', 0, 0, 1920, 1080, [$each])]));
+        $this->handOver(['source' => ['kind' => 'layout', 'id' => $layout['id']], 'displays' => ['wide', 'other']]);
+        $this->bringsData();
+        $said = [];
+        $names = ['Tolm', 'Vennick', 'Pellan'];
+        foreach ([['Tolm', 'Pellan'], ['Tolm', 'Pellan', 'Skerry'], ['Skerry', 'Tolm'], ['Quay']] as $round => $next) {
+            static::mockTime('+30 seconds');
+            $now = 30_000 * ($round + 1);
+            // Until what is new counts all goes on as it did, and the item that runs then ends.
+            $before = array_map($this->told(...), range($now, $now + 5000, 250));
+            $this->came($rows(...$next));
+            $this->bringsData();
+            self::assertSame($before, array_map($this->told(...), range($now, $now + 5000, 250)), "round $round");
+            $running = $this->told($now + 5000);
+            for ($ends = $now + 5000; $this->told($ends) === $running && $ends < $now + 12_000; $ends += 250) {
+            }
+            $said[] = [$running, $this->told($ends)];
+            self::assertContains($running, $names);
+            self::assertContains($this->told($ends), $next);
+            $names = $next;
+            // Told twice more in other bytes, nothing is ever another than it was.
+            $goesOn = array_map($this->told(...), range($now + 8000, $now + 60_000, 1000));
+            foreach ([8, 8] as $later => $seconds) {
+                static::mockTime("+$seconds seconds");
+                $this->came(str_repeat(' ', $later + 1) . $rows(...$next));
+                $this->bringsData();
+                self::assertSame(array_slice($goesOn, $later * 8), array_map($this->told(...), range($now + 8000 * ($later + 1), $now + 60_000, 1000)), "round $round, again $later");
+            }
+            static::mockTime('-16 seconds');
+        }
+        self::assertSame('Quay', $this->told(150_000));
+        self::assertSame('Skerry', $said[1][0] === 'Pellan' ? $said[1][1] : 'Skerry', 'what is new lies where it is told');
+    }
+
     /** A booking begins and ends as its rows come and go, on the desk and on players, and also when a source tells something else. */
     public function testABookingIsDueWhileItsRowsAreChosen(): void
     {
@@ -125,7 +165,8 @@ final class FreshDataTest extends ApiTestCase
         static::mockTime('+61 seconds');
         $this->came('[{"to": "Tolm", "late": "2026-06-01T09:03:00Z"}]');
         self::assertGreaterThan(0, $this->bringsData());
-        self::assertSame(['All is well', 'Boats are late', 'Boats are late', 'All is well'], array_map($this->told(...), [65_999, 66_000, 179_999, 180_000]), '5 s after it came, and until the boat has left');
+        $told = array_map($this->told(...), [65_999, 66_000, 179_999, 180_000]);
+        self::assertSame(['All is well', 'Boats are late', 'Boats are late', 'All is well'], $told, '5 s after it came, and until the boat has left');
         $plays = $this->ask('POST', '/api/plays', ['schedule' => $schedule['id'], 'from' => '2026-06-01T09:02:00Z', 'to' => '2026-06-01T10:00:00Z'])[1];
         self::assertSame([['late', '2026-06-01T09:03:00Z'], [null, '2026-06-01T10:00:00Z']], array_map(static fn (array $one): array => [$one['booking'], $one['to']], $plays['plays']));
         self::assertStringEndsWith('only while its rows are chosen', $plays['bookings'][0]['said']);

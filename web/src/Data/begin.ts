@@ -1,5 +1,7 @@
+import { useQuery } from '@tanstack/vue-query'
+import { computed } from 'vue'
 import { api } from '../ui/api'
-import { type Level, type RowsDocument, fieldsOf, levelAt, richest } from './sources'
+import { type Chosen, type Level, type RowsDocument, fieldsOf, levelAt, richest } from './sources'
 
 /** The rows of a source that were looked at last, where that is kept. */
 export const looked = (source: string) => `upper-pane:rows:${source}`
@@ -17,4 +19,15 @@ export async function rowsBegun(source: string): Promise<RowsDocument> {
     ...(Object.keys(fields).length ? { fields } : {}),
     ...kept,
   }
+}
+
+/** What rows choose by now, and the fields that they have. */
+export function useChosen(rows: () => RowsDocument | undefined) {
+  const { data: chosen } = useQuery({
+    queryKey: computed(() => ['rows', JSON.stringify(rows())]),
+    queryFn: () => api.post<Chosen>('rows', { rows: rows() }),
+    enabled: computed(() => rows() !== undefined),
+  })
+  const fields = computed(() => (rows() ? (chosen.value?.fields ?? Object.keys(rows()!.fields ?? {})) : []))
+  return { chosen, fields }
 }

@@ -61,7 +61,9 @@ export interface Playing {
   cycle_items: number
   cycle: string[]
   items: { id: string; plays: number; plays_per_hour: number; share: number; may_last: ('stated' | 'own' | 'leader' | 'endless')[] }[]
-  /** In the order of the scenes of its run sheet. */
+  /** Ids of the items that play row by row. */
+  row_by_row?: string[]
+  /** In the order of the scenes of its run sheet; where it plays row by row, those of its list and its standby. */
   scenes: { id: string; name: string; standby?: true }[]
 }
 

@@ -5,7 +5,9 @@ import { DAYS, DAY_NAMES, type Item, type Level, SIDES, type Validity, useDesign
 import { api, sentence } from '../ui/api'
 import ChoiceField from '../ui/ChoiceField.vue'
 import { vKept } from '../ui/kept'
+import RowsFields from '../Data/RowsFields.vue'
 import WhenFields from '../Data/WhenFields.vue'
+import { seconds } from '../ui/format'
 import LocalField from '../ui/LocalField.vue'
 
 type How = 'stated' | 'own' | 'leader' | 'endless'
@@ -174,6 +176,21 @@ function hours(event: Event) {
           @change="hours"
       /></label>
       <WhenFields class="wide" :when="item.when" what="And" @change="(when) => emit('change', { when })" />
+    </fieldset>
+    <fieldset v-if="item.layout">
+      <legend>Row by row</legend>
+      <RowsFields
+        class="wide"
+        linked
+        :rows="item.each"
+        label="Once for each row of"
+        none="no data: once"
+        @change="(each) => emit('change', { each })"
+      />
+      <p v-if="item.each" class="small soft m-0 wide">
+        Messages of the layout that tell “the row that its item plays” are told over one row after the other,
+        {{ item.duration_ms ? `${seconds(item.duration_ms)} each` : 'each as long as it takes' }}.
+      </p>
     </fieldset>
   </div>
 </template>

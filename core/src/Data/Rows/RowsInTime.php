@@ -34,6 +34,12 @@ final class RowsInTime
         return array_merge(...array_map(static fn (array $one): array => $one[1]->rows(), $this->tables));
     }
 
+    /** @return non-empty-list<Table> in the order in which they count */
+    public function tables(): array
+    {
+        return array_map(static fn (array $one): Table => $one[1], $this->tables);
+    }
+
     public function table(int $ms): Table
     {
         return $this->tables[$this->place($ms)][1];
@@ -112,7 +118,8 @@ final class RowsInTime
         return $from !== null && $ms >= $from;
     }
 
-    private function place(int $ms): int
+    /** Which of the tables counts at an instant, Unix ms. */
+    public function place(int $ms): int
     {
         $place = count($this->tables) - 1;
         while ($place > 0 && $this->tables[$place][0]->fromMs > $ms) {

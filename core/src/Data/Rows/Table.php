@@ -41,6 +41,22 @@ final class Table
         return $this->rows;
     }
 
+    /** @return list<int> places among all its rows of those that are chosen at an instant */
+    public function placesAt(int $ms): array
+    {
+        $places = [];
+        foreach ($this->spans as $place => [$from, $to]) {
+            if ($from <= $ms && $ms < $to) {
+                if ($this->limit !== null && count($places) >= $this->limit) {
+                    break;
+                }
+                $places[] = $place;
+            }
+        }
+
+        return $places;
+    }
+
     public function at(int $ms): ChosenRows
     {
         [$chosen, $spans] = [[], []];

@@ -8,7 +8,7 @@ use UpperPane\Core\Finding\Explanation;
 use UpperPane\Core\Finding\Finding;
 use UpperPane\Core\Finding\Level;
 use UpperPane\Core\Layout\Kind\Element;
-use UpperPane\Core\Layout\Kind\Zone\PlayingZone;
+use UpperPane\Core\Layout\Told\PlaysByData;
 use UpperPane\Core\Layout\Told\Reading;
 use UpperPane\Core\Layout\Told\ReadsData;
 
@@ -32,24 +32,26 @@ final readonly class DataTold implements Check
             if ($when !== null && $when->inTime === null) {
                 yield self::unknown($element, sprintf('"%s" is drawn', $element->id()), $when->when->rows->source);
             }
-            if ($element instanceof PlayingZone) {
+            if ($element instanceof PlaysByData) {
                 yield from self::ofItems($element);
             }
             $reading = $element instanceof ReadsData ? $element->reads() : null;
             if ($element instanceof ReadsData && $reading !== null) {
-                yield from self::of($element, $reading);
+                yield from self::of($element, sprintf('"%s"', $element->id()), $reading, $element->missing(...));
             }
         }
     }
 
     /** @return iterable<Finding> */
-    private static function ofItems(PlayingZone $zone): iterable
+    private static function ofItems(PlaysByData $element): iterable
     {
-        foreach ($zone->playlist->enabled() as $item) {
-            $when = $zone->whens[$item->id] ?? null;
-            if ($when !== null && $when->inTime === null) {
-                yield self::unknown($zone, sprintf('"%s" in "%s" plays', $zone->nameOf($item), $zone->id()), $when->when->rows->source);
+        foreach ($element->conditions() as [$what, $when]) {
+            if ($when->inTime === null) {
+                yield self::unknown($element, "$what plays", $when->when->rows->source);
             }
+        }
+        foreach ($element->rowByRow() as [$what, $each]) {
+            yield from self::of($element, $what, $each->reading, $each->missing(...));
         }
     }
 
@@ -60,8 +62,12 @@ final readonly class DataTold implements Check
         return new Finding('data.unknown', Level::Stop, [$element->id()], $message, ['source' => $source], $element->rect());
     }
 
-    /** @return iterable<Finding> */
-    private static function of(ReadsData $element, Reading $reading): iterable
+    /**
+     * @param string $what as it is called
+     * @param \Closure(): ?array{names: list<string>, count: int, row: int} $told what it tells by fallbacks
+     * @return iterable<Finding>
+     */
+    private static function of(Element $element, string $what, Reading $reading, \Closure $told): iterable
     {
         $id = $element->id();
         if ($reading->inTime === null) {
@@ -69,22 +75,22 @@ final readonly class DataTold implements Check
                 'data.unknown',
                 Level::Stop,
                 [$id],
-                sprintf('"%s" tells rows of "%s", and there is no such source.', $id, $reading->rows->source),
+                sprintf('%s tells rows of "%s", and there is no such source.', $what, $reading->rows->source),
                 ['source' => $reading->rows->source],
                 $element->rect(),
             );
 
             return;
         }
-        $missing = $element->missing();
+        $missing = $told();
         if ($missing !== null) {
             yield new Finding(
                 'data.missing',
                 Level::Warning,
                 [$id],
                 sprintf(
-                    '"%s": %s %s told by a fallback, %s; first in row %d.',
-                    $id,
+                    '%s: %s %s told by a fallback, %s; first in row %d.',
+                    $what,
                     implode(', ', $missing['names']),
                     count($missing['names']) === 1 ? 'is' : 'are',
                     self::times($missing['count']),
@@ -101,8 +107,8 @@ final readonly class DataTold implements Check
                 Level::Warning,
                 [$id],
                 sprintf(
-                    '"%s": %s of "%s" %s not fit the type of %s field.',
-                    $id,
+                    '%s: %s of "%s" %s not fit the type of %s field.',
+                    $what,
                     $unreadable === 1 ? 'one value' : "$unreadable values",
                     $reading->rows->source,
                     $unreadable === 1 ? 'does' : 'do',
@@ -119,7 +125,7 @@ final readonly class DataTold implements Check
                 'data.stale',
                 Level::Warning,
                 [$id],
-                sprintf('"%s" tells data of "%s" that are %d s old; %d s are allowed.', $id, $reading->rows->source, $age, intdiv($snapshot->staleAfterMs ?? 0, 1000)),
+                sprintf('%s tells data of "%s" that are %d s old; %d s are allowed.', $what, $reading->rows->source, $age, intdiv($snapshot->staleAfterMs ?? 0, 1000)),
                 ['age_s' => $age, 'source' => $reading->rows->source],
                 $element->rect(),
             );

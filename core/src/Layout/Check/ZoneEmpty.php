@@ -21,7 +21,7 @@ final readonly class ZoneEmpty implements Check
     public function findings(Subject $subject): iterable
     {
         foreach ($subject->layout->zones as $zone) {
-            if ($zone->playlist->enabled() === [] && $zone->standby === null) {
+            if ($zone->list->enabled() === [] && $zone->standby === null) {
                 yield new Finding('zone.empty', Level::Stop, [$zone->id()], sprintf(
                     $zone->playlist->items === [] ? 'Zone "%s" has nothing to play.' : 'All items of zone "%s" are switched off.',
                     $zone->id(),

@@ -37,7 +37,7 @@ final readonly class ZoneGap implements Check
         $from = $subject->surroundings->atMs;
         $turns = null;
         foreach ($subject->layout->zones as $id => $zone) {
-            if ($zone->standby !== null || $zone->playlist->enabled() === []) {
+            if ($zone->standby !== null || $zone->list->enabled() === []) {
                 continue;
             }
             $turns ??= $subject->layout->turns($clock, 0);

@@ -46,13 +46,14 @@ final readonly class Reading
      *
      * @param \Closure(array<string, string|int|float|bool|Instant|Day|null>): list<string> $of what of a row is told by a fallback, each argument once
      * @param bool $all whether all rows are told, or the first alone
+     * @param int $most rows at the most that are asked
      * @return array{names: list<string>, count: int, row: int}|null the arguments, how many values, and the first row; null where none is
      */
-    public function missing(\Closure $of, bool $all): ?array
+    public function missing(\Closure $of, bool $all, int $most = PHP_INT_MAX): ?array
     {
         [$names, $count, $first] = [[], 0, null];
         $rows = $this->rowsAt($this->atMs);
-        foreach ($all || $rows === [] ? $rows : [$rows[0]] as $place => $row) {
+        foreach (array_slice($rows, 0, $all ? $most : 1) as $place => $row) {
             $missing = $of($row);
             $count += count($missing);
             $names += array_fill_keys($missing, true);

@@ -86,7 +86,7 @@ trait TellsMessage
             return $this;
         }
         if ($this->rows === null) {
-            return $this->told(new RowTeller([], $composer->formats('en')));
+            return $this->told($composer->row());
         }
         $reading = $composer->reading($this->rows, "$path/rows", $this->tellsAll());
         $at = fn (int $ms): TellsRows => $this->over($reading, $ms);

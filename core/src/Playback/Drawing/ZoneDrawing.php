@@ -27,7 +27,9 @@ final readonly class ZoneDrawing implements Drawing
     {
         assert($element instanceof PlayingZone);
         [$scenes, $transitions] = [[], []];
-        foreach ($element->playlist->enabled() as $item) {
+        $ofRows = [];
+        foreach ($element->playlist->enabled() as $place => $item) {
+            $ofRows += $item->row === null ? [] : [$place => true];
             $scenes[] = $this->scene($element, $item, $placing, $drawer);
             $transitions[] = $item->transition;
         }
@@ -41,7 +43,7 @@ final readonly class ZoneDrawing implements Drawing
 
         return [
             ...$drawer->ground($element, $element->ground, $placing),
-            $drawer->zone($element->id(), $layout->loops[$element->id()], new ListedScenes($scenes, $transitions), $element->rect(), $placing, $turns, $anchored),
+            $drawer->zone($element->id(), $layout->loops[$element->id()], new ListedScenes($scenes, $transitions, $ofRows), $element->rect(), $placing, $turns, $anchored),
         ];
     }
 
@@ -72,11 +74,13 @@ final readonly class ZoneDrawing implements Drawing
                 changing: $sound === null || $sound->hours === [] ? null : new Loudness($sound, $drawer->surroundings->timezone),
             ));
         }
-        $nested = $zone->layouts[$item->id];
+        $name = $item->row === null ? $item->id : "$item->id " . $zone->each[$item->id]->name($item->row);
 
-        return Scene::later($item->id, static fn (): array => [
-            new Part($id, 'background', $item->id, null, $drawn->clippedTo($placing->rect($box)), $drawn, ['fill' => $nested->background->hex]),
-            ...$drawer->begun($nested, $placing->inside($zone->id(), $box, $fit)),
-        ]);
+        return Scene::later($name, static function () use ($zone, $item, $id, $drawn, $box, $fit, $placing, $drawer): array {
+            $nested = $zone->layoutOf($item);
+            $ground = new Part($id, 'background', $item->id, null, $drawn->clippedTo($placing->rect($box)), $drawn, ['fill' => $nested->background->hex]);
+
+            return [$ground, ...$drawer->begun($nested, $placing->inside($zone->id(), $box, $fit))];
+        });
     }
 }

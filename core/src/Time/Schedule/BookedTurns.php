@@ -46,6 +46,11 @@ final readonly class BookedTurns implements Turns
         return new self($this->timetable, $this->scenes, $this->own->anchored($anchorMs));
     }
 
+    public function resumed(int $fromMs, int $anchorMs): self
+    {
+        return new self($this->timetable, $this->scenes, $this->own->resumed($fromMs, $anchorMs));
+    }
+
     public function begun(): self
     {
         return new self($this->timetable, $this->scenes, $this->own->begun());

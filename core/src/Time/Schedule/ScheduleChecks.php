@@ -45,6 +45,7 @@ final readonly class ScheduleChecks
                 'one of them is hidden, and nothing but its age says so',
                 'computation.md, 5',
             ),
+            new Explanation('data.unknown', 'stop', 'rows of a source that is not there', 'nothing is told', 'arithmetic'),
             new Explanation('schedule.gap', 'warning', 'time for which nothing is due, without a standby', 'the display stays dark', 'common practice'),
         ];
     }

@@ -89,6 +89,11 @@ function firstTold(scene: Layer[]): string {
     .map((part) => part.text)
     .join(' ')
 }
+/** What the first words in a scene say. */
+function saidIn(scene: Layer[]): string {
+  const said = scene.find((layer) => 'part' in layer && 'text' in layer.part)
+  return said && 'part' in said && 'text' in said.part ? String(said.part.text) : ''
+}
 /** What takes turns by a list, or by rows of data that fill pages; what is told over a row alone has no lane. */
 const layers = computed(() => {
   const seen = new Set<string>()
@@ -106,9 +111,24 @@ function driftsOf(zone: ZoneLayer) {
   if (!leader?.period_ms || (leader.period_ms / span.value) * width.value < 60) return []
   return driftsBetween(leader, zone, props.analysis.run_sheet.anchor_ms, from.value, to.value)
 }
+/** What a lane plays: by the names of its items, of what rows make of them, or of the pages of a board. */
+function scenesOf(zone: ZoneLayer): { id: string; name: string; standby?: true }[] {
+  const playing = props.analysis.playing[zone.zone]
+  if (!playing) return zone.scenes.map((scene, n) => ({ id: `${n}`, name: firstTold(scene) }))
+  if (!playing.row_by_row) return playing.scenes
+  // Of rows those alone are in the sheet that are gone through.
+  const standby = playing.scenes.find((scene) => scene.standby)
+  return zone.scenes.map((scene) => {
+    const first = scene[0]
+    const item = first && 'part' in first ? first.part.item : undefined
+    const known = playing.scenes.find((one) => one.id === item && !one.standby)
+    if (!known) return standby ?? { id: '', name: '' }
+    return playing.row_by_row!.includes(known.id) ? { id: known.id, name: saidIn(scene) || known.name } : known
+  })
+}
 const rows = computed(() =>
   layers.value.map((zone) => {
-    const scenes = props.analysis.playing[zone.zone]?.scenes ?? zone.scenes.map((scene, n) => ({ id: `${n}`, name: firstTold(scene) }))
+    const scenes = scenesOf(zone)
     const element = zoneOf(zone.zone)
     const leader = leaderOf(element ?? undefined, props.elements)
     const own = element && 'items' in element.playlist ? new Set(element.playlist.items.map((i) => i.id)) : none

@@ -20,7 +20,7 @@ interface Asked {
   variant: string | null
   display: string | null
   /** Rows of data as they may come some day. */
-  stress?: string
+  stress?: string | number
   /** Without timing and pictures. */
   light?: true
 }
@@ -40,7 +40,7 @@ export function useAnalysis(
   display: Ref<string | null>,
   moving: Ref<boolean>,
   at: () => number,
-  stress: Ref<string | null> = ref(null),
+  stress: Ref<string | number | null> = ref(null),
 ) {
   const analysis = shallowRef<Analysis | null>(null)
   const post = <T extends object>(path: string, asked: Asked, signal: AbortSignal) =>

@@ -20,7 +20,7 @@ export interface Composer {
   chosen: Ref<Set<string>>
   tool: Ref<Tool>
   /** Rows of data as they may come some day, where they are looked at so; null for as they are. */
-  stress: Ref<string | null>
+  stress: Ref<string | number | null>
   /** Whether a hand is moving or sizing something. */
   moving: Ref<boolean>
   elements: ComputedRef<Element[]>
@@ -79,7 +79,7 @@ export function makeComposer(
   const chosen = shallowRef(new Set<string>())
   const tool = ref<Tool>('choose')
   const moving = ref(false)
-  const stress = ref<string | null>(null)
+  const stress = ref<string | number | null>(null)
   // Before the document has come there is none.
   const document = computed(() => whole.value && seenIn(whole.value, variant.value))
   const elements = computed(() => document.value?.elements ?? [])

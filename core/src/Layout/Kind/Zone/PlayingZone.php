@@ -5,6 +5,8 @@ declare(strict_types=1);
 namespace UpperPane\Core\Layout\Kind\Zone;
 
 use UpperPane\Core\Colour\Colour;
+use UpperPane\Core\Document\Budget;
+use UpperPane\Core\Document\BudgetExceeded;
 use UpperPane\Core\Document\DocumentRefused;
 use UpperPane\Core\Document\Reason;
 use UpperPane\Core\Document\Refused;
@@ -22,18 +24,22 @@ use UpperPane\Core\Layout\Kind\Nests;
 use UpperPane\Core\Layout\Kind\Paints;
 use UpperPane\Core\Layout\Layout;
 use UpperPane\Core\Layout\Paint\PaintLayer;
+use UpperPane\Core\Layout\Told\PlaysByData;
+use UpperPane\Core\Layout\Told\RowTeller;
 use UpperPane\Core\Media\Media;
 use UpperPane\Core\Media\Swatches;
 use UpperPane\Core\Time\CycleFigures;
 use UpperPane\Core\Time\Item;
 use UpperPane\Core\Time\ItemActs;
+use UpperPane\Core\Time\ItemComings;
 use UpperPane\Core\Time\Lasts;
 use UpperPane\Core\Time\Loop;
 use UpperPane\Core\Time\Playlist;
+use UpperPane\Core\Time\RowItems;
 use UpperPane\Core\Time\WhenInTime;
 
 /** A zone with all that it plays: its list, the layouts in it, and its standby. */
-final readonly class PlayingZone implements HasMedia, Nests, FitsContent, Paints, Compares
+final readonly class PlayingZone implements HasMedia, Nests, FitsContent, Paints, Compares, PlaysByData
 {
     /**
      * @param array<string, Composed> $layouts the layouts that items play, by item id
@@ -41,12 +47,17 @@ final readonly class PlayingZone implements HasMedia, Nests, FitsContent, Paints
      * @param ?string $follows id of the zone that sets the moments of this one
      * @param ?Colour $ground what is seen beside content that leaves bars
      * @param array<string, mixed> $written as it stands in its document
+     * @param Playlist $list as it is written
+     * @param Playlist $playlist the same with the items that rows of data make in it
      * @param array<string, WhenInTime> $whens only while what holds items are due, by their ids
+     * @param array<string, RowByRow> $each what rows make of items, by their ids
+     * @param int $atMs the instant at which it is looked at, Unix ms
      */
     private function __construct(
         private string $id,
         private Rect $rect,
         private bool $isHidden,
+        public Playlist $list,
         public Playlist $playlist,
         public array $layouts,
         public ?Composed $standby,
@@ -54,6 +65,8 @@ final readonly class PlayingZone implements HasMedia, Nests, FitsContent, Paints
         public ?Colour $ground,
         private array $written,
         public array $whens = [],
+        public array $each = [],
+        private int $atMs = 0,
     ) {
     }
 
@@ -64,19 +77,34 @@ final readonly class PlayingZone implements HasMedia, Nests, FitsContent, Paints
     public static function of(Zone $zone, Composer $composer, string $path): self
     {
         $list = $composer->list($zone->list, $zone->ref, "$path/playlist");
+        [$isElsewhere, $size] = [$zone->ref !== null, $zone->rect()->size()];
+        $each = self::eachOf($list, $zone->layouts, $isElsewhere, $size, $composer, "$path/playlist");
 
-        return new self(
+        return self::bounded("$path/playlist", new self(
             $zone->id(),
             $zone->rect(),
             $zone->isHidden(),
             $list,
-            self::layoutsOf($list, $zone->layouts, $zone->ref !== null, $zone->rect()->size(), $zone->follows !== null, $composer, "$path/playlist"),
+            $list->rowByRow(self::rowsOf($each)),
+            self::layoutsOf($list, $zone->layouts, $each, $isElsewhere, $size, $zone->follows !== null, $composer, "$path/playlist"),
             $zone->standby === null ? null : $composer->standby($zone->standby, $zone->rect()->size(), $zone->id(), "$path/standby"),
             $zone->follows,
             $zone->ground,
             $zone->toArray(),
-            self::whensOf($list, $zone->ref !== null, $composer, "$path/playlist"),
-        );
+            self::whensOf($list, $isElsewhere, $composer, "$path/playlist"),
+            $each,
+            $composer->surroundings->atMs,
+        ));
+    }
+
+    /** @throws BudgetExceeded where rows make it go through too many slots until all begins again */
+    private static function bounded(string $path, self $zone): self
+    {
+        if ($zone->each !== []) {
+            Budget::ofSlots(count($zone->cycle()), $path);
+        }
+
+        return $zone;
     }
 
     /**
@@ -88,19 +116,23 @@ final readonly class PlayingZone implements HasMedia, Nests, FitsContent, Paints
     {
         $list = $composer->list($list, null, '');
         $standby = $list->standby === null ? null : $composer->standby($list->standby, $canvas, $id, '/standby');
+        $each = self::eachOf($list, [], false, $canvas, $composer, '');
 
-        return new self(
+        return self::bounded('', new self(
             $id,
             Rect::whole($canvas),
             false,
             $list,
-            self::layoutsOf($list, [], false, $canvas, false, $composer, ''),
+            $list->rowByRow(self::rowsOf($each)),
+            self::layoutsOf($list, [], $each, false, $canvas, false, $composer, ''),
             $standby,
             null,
             null,
             [],
             self::whensOf($list, false, $composer, ''),
-        );
+            $each,
+            $composer->surroundings->atMs,
+        ));
     }
 
     /**
@@ -151,10 +183,68 @@ final readonly class PlayingZone implements HasMedia, Nests, FitsContent, Paints
         return $this->written;
     }
 
+    /**
+     * The order in which its enabled items play until all begins again; of what rows make of one those whose rows are chosen when it is looked at.
+     *
+     * @return list<int>
+     */
+    private function cycle(): array
+    {
+        return $this->playlist->cycle($this->each === [] ? null : ItemComings::places($this->list, $this->rowItems(), $this->atMs, static fn (): bool => true));
+    }
+
+    /** How many slots that has. */
+    public function slots(): int
+    {
+        return $this->each === [] ? $this->playlist->slots() : count($this->cycle());
+    }
+
+    public function conditions(): array
+    {
+        return $this->ofItems($this->whens);
+    }
+
+    public function rowByRow(): array
+    {
+        return $this->ofItems($this->each);
+    }
+
+    /**
+     * @template T
+     * @param array<string, T> $things by item id
+     * @return list<array{string, T}> those of enabled items, which are told in words
+     */
+    private function ofItems(array $things): array
+    {
+        $told = [];
+        foreach ($this->list->enabled() as $item) {
+            if (isset($things[$item->id])) {
+                $told[] = [sprintf('"%s" in "%s"', $this->nameOf($item), $this->id), $things[$item->id]];
+            }
+        }
+
+        return $told;
+    }
+
+    /** @return array<string, RowItems> what rows make of its items, by their ids */
+    public function rowItems(): array
+    {
+        return self::rowsOf($this->each);
+    }
+
+    /**
+     * @param array<string, RowByRow> $each
+     * @return array<string, RowItems>
+     */
+    private static function rowsOf(array $each): array
+    {
+        return array_map(static fn (RowByRow $one): RowItems => $one->items, $each);
+    }
+
     /** The zone's loop, of the enabled items; $leader is the loop of the zone it follows. */
     public function loop(?Loop $leader): Loop
     {
-        $cycle = $this->playlist->cycle();
+        $cycle = $this->cycle();
 
         return $leader === null
             ? Loop::ofCycle($cycle, array_map($this->lengthMs(...), $this->playlist->enabled()))
@@ -170,15 +260,22 @@ final readonly class PlayingZone implements HasMedia, Nests, FitsContent, Paints
     {
         $enabled = $this->playlist->enabled();
 
-        $scenes = array_map(fn (Item $item): array => ['id' => $item->id, 'name' => $this->nameOf($item)], $enabled);
+        $named = array_filter($this->list->all(), static fn (Item $item): bool => $item->enabled);
+        $scenes = array_map(fn (Item $item): array => ['id' => $item->id, 'name' => $this->nameOf($item)], array_values($named));
 
-        $all = $this->playlist->all();
+        $all = $this->list->all();
         $figures = CycleFigures::of($loop, $all, $enabled);
         $items = array_map(fn (array $figure, Item $item): array => $figure + ['may_last' => ItemActs::mayLast($item, $this->follows !== null)], $figures['items'], $all);
 
-        return ['items' => $items] + $figures + [
+        return ['items' => $items] + $figures + ($this->each === [] ? [] : ['row_by_row' => array_map(strval(...), array_keys($this->each))]) + [
             'scenes' => [...$scenes, ...($this->standby === null ? [] : [['id' => $this->standby->id, 'name' => $this->standby->name, 'standby' => true]])],
         ];
+    }
+
+    /** The layout that an item plays, told over its row where it is one of those that rows make. */
+    public function layoutOf(Item $item): Composed
+    {
+        return $item->row === null ? $this->layouts[$item->id] : $this->each[$item->id]->layout($item->row);
     }
 
     public function nameOf(Item $item): string
@@ -216,9 +313,17 @@ final readonly class PlayingZone implements HasMedia, Nests, FitsContent, Paints
      */
     public function lengthChanges(): array
     {
-        $lasting = array_filter($this->playlist->enabled(), fn (Item $item): bool => $this->isAsLongAsData($item) && $this->layouts[$item->id]->lengthChangesAfter(PHP_INT_MIN) !== null);
+        $lasting = array_filter($this->list->enabled(), fn (Item $item): bool => $this->isAsLongAsData($item) && $this->layouts[$item->id]->lengthChangesAfter(PHP_INT_MIN) !== null);
 
         return array_values(array_map(fn (Item $item): \Closure => $this->layouts[$item->id]->lengthChangesAfter(...), $lasting));
+    }
+
+    /** Whether anything that it plays comes and goes by itself, or lasts another time then. */
+    public function comesAndGoes(): bool
+    {
+        $byRows = array_filter($this->each, static fn (RowByRow $one): bool => $one->items->changesAfter(PHP_INT_MIN) !== null);
+
+        return $byRows !== [] || $this->whens !== [] || $this->lengthChanges() !== [] || ItemComings::areAny($this->list);
     }
 
     /** Whether an item lasts as long as its layout tells data. */
@@ -240,13 +345,13 @@ final readonly class PlayingZone implements HasMedia, Nests, FitsContent, Paints
 
     public function media(): array
     {
-        return array_values(array_filter(array_map(static fn (Item $item): ?Media => $item->media, $this->playlist->enabled())));
+        return array_values(array_filter(array_map(static fn (Item $item): ?Media => $item->media, $this->list->enabled())));
     }
 
     public function nested(): array
     {
         $nested = [];
-        foreach ($this->playlist->enabled() as $item) {
+        foreach ($this->list->enabled() as $item) {
             if ($item->media === null) {
                 $nested[] = $this->layouts[$item->id];
             }
@@ -259,19 +364,19 @@ final readonly class PlayingZone implements HasMedia, Nests, FitsContent, Paints
     {
         return array_map(
             fn (Item $item): FittedContent => new FittedContent($item->id, $this->nameOf($item), $this->fit($item), $item->fit, $item->media === null),
-            $this->playlist->enabled(),
+            $this->list->enabled(),
         );
     }
 
     public function turns(): array
     {
-        return $this->playlist->enabled();
+        return $this->list->enabled();
     }
 
     public function paint(?Item $due, ?Swatches $swatches): ?array
     {
         $layers = $this->ground === null ? [] : [PaintLayer::ofFill($this->rect, $this->ground)];
-        $item = $due ?? $this->playlist->enabled()[0] ?? null;
+        $item = $due ?? $this->list->enabled()[0] ?? null;
         if ($item === null) {
             return $layers;
         }
@@ -319,18 +424,45 @@ final readonly class PlayingZone implements HasMedia, Nests, FitsContent, Paints
     }
 
     /**
+     * What rows make of items. That a layout lies within itself is found first.
+     *
      * @param array<string, Layout> $read those that have been read, by item id
      * @param bool $isElsewhere whether the list is a document of its own
-     * @return array<string, Composed>
+     * @return array<string, RowByRow> by item id
+     * @throws Refused
+     */
+    private static function eachOf(Playlist $list, array $read, bool $isElsewhere, Size $size, Composer $composer, string $path): array
+    {
+        $each = [];
+        foreach ($list->all() as $index => $item) {
+            if ($item->each !== null && $item->layout !== null && $item->enabled) {
+                $at = self::pathOf($list, $index, $isElsewhere, $path);
+                $layout = $item->layout;
+                $composer->nested($layout, $read[$item->id] ?? null);
+                $reading = $composer->reading($item->each, "$at/each");
+                $items = RowItems::of($reading->inTime);
+                Budget::ofRows(count($items->rows), "$at/each");
+                $each[$item->id] = new RowByRow($items, $reading, static fn (RowTeller $row): Composed => $composer->toldOver($row)->nested($layout, $read[$item->id] ?? null)->for($size));
+            }
+        }
+
+        return $each;
+    }
+
+    /**
+     * @param array<string, Layout> $read those that have been read, by item id
+     * @param array<string, RowByRow> $each
+     * @param bool $isElsewhere whether the list is a document of its own
+     * @return array<string, Composed> of what rows make of an item that over the longest values of all of them
      * @throws DocumentRefused
      */
-    private static function layoutsOf(Playlist $list, array $read, bool $isElsewhere, Size $size, bool $follows, Composer $composer, string $path): array
+    private static function layoutsOf(Playlist $list, array $read, array $each, bool $isElsewhere, Size $size, bool $follows, Composer $composer, string $path): array
     {
         $layouts = [];
         foreach ($list->all() as $index => $item) {
             $at = self::pathOf($list, $index, $isElsewhere, $path);
             if ($item->layout !== null) {
-                $layouts[$item->id] = $composer->nested($item->layout, $read[$item->id] ?? null)->for($size);
+                $layouts[$item->id] = isset($each[$item->id]) ? $each[$item->id]->longest() : $composer->nested($item->layout, $read[$item->id] ?? null)->for($size);
                 if ($item->durationMs === null && $item->lasts !== Lasts::Endless && !$layouts[$item->id]->hasLoop() && !$follows) {
                     throw DocumentRefused::because(Reason::FieldMissing, "$at/duration_ms is missing: the layout has no loop of its own.", "$at/duration_ms");
                 }

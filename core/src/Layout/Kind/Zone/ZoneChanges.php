@@ -41,12 +41,19 @@ final readonly class ZoneChanges
     private static function items(PlayingZone $zone): array
     {
         $loop = $zone->loop(null);
+        $enabled = $zone->playlist->enabled();
         $items = [];
-        foreach ($zone->playlist->enabled() as $index => $item) {
+        $slots = [];
+        foreach ($loop->items as $slot => $place) {
+            $slots[$enabled[$place]->id] ??= $slot;
+        }
+        foreach ($zone->list->enabled() as $item) {
             $name = $zone->nameOf($item);
-            $slot = array_search($index, $loop->items, true);
+            $slot = $slots[$item->id] ?? false;
             $lasts = match (true) {
                 $zone->follows !== null => 'its leader\'s time',
+                // Whether it has a row by now is no matter of the design.
+                isset($zone->each[$item->id]) => ($zone->lengthMs($item) ?? 0) / 1000 . ' s each',
                 $slot === false => 'no time',
                 $loop->lengths[$slot] === 0 => 'without end',
                 default => $loop->lengths[$slot] / 1000 . ' s',
@@ -60,9 +67,17 @@ final readonly class ZoneChanges
     /** @return list<mixed> all of a zone's playing that a viewer could notice */
     private static function way(PlayingZone $zone): array
     {
-        return [$zone->follows, $zone->playlist->cycle(), array_map(
-            static fn (Item $item): array => [$item->media?->toArray(), $item->fit->value, $item->focusX, $item->focusY, $item->transition->toArray(), serialize([$item->sound, $item->valid])],
-            $zone->playlist->enabled(),
+        return [$zone->follows, $zone->list->cycle(), array_map(
+            static fn (Item $item): array => [
+                $item->media?->toArray(),
+                $item->fit->value,
+                $item->focusX,
+                $item->focusY,
+                $item->transition->toArray(),
+                serialize([$item->sound, $item->valid]),
+                $item->each?->key(),
+            ],
+            $zone->list->enabled(),
         )];
     }
 
@@ -70,13 +85,13 @@ final readonly class ZoneChanges
     private static function within(PlayingZone $old, PlayingZone $new): array
     {
         $before = [];
-        foreach ($old->playlist->enabled() as $item) {
+        foreach ($old->list->enabled() as $item) {
             if ($item->media === null) {
                 $before[$old->layouts[$item->id]->id] = $old->layouts[$item->id];
             }
         }
         $words = [];
-        foreach ($new->playlist->enabled() as $item) {
+        foreach ($new->list->enabled() as $item) {
             $layout = $item->media === null ? $new->layouts[$item->id] : null;
             if ($layout !== null && isset($before[$layout->id])) {
                 array_push($words, ...LayoutChanges::within($before[$layout->id], $layout));

@@ -17,7 +17,7 @@ import { type Analysis, type BoardElement, type Style, TRANSITIONS, type Transit
 import HighlightList from './HighlightList.vue'
 import PartList from './PartList.vue'
 import { resized } from './pattern'
-import StressBar from './StressBar.vue'
+import StressBar from '../StressBar.vue'
 
 /** A board: whose rows it tells, how they are arranged and paged, what stands in one of them, and what becomes of it when there are none. */
 const props = defineProps<{ one: BoardElement; analysis: Analysis | null }>()
