@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-// The Bench's feeds: a small server that tells sailings, sea state, fares, notices, events at the quay and lost property of the demo estate,
+// The Bench's feeds: a small server that tells sailings, sea state, fares, notices, events at the quay, day trips and lost property of the demo estate,
 // each as somebody else's system would. Run by php -S with this as its router, on loopback; told to misbehave by PUT /switches.
 // FEEDS_STATE names the file in which the switches are kept.
 
@@ -12,7 +12,7 @@ namespace UpperPane\StandIns;
 const SWITCHES = ['well', 'slow', 'failing', 'broken', 'empty', 'huge', 'stale', 'other-type', 'other-shape'];
 const FEEDS = [
     'sailings.json' => 'application/json', 'sea-state.json' => 'application/json', 'fares.xlsx' => 'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet',
-    'notices.xml' => 'application/rss+xml', 'quay-events.ics' => 'text/calendar', 'lost-property.csv' => 'text/csv',
+    'notices.xml' => 'application/rss+xml', 'quay-events.ics' => 'text/calendar', 'lost-property.csv' => 'text/csv', 'day-trips.json' => 'application/json',
 ];
 
 // How many sailings a day, from when to when, min after midnight.
@@ -199,6 +199,45 @@ function lostProperty(): string
     return $out;
 }
 
+// Day trips with pictures of their own: what is at /pictures/NAME.svg. One has none, and the picture of another is not there.
+const TRIPS = [
+    ['title' => 'Morning on Tolm', 'text' => 'Out at 07:55, the lighthouse open till noon, back for lunch.', 'price' => 24.0, 'photo' => 'pictures/tolm.svg'],
+    ['title' => 'Walk the length of Hare Skerry', 'text' => 'From the North Landing to the South in three hours. Good shoes.', 'price' => 28.5, 'photo' => 'pictures/hare-skerry.svg'],
+    ['title' => 'Market day on Great Pellan', 'text' => 'Saturdays. Cheese, wool and bread; the late boat waits.', 'price' => 19.0, 'photo' => 'pictures/great-pellan.svg'],
+    ['title' => 'Two days on Vennick', 'text' => 'Bed, breakfast and both crossings. An hour earlier there.', 'price' => 96.0, 'photo' => 'pictures/vennick.svg'],
+    ['title' => 'Round the islands without landing', 'text' => 'For a grey day, with soup.', 'price' => null, 'photo' => null],
+    ['title' => 'By night to see the lights', 'text' => 'Fridays at 22:00, in a clear sky alone.', 'price' => 32.0, 'photo' => 'pictures/lights.svg'],
+];
+const SCENES = [
+    'tolm' => ['#8fc4d6', '#e4f0ea', '#fff6da', '#5f9a7f', '#2f7186'], 'hare-skerry' => ['#6f9fb6', '#f0dcb6', '#f7e6b8', '#4b8084', '#234d66'],
+    'great-pellan' => ['#9fb8a0', '#f3ead2', '#fff3cf', '#6d7f4e', '#3a7a7c'], 'vennick' => ['#2b3a5c', '#e79a72', '#ffd9a0', '#463f59', '#243049'],
+];
+
+/** A shore, drawn; null of one that nobody has drawn. */
+function drawing(string $name): ?string
+{
+    if (!isset(SCENES[$name])) {
+        return null;
+    }
+    [$top, $low, $sun, $land, $sea] = SCENES[$name];
+    $ridge = '';
+    for ($x = 0; $x <= 1200; $x += 60) {
+        $ridge .= sprintf(' L%d %d', $x, 560 - 60 * sin($x / 170 + drawn("$name shape", 7)) - drawn("$name $x", 90));
+    }
+    $waves = '';
+    for ($row = 0; $row < 7; $row++) {
+        $y = 690 + 70 * $row;
+        $waves .= sprintf('<path d="M%d %d q60 -22 120 0 t120 0 t120 0" fill="none" stroke="#ffffff" stroke-opacity=".25" stroke-width="8" stroke-linecap="round"/>', drawn("$name wave $row", 780), $y);
+    }
+
+    return '<svg xmlns="http://www.w3.org/2000/svg" width="1200" height="1200" viewBox="0 0 1200 1200"><defs><linearGradient id="s" x1="0" y1="0" x2="0" y2="1">'
+        . "<stop offset=\"0\" stop-color=\"$top\"/><stop offset=\"1\" stop-color=\"$low\"/></linearGradient></defs><rect width=\"1200\" height=\"1200\" fill=\"url(#s)\"/>"
+        . sprintf('<circle cx="%d" cy="%d" r="80" fill="%s"/>', 250 + drawn("$name sun", 700), 190 + drawn("$name height", 160), $sun)
+        . "<path d=\"M0 640$ridge L1200 640 Z\" fill=\"$land\"/><rect y=\"630\" width=\"1200\" height=\"570\" fill=\"$sea\"/>$waves"
+        . '<g transform="translate(540 700)"><path d="M-110 0 H130 L100 60 H-80 Z" fill="#f7f5ee"/><path d="M-50 0 V-70 H60 V0 Z" fill="#f7f5ee"/><rect x="-36" y="-52" width="20" height="20" fill="#17272e"/>'
+        . '<rect x="-4" y="-52" width="20" height="20" fill="#17272e"/><rect x="28" y="-52" width="20" height="20" fill="#17272e"/></g></svg>';
+}
+
 function fed(string $feed, \DateTimeImmutable $now): string
 {
     return match ($feed) {
@@ -207,6 +246,7 @@ function fed(string $feed, \DateTimeImmutable $now): string
         'fares.xlsx' => fares(),
         'notices.xml' => notices($now),
         'quay-events.ics' => events(),
+        'day-trips.json' => (string) json_encode(['season' => 'winter', 'trips' => TRIPS], JSON_UNESCAPED_UNICODE | JSON_UNESCAPED_SLASHES),
         default => lostProperty(),
     };
 }
@@ -237,6 +277,13 @@ if ($path === 'switches') {
     }
     header('Content-Type: application/json');
     echo json_encode(switches($file));
+
+    return true;
+}
+$drawing = preg_match('~^pictures/([a-z-]+)\.svg$~D', $path, $m) === 1 ? drawing($m[1]) : null;
+if ($drawing !== null) {
+    header('Content-Type: image/svg+xml');
+    echo $drawing;
 
     return true;
 }

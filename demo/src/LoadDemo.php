@@ -264,7 +264,7 @@ final readonly class LoadDemo
     private function withMediaIds(array $document): array
     {
         foreach ($document as $key => $value) {
-            if ($key === 'media' && is_array($value) && is_string($value['name'] ?? null)) {
+            if (in_array($key, ['media', 'standby'], true) && is_array($value) && is_string($value['name'] ?? null)) {
                 $document[$key] = ['id' => pathinfo($value['name'], PATHINFO_FILENAME)] + $value;
             } elseif (is_array($value)) {
                 $document[$key] = $this->withMediaIds($value);

@@ -105,6 +105,60 @@ final class BoardTest extends TestCase
         $this->desk->until(fn (): bool => $this->desk->script('return document.querySelectorAll(".stage-canvas polyline").length') === 1, 'a line');
     }
 
+    /** A layout whose words are those of a row, once for each row in a list; and it is seen over one of them while it is designed. */
+    public function testAnItemPlaysRowByRow(): void
+    {
+        $rect = ['x' => 0, 'y' => 0, 'width' => 1900, 'height' => 300];
+        $card = $this->layout([['id' => 'words', 'kind' => 'text', 'rect' => $rect, 'text' => 'Today', 'style' => ['size_px' => 90, 'color' => '#ffffff']]]);
+        $this->open($card);
+        $this->desk->press('.ledger th button', 'words');
+        $this->choose('Tells rows of', 'row of its item');
+        $this->desk->type('[aria-label=Text]', 'Try our {item}')->see('.stage-canvas', 'Try our –');
+        $this->desk->see('[role=status]', 'No playlist or zone plays this layout row by row yet');
+
+        $items = [['id' => 'i1', 'layout' => ['ref' => $card], 'duration_ms' => 3600_000]];
+        $list = Desk::post($this->desk, 'playlists', ['name' => 'Of the café', 'document' => ['items' => $items]])['id'];
+        array_unshift($this->made, "playlists/$list");
+        $this->desk->until(fn (): bool => Desk::api($this->desk, "layouts/$card")['document']['elements'][0]['text'] === 'Try our {item}', 'the words to be saved');
+        $this->desk->go(Desk::url("/playlists/$list"));
+        $this->desk->press('[aria-label="More of Board of the day"]')->see('.times', 'Row by row');
+        $this->choose('Once for each row of', 'cafe-prices');
+        $this->desk->see('.items .marks', 'once for each row of Prices of the quay café');
+        $this->desk->see('.items', '6 of 6 rows now');
+        $this->desk->see('.stage-canvas', 'Try our');
+        $this->desk->until(fn (): bool => array_column(Desk::api($this->desk, "playlists/$list")['document']['items'], 'each') !== [], 'it to be saved');
+        $this->desk->see('.leaf', '6 items in');
+
+        $this->open($card);
+        $this->desk->see('.stage-canvas', 'Try our Tea');
+        $this->desk->press('.ledger th button', 'words')->see('[role=status]', 'as “Of the café” plays them');
+        $this->desk->type('[aria-label="Try it from row"]', '3')->see('.stage-canvas', 'Try our Soup of the day');
+        $this->desk->press('.stress button', 'longest')->see('.stage-canvas', 'Try our Soup of the day');
+    }
+
+    /** A part of a row that is a picture, whose address is in a field; a standby stands there until it can be had. */
+    public function testARowHasAPicture(): void
+    {
+        $this->open($this->layout([]));
+        $this->hands->keys('b');
+        $this->desk->driver->getKeyboard()->sendKeys(WebDriverKeys::ENTER);
+        $this->desk->press('.modal .sources label', 'Day trips')->press('.modal .ready label', 'Offers with picture')->press('.modal button', 'Make the board');
+        $this->desk->see('.stage-canvas', 'Morning on Tolm');
+        $shown = 'return [...document.querySelectorAll(".stage-canvas img")].map((one) => one.src.split("/").pop())';
+        $pictures = fn (): array => array_values(array_unique((array) $this->desk->script($shown)));
+        // Fetched, looked into, and there the next time that anybody looks.
+        $this->desk->until(function () use ($pictures): bool {
+            $this->desk->driver->navigate()->refresh();
+            $this->desk->see('.stage-canvas', 'Morning on Tolm');
+
+            return count(array_filter($pictures(), static fn (string $one): bool => str_ends_with($one, '.svg'))) > 0;
+        }, 'a picture of the Bench', 90);
+        $this->desk->press('.ledger th button', 'board1')->press('[aria-label="Place and type of photo"]');
+        $this->choose('Its address is in', '');
+        $this->desk->until(static fn (): bool => count($pictures()) === 1, 'the same picture in every row');
+        $this->desk->go(Desk::url('/data/day-trips'))->see('.uses', 'lights.svg: The server answers 404.');
+    }
+
     /** Every told value read back from the page of a player equals what the core says, also after a page and after new data. */
     public function testAPlayerTellsWhatTheCoreSays(): void
     {

@@ -56,7 +56,12 @@ final class KeyboardTest extends TestCase
                     break;
                 }
                 $before = $desk->see('.shelf .first')->getText();
-                $hands->tabTo('.shelf .first .fix')->press(WebDriverKeys::ENTER);
+                if (!$hands->tabsTo('.shelf .first .fix')) {
+                    // It was offered for words that were still being typed: what is said by now is another matter.
+                    self::assertNotSame($before, $desk->see('.shelf .first')->getText());
+                    continue;
+                }
+                $hands->press(WebDriverKeys::ENTER);
                 $desk->until(fn (): bool => $desk->see('.shelf .first')->getText() !== $before, 'the checks to answer');
             }
             $desk->until(fn (): bool => !str_contains($desk->see('.shelf .first')->getText(), '"text1":'), 'the text to be readable');

@@ -16,6 +16,8 @@ use UpperPane\Core\Data\Tree\Trees;
 use UpperPane\Core\Document\Node;
 use UpperPane\Core\Document\Reason;
 use UpperPane\Core\Document\Refused;
+use UpperPane\Core\Geometry\Size;
+use UpperPane\Core\Media\Media;
 use UpperPane\Core\Units\Instant;
 use UpperPane\Core\Units\Moment;
 use UpperPane\Core\Units\UtcOffsets;
@@ -25,7 +27,7 @@ use UpperPane\Core\Units\WallClock;
 final readonly class DataVerbs
 {
     /** Of the verbs that look at what tells data. */
-    public const FLAGS = ['data', 'options', 'taken', 'tz', 'source'];
+    public const FLAGS = ['data', 'options', 'taken', 'tz', 'source', 'media'];
 
     /** @param \Closure(string): string $bytes of a file */
     public function __construct(private \Closure $bytes)
@@ -149,7 +151,34 @@ final readonly class DataVerbs
             )];
         }
 
-        return Feeds::of($snapshots, $isStrict);
+        return Feeds::of($snapshots, $isStrict, $this->pictures($arguments));
+    }
+
+    /**
+     * What values mean as pictures: files of pictures, or what a document says of one.
+     *
+     * @return array<Media> by value
+     * @throws Refused
+     */
+    private function pictures(Arguments $arguments): array
+    {
+        $pictures = [];
+        foreach ($arguments->all('media') as $one) {
+            // A value may well be an address with an equals sign in it, a file seldom has one.
+            $at = strrpos($one, '=');
+            if ($at === false) {
+                throw Arguments::wrong(sprintf('--media is "%s"; VALUE=FILE is right.', $one));
+            }
+            [$value, $file] = [substr($one, 0, $at), substr($one, $at + 1)];
+            $bytes = ($this->bytes)($file);
+            $header = str_starts_with(ltrim($bytes), '{') ? null : @getimagesizefromstring($bytes);
+            if ($header === false) {
+                throw Arguments::wrong(sprintf('--media %s: "%s" is neither a picture nor a document of one, {"name", "width", "height"}.', $value, $file));
+            }
+            $pictures[$value] = $header === null ? Media::fromNode(Node::fromJson($bytes)) : Media::of(basename($file), Size::px(max(1, $header[0]), max(1, $header[1])));
+        }
+
+        return $pictures;
     }
 
     /**

@@ -76,7 +76,8 @@ final class UpperPane
 
         LAYOUT, PLAYLIST, SCHEDULE, DISPLAY, ROWS and SOURCE are JSON files (docs/formats), DATA and an EDID are their bytes; - is standard input.
         --with FILE (repeatable) gives the layouts and playlists that refs mean.
-        check, shown, timeline, page and plays take --data SOURCE=DATA for each source that is told, with --options SOURCE=JSON, --taken SOURCE=INSTANT, --source SOURCE and --tz ZONE.
+        check, shown, timeline, page and plays take --data SOURCE=DATA for each source that is told, with --options SOURCE=JSON, --taken SOURCE=INSTANT,
+        --source SOURCE, --tz ZONE, and --media VALUE=FILE for what a value means as a picture.
 
         TEXT;
 

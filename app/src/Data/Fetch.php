@@ -35,12 +35,17 @@ final class Fetch
     /** The same at another address; who is there is told nothing that only the first host may know. */
     public function sentOn(string $url): self
     {
-        $origin = static fn (string $one): string => strtolower(implode(':', array_map(strval(...), array_intersect_key((array) parse_url($one), ['scheme' => 1, 'host' => 1, 'port' => 1]))));
-        $on = new self($url, $origin($url) === $origin($this->url) ? $this->headers : [], $this->begun, $this->timeoutS, $this->done);
+        $on = new self($url, self::origin($url) === self::origin($this->url) ? $this->headers : [], $this->begun, $this->timeoutS, $this->done);
         $on->redirects = $this->redirects + 1;
         $on->came = $this->came;
 
         return $on;
+    }
+
+    /** Scheme, host and port: who it is that is asked. */
+    public static function origin(string $url): string
+    {
+        return strtolower(implode(':', array_map(strval(...), array_intersect_key((array) parse_url($url), ['scheme' => 1, 'host' => 1, 'port' => 1]))));
     }
 
     public function inflates(): void

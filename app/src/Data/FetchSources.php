@@ -32,12 +32,15 @@ final class FetchSources extends Command
     /** Each may bring 20 MB, and what one brings takes many times as much while it is looked into. */
     private const AT_ONCE = 8;
     private const PAUSE_US = 250_000;
+    /** A picture has so long to come, s. */
+    private const PICTURE_S = 20;
     private const RESET_EVERY = 40;
 
     public function __construct(
         private readonly SourceStates $states,
         private readonly Snapshots $snapshots,
         private readonly Sealing $sealing,
+        private readonly FieldPictures $pictures,
         private readonly DesignLibrary $library,
         private readonly HttpClientInterface $client,
         private readonly FetchDoor $door,
@@ -67,6 +70,9 @@ final class FetchSources extends Command
             while ($fetching->count() < self::AT_ONCE && ($id = $this->states->take((int) $this->clock->now()->format('Uv'))) !== null) {
                 $this->begin($fetching, $id);
             }
+            while ($fetching->count() < self::AT_ONCE && ($picture = $this->pictures->take()) !== null) {
+                $this->beginPicture($fetching, $picture);
+            }
             if ($fetching->count() > 0) {
                 $fetching->look();
             } elseif (microtime(true) < $end) {
@@ -78,6 +84,30 @@ final class FetchSources extends Command
         } while (microtime(true) < $end || $fetching->count() > 0);
 
         return Command::SUCCESS;
+    }
+
+    /** @param array{source_id: string, hash: string, address: string, etag: ?string, modified: ?string} $picture */
+    private function beginPicture(Fetching $fetching, array $picture): void
+    {
+        $this->entities->clear();
+        $document = $this->library->document($picture['source_id'], DesignKind::Source);
+        $address = is_array($document['from'] ?? null) && is_string($document['from']['address'] ?? null) ? $document['from']['address'] : null;
+        $sealed = $address !== null && Fetch::origin($address) === Fetch::origin($picture['address']) ? $this->states->sealed($picture['source_id']) : null;
+        $fetching->begin(
+            $picture['address'],
+            // What the source is asked with is told to its own host alone.
+            $sealed === null ? [] : $this->sealing->opened($sealed) ?? [],
+            self::PICTURE_S,
+            $picture['etag'],
+            $picture['modified'],
+            function (Fetched $fetched) use ($picture): void {
+                try {
+                    $this->pictures->came($picture['source_id'], $picture['hash'], $fetched);
+                } catch (\Throwable $e) {
+                    $this->logger->error('A picture was fetched, and not kept: {message}', ['message' => $e->getMessage(), 'exception' => $e]);
+                }
+            },
+        );
     }
 
     private function begin(Fetching $fetching, string $id): void

@@ -154,8 +154,8 @@ final class Fetching
         $response->cancel();
     }
 
-    /** RFC 3986, 5.2, as far as servers send on. */
-    private static function resolved(string $base, string $location): ?string
+    /** RFC 3986, 5.2, as far as servers send on; null for what is no address that is fetched. */
+    public static function resolved(string $base, string $location): ?string
     {
         if (preg_match('~^https?://~i', $location) === 1) {
             return $location;

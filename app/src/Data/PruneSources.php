@@ -13,7 +13,7 @@ final readonly class PruneSources implements Chore
     private const DAYS = 14;
     private const FETCHES = 500;
 
-    public function __construct(private SourceStates $states, private SourceFiles $files, private ClockInterface $clock)
+    public function __construct(private SourceStates $states, private SourceFiles $files, private FieldPictures $pictures, private ClockInterface $clock)
     {
     }
 
@@ -30,6 +30,7 @@ final readonly class PruneSources implements Chore
     public function run(): void
     {
         $now = $this->clock->now()->getTimestamp();
+        $this->pictures->prune(1000 * ($now - self::DAYS * 86_400));
         $this->files->prune($this->states->prune(1000 * ($now - self::DAYS * 86_400), self::FETCHES), $now);
     }
 }

@@ -16,6 +16,7 @@ use UpperPane\App\Layout\DesignKind;
 use UpperPane\App\Layout\Designs;
 use UpperPane\Core\Data\NetworkCost;
 use UpperPane\Core\Data\Outline;
+use UpperPane\Core\Data\PictureAddress;
 use UpperPane\Core\Data\Rows\Rows;
 use UpperPane\Core\Data\Source;
 use UpperPane\Core\Data\SourceStatus;
@@ -37,7 +38,7 @@ final readonly class SourceController
     private const MOST_ROWS = 200;
     private const MOST_FETCHES = 100;
 
-    public function __construct(private Designs $designs, private SourceStates $states, private Snapshots $snapshots, private ClockInterface $clock)
+    public function __construct(private Designs $designs, private SourceStates $states, private Snapshots $snapshots, private FieldPictures $pictures, private ClockInterface $clock)
     {
     }
 
@@ -70,6 +71,7 @@ final readonly class SourceController
         $source = self::read($design);
 
         return new JsonResponse($this->told($design, $source, $this->states->of($id), NetworkCost::of($source?->everyMs(), $this->states->costs()[$id] ?? 0.0)) + [
+            'pictures' => $this->pictures->told($id),
             'fetches' => array_map(static fn (array $one): array => ['at' => (string) Instant::ofMs($one['at_ms'])] + $one, $this->states->fetches($id, self::MOST_FETCHES)),
         ]);
     }
@@ -133,7 +135,8 @@ final readonly class SourceController
         }
         $snapshot = $this->snapshot($rows->source, $body);
         if ($snapshot === null) {
-            $none = ['at' => self::instant($this->at($body)), 'count' => 0, 'rows' => [], 'spans' => [], 'unreadable' => 0, 'changes_at' => null, 'fields' => [], 'nodes' => 0, 'taken_at' => null];
+            $none = ['at' => self::instant($this->at($body)), 'count' => 0, 'rows' => [], 'spans' => [], 'unreadable' => 0, 'changes_at' => null]
+                + ['fields' => [], 'pictures' => [], 'nodes' => 0, 'taken_at' => null];
 
             return new JsonResponse($none);
         }
@@ -150,6 +153,7 @@ final readonly class SourceController
             'unreadable' => $table->unreadable,
             'changes_at' => self::instant($changes),
             'fields' => $table->names,
+            'pictures' => PictureAddress::fields($table->names, array_slice($chosen->rows, 0, self::MOST_ROWS)),
             'nodes' => $table->nodes,
             'taken_at' => self::instant($snapshot['taken_ms']),
         ]);

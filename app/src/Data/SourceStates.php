@@ -180,6 +180,12 @@ final readonly class SourceStates implements Holding
         return array_values(array_filter($this->connection->fetchFirstColumn($asked), is_string(...)));
     }
 
+    /** What it tells means something else by now, though it was not fetched: a picture that rows name is there. */
+    public function tellsAnew(string $source): void
+    {
+        $this->connection->executeStatement('UPDATE source_state SET told_ms = NULL WHERE source_id = ?', [$source]);
+    }
+
     /** From now on screens tell what it told then. */
     public function told(string $source, ?int $takenMs, ?string $sha256): void
     {

@@ -68,7 +68,7 @@ final class Compiler implements ResetInterface
         try {
             $sheets = $this->sheets($contents, $programme, $display, $fromMs, $toMs, $carried);
 
-            return Release::of($display, $programme, $sheets, $this->files($programme), $this->faces->all(), $fromMs, $toMs, $this->toolchain->coreBuild);
+            return Release::of($display, $programme, $sheets, $this->files($programme, $sheets), $this->faces->all(), $fromMs, $toMs, $this->toolchain->coreBuild);
         } catch (MediaMissing $e) {
             throw new Problem(409, $e->reason->value, $e->getMessage() . ' Bring it in again, or take it out.');
         }
@@ -85,17 +85,21 @@ final class Compiler implements ResetInterface
         return ['file' => $file, 'sha256' => $sha256, 'bytes' => strlen($release->json())];
     }
 
-    /** @return array<string, array{url: string, sha256: string, bytes: int, type: string}> by media id */
-    public function files(Programme $programme): array
+    /**
+     * @param array<string, Sheet> $sheets that it has been compiled into: rows of data may mean more pictures
+     * @return array<string, array{url: string, sha256: string, bytes: int, type: string}> by media id
+     */
+    public function files(Programme $programme, array $sheets = []): array
     {
         $files = [];
-        foreach ($this->pictures->assets($programme->media()) as $asset) {
+        $media = [...$programme->media(), ...array_merge(...array_map(static fn (Sheet $sheet): array => array_values($sheet->media()), array_values($sheets)), ...[[]])];
+        foreach ($this->pictures->assets($media) as $asset) {
             if ($asset->state === MediaAsset::READY && $asset->file !== null && $asset->sha256 !== null) {
                 $files[$asset->id] = ['url' => '/' . $asset->file, 'sha256' => $asset->sha256, 'bytes' => $asset->bytes, 'type' => $asset->type ?? ''];
             }
         }
 
-        $missing = array_diff(array_filter(array_map(static fn (Media $one): ?string => $one->id, $programme->media()), is_string(...)), array_map(strval(...), array_keys($files)));
+        $missing = array_diff(array_filter(array_map(static fn (Media $one): ?string => $one->id, $media), is_string(...)), array_map(strval(...), array_keys($files)));
 
         return $files + $this->bin->media(array_values($missing));
     }

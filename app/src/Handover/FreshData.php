@@ -7,6 +7,7 @@ namespace UpperPane\App\Handover;
 use Doctrine\ORM\EntityManagerInterface;
 use Psr\Clock\ClockInterface;
 use Psr\Log\LoggerInterface;
+use UpperPane\App\Data\FieldPictures;
 use UpperPane\App\Data\SourceFeeds;
 use UpperPane\App\Data\SourceStates;
 use UpperPane\App\Http\Problem;
@@ -25,6 +26,7 @@ final readonly class FreshData implements Errand
         private EntityManagerInterface $entities,
         private SourceStates $states,
         private SourceFeeds $feeds,
+        private FieldPictures $pictures,
         private Designs $designs,
         private Renewal $renewal,
         private ClockInterface $clock,
@@ -41,6 +43,7 @@ final readonly class FreshData implements Errand
     {
         $done = 0;
         foreach ($this->states->untold() as $id) {
+            $this->pictures->reset();
             $state = $this->states->of($id);
             $design = $this->designs->those([$id])[0] ?? null;
             if ($state === null || $design === null || $design->kind !== DesignKind::Source) {

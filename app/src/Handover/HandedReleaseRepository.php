@@ -98,12 +98,13 @@ final class HandedReleaseRepository extends ServiceEntityRepository implements H
             'SELECT r.source_kind, r.source_id, r.made_of, ' . self::OLDER . " AS older, COUNT(*) AS displays
              FROM surveyed_display s JOIN handed_release r ON r.id = s.current_id WHERE $within GROUP BY 1, 2, 3, 4 ORDER BY MIN(s.position), 2, 3",
         );
-        $parts = $this->madeOf->designs(array_values(array_unique(array_filter(array_column($groups, 'made_of'), is_string(...)))));
+        $made = array_values(array_unique(array_filter(array_column($groups, 'made_of'), is_string(...))));
+        [$parts, $told] = [$this->madeOf->designs($made), $this->madeOf->sources($made)];
         foreach ($groups as $group) {
             /** @var array{source_kind: string, source_id: string, made_of: ?string, older: int, displays: int} $group */
             [$source, $madeOf] = [$group['source_id'], $group['made_of'] ?? ''];
             $newer = $changed[$madeOf] ?? [];
-            foreach (array_keys([$source => true] + ($parts[$madeOf] ?? [])) as $id) {
+            foreach (array_keys([$source => true] + ($parts[$madeOf] ?? []) + ($told[$madeOf] ?? [])) as $id) {
                 $isOlder = (string) $id === $source ? $group['older'] === 1 || $newer !== [] : isset($newer[$id]);
                 $one = $standing[$id] ?? ['displays' => 0, 'older' => 0, 'some' => [], 'again' => null];
                 $one['displays'] += $group['displays'];

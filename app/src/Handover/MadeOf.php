@@ -44,16 +44,35 @@ final readonly class MadeOf
      */
     public function designs(array $keys): array
     {
-        $designs = [];
+        return $this->named('SELECT made_of, design_id FROM release_part WHERE made_of IN (?)', $keys);
+    }
+
+    /**
+     * @param list<string> $keys
+     * @return array<string, non-empty-array<true>> by key: which sources of data are told by any of these, by id
+     */
+    public function sources(array $keys): array
+    {
+        return $this->named("SELECT p.made_of, d.id FROM release_part p JOIN reference f ON f.design_id = p.design_id AND f.revision = p.revision AND f.kind = 'design'
+            JOIN design d ON d.id = f.thing_id AND d.kind = 'source' WHERE p.made_of IN (?)", $keys);
+    }
+
+    /**
+     * @param list<string> $keys
+     * @return array<string, non-empty-array<true>>
+     */
+    private function named(string $asked, array $keys): array
+    {
+        $named = [];
         foreach (array_chunk($keys, 1000) as $chunk) {
-            foreach ($this->connection->fetchAllNumeric('SELECT made_of, design_id FROM release_part WHERE made_of IN (?)', [$chunk], [ArrayParameterType::STRING]) as [$key, $design]) {
-                if (is_string($key) && is_string($design)) {
-                    $designs[$key][$design] = true;
+            foreach ($this->connection->fetchAllNumeric($asked, [$chunk], [ArrayParameterType::STRING]) as [$key, $thing]) {
+                if (is_string($key) && is_string($thing)) {
+                    $named[$key][$thing] = true;
                 }
             }
         }
 
-        return $designs;
+        return $named;
     }
 
     /**

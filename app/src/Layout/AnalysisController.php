@@ -46,6 +46,7 @@ final readonly class AnalysisController
         private Pictures $pictures,
         private Surroundings $surroundings,
         private Feeding $feeding,
+        private PlaysRowByRow $rowByRow,
         private ClockInterface $clock,
     ) {
     }
@@ -58,7 +59,8 @@ final readonly class AnalysisController
         // What goes beyond a bound is told beside all else, so that it can be made smaller.
         $written = self::written($body);
         $surroundings = $this->surroundings($body);
-        [$layout, $beyond] = $this->library->seen($surroundings)->composer($written->toArray())->bounded($written);
+        [$composer, $over] = $this->rowByRow->composer($written->id, $this->library->seen($surroundings)->composer($written->toArray()));
+        [$layout, $beyond] = $composer->bounded($written);
         $display = $surroundings->display;
 
         $match = $display === null ? null : Matching::of($layout->canvas, $display->raster());
@@ -72,6 +74,7 @@ final readonly class AnalysisController
             'says' => (object) ($surroundings->faces === null ? [] : Described::of($layout, $surroundings->faces, $mmPerPx)),
             'shares' => (object) $layout->shares(),
             'boards' => (object) Boards::told($layout, $surroundings),
+            'told_over' => $over,
             'borders' => array_map(static fn (Border $border): array => $border->toArray(), Arrangement::borders($layout)),
             'tracks' => $layout->recipe?->edges($layout->canvas) ?? ['columns' => [], 'rows' => []],
         ];
@@ -93,7 +96,7 @@ final readonly class AnalysisController
         $body = Body::of($request)->object('document', 'variant', 'display', 'at', 'stress');
         $layout = self::written($body);
         $surroundings = $this->surroundings($body);
-        $composer = $this->library->seen($surroundings)->composer($layout->toArray());
+        [$composer] = $this->rowByRow->composer($layout->id, $this->library->seen($surroundings)->composer($layout->toArray()));
         [$composed, $beyond] = $composer->bounded($layout);
         $found = $beyond === [] ? Checks::curing($layout, $composed, $composer, $surroundings) : Checks::run($composed, $surroundings)->withoutCures()->and($beyond);
 

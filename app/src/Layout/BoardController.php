@@ -9,18 +9,21 @@ use Symfony\Component\HttpFoundation\JsonResponse;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\Routing\Attribute\Route;
 use UpperPane\App\Http\Body;
+use UpperPane\App\Media\MediaAsset;
+use UpperPane\App\Media\MediaAssets;
 use UpperPane\Core\Colour\Colour;
 use UpperPane\Core\Data\Rows\ChosenRows;
 use UpperPane\Core\Data\Rows\Rows;
 use UpperPane\Core\Document\Reason;
 use UpperPane\Core\Geometry\Rect;
 use UpperPane\Core\Layout\Kind\Board\ReadyBoards;
+use UpperPane\Core\Media\Media;
 use UpperPane\Core\Units\UtcOffsets;
 
 /** Boards to begin with. */
 final readonly class BoardController
 {
-    public function __construct(private Feeding $feeding, private ClockInterface $clock)
+    public function __construct(private Feeding $feeding, private MediaAssets $media, private ClockInterface $clock)
     {
     }
 
@@ -52,6 +55,20 @@ final readonly class BoardController
             $some,
             Rect::fromNode($body->field('rect')),
             ($ground = $body->given('ground')) ? Colour::fromNode($ground) : Colour::black(),
+            $this->standby(),
         )]);
+    }
+
+    /** The picture that was brought in last stands there until another is chosen. */
+    private function standby(): ?Media
+    {
+        foreach ($this->media->all() as $asset) {
+            $media = $asset->state === MediaAsset::READY ? $asset->media() : null;
+            if ($media !== null && !$media->isFilm()) {
+                return $media;
+            }
+        }
+
+        return null;
     }
 }

@@ -8,11 +8,12 @@ use UpperPane\Core\Display\Display;
 use UpperPane\Core\Document\Budget;
 use UpperPane\Core\Geometry\Size;
 use UpperPane\Core\Layout\Composed;
+use UpperPane\Core\Layout\Layout;
 use UpperPane\Core\Playback\Programme;
 
 final readonly class LayoutForm implements DesignForm
 {
-    public function __construct(private DesignLibrary $library)
+    public function __construct(private DesignLibrary $library, private PlaysRowByRow $rowByRow)
     {
     }
 
@@ -33,7 +34,9 @@ final readonly class LayoutForm implements DesignForm
 
     public function drawn(array $document, ?Size $raster = null): Composed
     {
-        $composed = $this->library->layout($document);
+        $layout = Layout::fromArray($document);
+        [$composer] = $this->rowByRow->composer($layout->id, $this->library->composer($document));
+        $composed = $composer->layout($layout);
 
         return $raster === null ? $composed : $composed->for($raster);
     }

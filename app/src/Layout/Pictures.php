@@ -37,17 +37,20 @@ final readonly class Pictures
         $isShort = $isOfNow && $layout->tellsData();
         [$from, $to] = [$now - ($isShort ? 0 : self::BEHIND_MS), $now + ($isShort ? self::WHILE_MS : self::AHEAD_MS)];
 
-        return [
-            'run_sheet' => RunSheet::of(Programme::endless($layout, $timezone), $this->surroundings->at($now), $from, $to),
-            'media' => (object) $this->addresses($layout),
-        ];
+        $sheet = RunSheet::of(Programme::endless($layout, $timezone), $this->surroundings->at($now), $from, $to);
+        $ofRows = is_array($sheet['layers']) ? array_values(RunSheet::mediaIn($sheet['layers'])) : [];
+
+        return ['run_sheet' => $sheet, 'media' => (object) $this->addresses([...$layout->media(), ...$ofRows])];
     }
 
-    /** @return array<string, array{url: string, thumbnail: ?string, type: string}> */
-    private function addresses(Composed $layout): array
+    /**
+     * @param list<Media> $media
+     * @return array<string, array{url: string, thumbnail: ?string, type: string}>
+     */
+    private function addresses(array $media): array
     {
         $addresses = [];
-        foreach ($this->assets($layout->media()) as $asset) {
+        foreach ($this->assets($media) as $asset) {
             if ($asset->file !== null) {
                 $addresses[$asset->id] = [
                     'url' => '/' . $asset->file,

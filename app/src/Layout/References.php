@@ -156,6 +156,29 @@ final readonly class References implements Holding
     }
 
     /**
+     * @param array<int> $parts revisions by the ids of designs
+     * @return array<string> names of the sources of data that are named in these, by id
+     */
+    public function sourcesIn(array $parts): array
+    {
+        $names = [];
+        foreach (array_chunk(array_keys($parts), 500) as $ids) {
+            $rows = $this->connection->fetchAllNumeric(
+                "SELECT r.design_id, r.revision, d.id, d.name FROM reference r JOIN design d ON d.id = r.thing_id AND d.kind = 'source' WHERE r.kind = ? AND r.design_id IN (?) ORDER BY d.name",
+                [self::DESIGN, array_map(strval(...), $ids)],
+                [1 => ArrayParameterType::STRING],
+            );
+            foreach ($rows as [$design, $revision, $source, $name]) {
+                if (is_string($design) && is_string($source) && is_string($name) && ($parts[$design] ?? null) === $revision) {
+                    $names[$source] = $name;
+                }
+            }
+        }
+
+        return $names;
+    }
+
+    /**
      * @param self::DESIGN|self::MEDIA|self::FACE $kind
      * @return list<string> names of the designs that name it as they are saved by now
      */

@@ -52,6 +52,10 @@ class MediaAsset implements Thing
     #[ORM\Column(length: 120, nullable: true)]
     public ?string $thumbnail = null;
 
+    /** The source of data whose rows name it, by its id; null where somebody brought it in. */
+    #[ORM\Column(length: 80, nullable: true)]
+    public ?string $ofSource = null;
+
     public function __construct(
         #[ORM\Id]
         #[ORM\Column(length: 80)]

@@ -28,9 +28,9 @@ final readonly class MediaAssets extends Reached
         return 'and there is no media of that id';
     }
 
-    /** @return list<MediaAsset> the last first */
+    /** @return list<MediaAsset> that somebody brought in, the last first */
     public function all(): array
     {
-        return $this->asked($this->within('x')->orderBy('x.broughtInAt', 'DESC')->addOrderBy('x.id', 'DESC'));
+        return $this->asked($this->within('x')->andWhere('x.ofSource IS NULL')->orderBy('x.broughtInAt', 'DESC')->addOrderBy('x.id', 'DESC'));
     }
 }

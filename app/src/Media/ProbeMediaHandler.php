@@ -6,6 +6,7 @@ namespace UpperPane\App\Media;
 
 use Doctrine\ORM\EntityManagerInterface;
 use League\Flysystem\FilesystemOperator;
+use Symfony\Component\DependencyInjection\Attribute\AutowireIterator;
 use Symfony\Component\DependencyInjection\Attribute\Target;
 use Symfony\Component\Messenger\Attribute\AsMessageHandler;
 use Symfony\Component\Messenger\MessageBusInterface;
@@ -17,6 +18,7 @@ use UpperPane\Core\Media\NotAcceptable;
 #[AsMessageHandler]
 final readonly class ProbeMediaHandler implements Owner
 {
+    /** @param iterable<Awaiting> $awaiting */
     public function __construct(
         private EntityManagerInterface $entities,
         private Probe $probe,
@@ -24,6 +26,8 @@ final readonly class ProbeMediaHandler implements Owner
         private FilesystemOperator $incoming,
         private Publisher $publisher,
         private MessageBusInterface $jobs,
+        #[AutowireIterator(Awaiting::class)]
+        private iterable $awaiting,
     ) {
     }
 
@@ -38,7 +42,7 @@ final readonly class ProbeMediaHandler implements Owner
         }
         if (!$this->incoming->fileExists($asset->id)) {
             $asset->fail('Its bytes are not here any more. Bring it in again.');
-            $this->entities->flush();
+            $this->looked($asset);
 
             return;
         }
@@ -61,8 +65,16 @@ final readonly class ProbeMediaHandler implements Owner
             array_map(unlink(...), glob($folder . '/*') ?: []);
             rmdir($folder);
         }
-        $this->entities->flush();
+        $this->looked($asset);
         $this->incoming->delete($asset->id);
+    }
+
+    private function looked(MediaAsset $asset): void
+    {
+        $this->entities->flush();
+        foreach ($this->awaiting as $one) {
+            $one->looked($asset);
+        }
     }
 
     public static function job(): string
@@ -72,8 +84,9 @@ final readonly class ProbeMediaHandler implements Owner
 
     public function gaveUp(object $job, string $why): void
     {
-        $this->of($job)?->fail("It could not be looked into: $why");
-        $this->entities->flush();
+        $asset = $this->of($job);
+        $asset?->fail("It could not be looked into: $why");
+        $asset === null ? $this->entities->flush() : $this->looked($asset);
     }
 
     public function again(object $job): void

@@ -17,7 +17,10 @@ use UpperPane\App\Handover\Programmes;
 use UpperPane\App\Http\Body;
 use UpperPane\App\Http\Download;
 use UpperPane\App\Http\Problem;
+use UpperPane\App\Layout\Feeding;
+use UpperPane\App\Layout\References;
 use UpperPane\App\Time\Schedules;
+use UpperPane\Core\Data\Feeds;
 use UpperPane\Core\Document\Node;
 use UpperPane\Core\Document\Reason;
 use UpperPane\Core\Handover\EstateFindings;
@@ -41,19 +44,27 @@ final readonly class RehearsalController
     /** So many changes are read on a screen; all of them are in the table. */
     private const MOST_TOLD = 2_000;
 
-    public function __construct(private Displays $displays, private Programmes $programmes, private Compiler $compiler, private Schedules $schedules, private ClockInterface $clock)
-    {
+    public function __construct(
+        private Displays $displays,
+        private Programmes $programmes,
+        private Compiler $compiler,
+        private Schedules $schedules,
+        private References $references,
+        private Feeding $feeding,
+        private ClockInterface $clock,
+    ) {
     }
 
     /**
      * `from` and `to` as the clock of the display shows them; without them, the day that it is there.
      *
      * `source`: what stands there, unless another is named; with `scheduled` the schedule that rules there, also where something else stands.
+     * `fetches`: of some sources of data what a kept fetch told, by their ids.
      */
     #[Route('/api/rehearsal', methods: ['POST'])]
     public function rehearse(Request $request): JsonResponse
     {
-        $body = Body::of($request)->object('display', 'source', 'scheduled', 'from', 'to', 'items', 'course_only');
+        $body = Body::of($request)->object('display', 'source', 'scheduled', 'from', 'to', 'items', 'course_only', 'fetches');
         $display = $this->displays->one($body->field('display')->id());
         $clock = WallClock::in($display->display()->timezone);
         [$from, $to] = $this->span($clock, $body->optional('from'), $body->optional('to'));
@@ -77,12 +88,13 @@ final readonly class RehearsalController
                 'source' => null,
                 'course' => [],
                 'left' => 0,
+                'sources' => [],
                 'release' => null,
                 'findings' => [EstateFindings::blank($display->id, $display->display()->name)->toArray()],
             ]);
         }
         $contents = $this->programmes->now($source, $display);
-        $programme = $this->programmes->of($contents, $display->display());
+        $programme = $this->programmes->of($contents, $display->display(), $this->feeds($body->optional('fetches')));
         $course = Course::of($programme, $from, $to, $body->optional('items')?->bool() ?? false);
         $alone = $body->optional('course_only')?->bool() ?? false;
 
@@ -91,8 +103,26 @@ final readonly class RehearsalController
             'course' => array_map(static fn (Stretch $one): array => $one->toArray(), array_slice($course->stretches, 0, self::MOST_TOLD)),
             'left' => max(0, count($course->stretches) - self::MOST_TOLD),
             'findings' => [],
+            'sources' => self::named($this->references->sourcesIn($contents->parts)),
             'release' => $alone ? null : $this->compiler->packed($contents, $programme, $display->display(), $from - self::AROUND_MS, $to + self::AROUND_MS)->whole(),
         ]);
+    }
+
+    /** @return ?Feeds null for as screens go on telling it */
+    private function feeds(?Node $fetches): ?Feeds
+    {
+        $kept = array_map(static fn (Node $one): int => $one->int(1), $fetches?->members() ?? []);
+
+        return $kept === [] ? null : $this->feeding->asOf($kept, (int) $this->clock->now()->format('Uv'));
+    }
+
+    /**
+     * @param array<string> $names by id
+     * @return list<array{id: string, name: string}>
+     */
+    private static function named(array $names): array
+    {
+        return array_map(static fn (int|string $id, string $name): array => ['id' => (string) $id, 'name' => $name], array_keys($names), $names);
     }
 
     /** All changes of a span on one or several displays, each in its own time. */

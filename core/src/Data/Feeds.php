@@ -8,6 +8,7 @@ use UpperPane\Core\Data\Rows\Rows;
 use UpperPane\Core\Data\Rows\RowsInTime;
 use UpperPane\Core\Data\Rows\Table;
 use UpperPane\Core\Document\Refused;
+use UpperPane\Core\Media\Media;
 use UpperPane\Core\Units\WallClock;
 
 /** What the sources have told that rows are chosen from. Rows that several ask for are worked out once. */
@@ -21,9 +22,10 @@ final class Feeds
 
     /**
      * @param \Closure(string, string): ?non-empty-list<Snapshot> $told of a source, in a time zone, in the order in which they count; null where there is none
+     * @param ?\Closure(string, string): ?Media $picture what a value of a source means as a picture; null where that is not known
      * @param ?\Closure(Table): Table $seen what is made of rows before they are chosen
      */
-    private function __construct(private readonly \Closure $told, public readonly bool $isStrict, private readonly ?\Closure $seen = null)
+    private function __construct(private readonly \Closure $told, public readonly bool $isStrict, private readonly ?\Closure $picture = null, private readonly ?\Closure $seen = null)
     {
     }
 
@@ -34,13 +36,13 @@ final class Feeds
      */
     public function under(Stress $stress, int $atMs): self
     {
-        return new self($this->told, $this->isStrict, static fn (Table $table): Table => $stress->table($table, $atMs));
+        return new self($this->told, $this->isStrict, $this->picture, static fn (Table $table): Table => $stress->table($table, $atMs));
     }
 
     /** The same from one of the rows on that are chosen at an instant (Unix ms); the first is 1. */
     public function from(int $row, int $atMs): self
     {
-        return new self($this->told, $this->isStrict, static fn (Table $table): Table => Stress::always($table, array_slice($table->at($atMs)->rows, $row - 1)));
+        return new self($this->told, $this->isStrict, $this->picture, static fn (Table $table): Table => Stress::always($table, array_slice($table->at($atMs)->rows, $row - 1)));
     }
 
     public static function none(): self
@@ -48,19 +50,29 @@ final class Feeds
         return new self(static fn (): null => null, false);
     }
 
-    /** @param \Closure(string, string): ?non-empty-list<Snapshot> $told of a source, in a time zone, in the order in which they count; each is asked for once; null where there is none */
-    public static function asked(\Closure $told): self
+    /**
+     * @param \Closure(string, string): ?non-empty-list<Snapshot> $told of a source, in a time zone, in the order in which they count; each is asked for once; null where there is none
+     * @param ?\Closure(string, string): ?Media $picture what a value of a source means as a picture; null where that is not known
+     */
+    public static function asked(\Closure $told, ?\Closure $picture = null): self
     {
-        return new self($told, false);
+        return new self($told, false, $picture);
     }
 
     /**
      * @param array<string, non-empty-list<Snapshot>> $snapshots by the id of their source, in the order in which they count
      * @param bool $isStrict whether a source that is not there is refused, and not told as a finding
+     * @param array<Media> $pictures what values mean as pictures
      */
-    public static function of(array $snapshots, bool $isStrict = false): self
+    public static function of(array $snapshots, bool $isStrict = false, array $pictures = []): self
     {
-        return new self(static fn (string $source): ?array => $snapshots[$source] ?? null, $isStrict);
+        return new self(static fn (string $source): ?array => $snapshots[$source] ?? null, $isStrict, static fn (string $source, string $value): ?Media => $pictures[$value] ?? null);
+    }
+
+    /** The picture that a value of a source means; null where that is not known. */
+    public function picture(string $source, string $value): ?Media
+    {
+        return $this->picture === null ? null : ($this->picture)($source, $value);
     }
 
     /**

@@ -58,7 +58,8 @@ final readonly class Release
         string $build = '',
     ): self {
         $used = [];
-        foreach ($programme->media() as $one) {
+        $ofRows = array_merge(...array_map(static fn (Sheet $sheet): array => array_values($sheet->media()), array_values($tracks)));
+        foreach ([...$programme->media(), ...$ofRows] as $one) {
             if ($one->id !== null) {
                 $used[$one->id] = ['id' => $one->id, 'name' => $one->name]
                     + ($media[$one->id] ?? throw MediaMissing::because(Reason::MediaMissing, sprintf('The media "%s" (%s) has no file.', $one->name, $one->id), '/media'));

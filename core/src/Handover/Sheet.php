@@ -6,6 +6,7 @@ namespace UpperPane\Core\Handover;
 
 use UpperPane\Core\Document\BudgetExceeded;
 use UpperPane\Core\Layout\Surroundings;
+use UpperPane\Core\Media\Media;
 use UpperPane\Core\Playback\Programme;
 use UpperPane\Core\Playback\RunSheet;
 use UpperPane\Core\Playback\Track;
@@ -100,6 +101,14 @@ final readonly class Sheet
     public function all(): array
     {
         return [$this->hash() => $this] + array_merge(...array_map(static fn (self $one): array => $one->all(), array_values($this->includes)), ...[[]]);
+    }
+
+    /** @return array<string, Media> the pictures and films that it shows, by id, also those that rows of data mean */
+    public function media(): array
+    {
+        $layers = $this->content['layers'] ?? null;
+
+        return (is_array($layers) ? RunSheet::mediaIn($layers) : []) + array_merge(...array_map(static fn (self $one): array => $one->media(), array_values($this->includes)), ...[[]]);
     }
 
     /** Whether anything in it comes and goes, so that it holds no longer than the span that it was compiled for. */

@@ -261,7 +261,10 @@ final class Composer
             Budget::ofRows(count($inTime?->at($this->surroundings->atMs)->rows ?? []), $path);
         }
 
-        return new Reading($rows, $inTime, $this->formats($rows->language()), $this->surroundings->atMs);
+        $feeds = $this->surroundings->feeds;
+        $picture = $feeds === null ? null : static fn (string $value): ?Media => $feeds->picture($rows->source, $value);
+
+        return new Reading($rows, $inTime, $this->formats($rows->language()), $this->surroundings->atMs, $picture);
     }
 
     /**

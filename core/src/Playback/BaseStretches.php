@@ -6,9 +6,15 @@ namespace UpperPane\Core\Playback;
 
 use UpperPane\Core\Document\Budget;
 use UpperPane\Core\Layout\Composed;
+use UpperPane\Core\Layout\Kind\Element;
 use UpperPane\Core\Layout\Kind\Zone\PlayingZone;
+use UpperPane\Core\Layout\Told\Reading;
+use UpperPane\Core\Layout\Told\ReadsData;
+use UpperPane\Core\Time\Loop;
 use UpperPane\Core\Time\Schedule\Play;
+use UpperPane\Core\Time\SteadyTurns;
 use UpperPane\Core\Time\Turn;
+use UpperPane\Core\Time\Turns;
 
 /** What the whole display and each of its zones show from when to when, in words. */
 final class BaseStretches
@@ -62,6 +68,21 @@ final class BaseStretches
                 }
             }
         }
+        foreach ($this->items ? $layout->visible()->elements : [] as $element) {
+            $reading = $element instanceof ReadsData ? $element->reads() : null;
+            if ($reading !== null) {
+                $this->rows($element, $reading, $turns[$element->id()] ?? new SteadyTurns(Loop::endless(0)), $within === null ? $element->id() : "$within/{$element->id()}", $fromMs, $toMs);
+            }
+        }
+    }
+
+    /** What rows an element tells, from when to when. */
+    private function rows(Element $element, Reading $reading, Turns $turns, string $path, int $fromMs, int $toMs): void
+    {
+        foreach ($turns->between($fromMs, $toMs) as $turn) {
+            $begunMs = max($turn->anchorMs, $turn->fromMs);
+            $this->add(new Stretch($turn->fromMs, $turn->toMs, $path, 'rows', $element->id(), $reading->said($begunMs), null, sprintf('rows of "%s"', $reading->rows->source)));
+        }
     }
 
     private function turn(PlayingZone $zone, Turn $turn, string $path): void
@@ -77,7 +98,7 @@ final class BaseStretches
                 $path,
                 'item',
                 $item->id,
-                $zone->nameOf($item),
+                $item->row === null ? $zone->nameOf($item) : $zone->nameOf($item) . ': ' . $zone->each[$item->id]->said($item->row),
                 null,
                 $zone->follows === null ? 'its own list' : sprintf('changes with "%s"', $zone->follows),
             );

@@ -6,7 +6,9 @@ namespace UpperPane\Core\Playback;
 
 use UpperPane\Core\Document\Budget;
 use UpperPane\Core\Document\BudgetExceeded;
+use UpperPane\Core\Document\Node;
 use UpperPane\Core\Layout\Surroundings;
+use UpperPane\Core\Media\Media;
 use UpperPane\Core\Time\Loop;
 use UpperPane\Core\Time\TransitionKind;
 use UpperPane\Core\Time\Turn;
@@ -97,6 +99,28 @@ final class RunSheet
         }
 
         return $carried;
+    }
+
+    /**
+     * The pictures and films that a sheet shows, each once, also those that rows of data mean.
+     *
+     * @param array<mixed> $layers of a run sheet
+     * @return array<string, Media> those that are kept, by id
+     */
+    public static function mediaIn(array $layers): array
+    {
+        $found = [];
+        foreach ($layers as $layer) {
+            $part = is_array($layer) ? $layer['part'] ?? null : null;
+            if (is_array($part) && is_array($part['media'] ?? null) && is_string($part['media']['id'] ?? null)) {
+                $found[$part['media']['id']] ??= Media::fromNode(Node::root($part['media']));
+            }
+            foreach (is_array($layer) && is_array($layer['scenes'] ?? null) ? $layer['scenes'] : [] as $scene) {
+                $found += is_array($scene) ? self::mediaIn($scene) : [];
+            }
+        }
+
+        return $found;
     }
 
     /** The scene of a loop that has no other, and no end: what is in it counts from when its turn begins. */

@@ -4,31 +4,24 @@ declare(strict_types=1);
 
 namespace UpperPane\Tests\App\Data;
 
-use Psr\Log\NullLogger;
-use Symfony\Component\Clock\Clock;
-use Symfony\Component\Console\Tester\CommandTester;
 use Symfony\Component\HttpClient\MockHttpClient;
 use Symfony\Component\HttpClient\Response\MockResponse;
 use Symfony\Component\HttpFoundation\File\UploadedFile;
 use Symfony\Component\HttpFoundation\Request;
-use Symfony\Contracts\Service\ResetInterface;
 use UpperPane\App\Data\BenchController;
-use UpperPane\App\Data\FetchDoor;
 use UpperPane\App\Data\Fetched;
-use UpperPane\App\Data\FetchSources;
 use UpperPane\App\Data\PruneSources;
-use UpperPane\App\Data\Sealing;
 use UpperPane\App\Data\Snapshots;
 use UpperPane\App\Data\SourceStates;
 use UpperPane\App\Http\Problem;
-use UpperPane\App\Jobs\Heartbeat;
-use UpperPane\App\Layout\DesignLibrary;
 use UpperPane\Core\Document\Refused;
 use UpperPane\Tests\App\ApiTestCase;
 
 /** Sources are kept with what they said last, whatever comes of asking them again. */
 final class SourcesTest extends ApiTestCase
 {
+    use FetchesDue;
+
     private const SAILINGS = '{"sailings": [{"to": "Tolm", "departs": "2026-06-01T17:05", "berth": 2}, '
         . '{"to": "Vennick", "departs": "2026-06-01T09:30", "berth": null}, {"to": "", "departs": "soon", "berth": 1}]}';
 
@@ -239,21 +232,6 @@ final class SourcesTest extends ApiTestCase
         self::assertSame(200, $this->ask('PUT', "/api/sources/$id", ['base' => 2, 'document' => $whole['document']])[0]);
         self::assertNull($this->came($id, "to\nTolm\n"), 'what was changed may come in another format');
         self::assertSame([422, '/source/kind'], $this->refused('/api/handover', ['source' => ['kind' => 'source', 'id' => $id], 'displays' => ['wide']]), 'data are not handed over');
-    }
-
-    private function fetchDue(MockHttpClient $client): void
-    {
-        $service = static fn (string $class): object => static::getContainer()->get($class);
-        $door = new FetchDoor('*', '', static fn (string $host): array => $host === 'trap.example' ? ['127.0.0.1'] : ['93.184.216.34']);
-        [$snapshots, $sealing, $library, $heartbeat] = array_map($service, [Snapshots::class, Sealing::class, DesignLibrary::class, Heartbeat::class]);
-        self::assertTrue($snapshots instanceof Snapshots && $sealing instanceof Sealing && $library instanceof DesignLibrary && $heartbeat instanceof Heartbeat);
-        $reset = new class implements ResetInterface {
-            public function reset(): void
-            {
-            }
-        };
-        $command = new FetchSources(self::states(), $snapshots, $sealing, $library, $client, $door, $heartbeat, $this->entities(), Clock::get(), new NullLogger(), $reset);
-        self::assertSame(0, (new CommandTester($command))->execute(['--seconds' => '0']));
     }
 
     private static function states(): SourceStates

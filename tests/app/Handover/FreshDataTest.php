@@ -177,6 +177,8 @@ final class FreshDataTest extends ApiTestCase
     {
         $this->came('[]');
         $this->handedOver();
+        $told = array_column($this->ask('GET', '/api/sources')[1]['sources'], 'standing', 'id')[$this->source];
+        self::assertSame([2, 0], [$told['displays'], $told['older']], 'it is told on both');
         self::assertSame([409, 'design.used'], [$this->ask('DELETE', "/api/sources/$this->source")[0], $this->ask('DELETE', "/api/sources/$this->source")[1]['error']['code']]);
     }
 

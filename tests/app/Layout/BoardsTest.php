@@ -81,6 +81,19 @@ final class BoardsTest extends ApiTestCase
                 self::assertSame('#17272e', $board['pattern']['elements'][0]['style']['color'], 'dark on what is light');
             }
         }
+        // With addresses of pictures in a field and a picture that was brought in, offers have pictures.
+        $rows = [['title' => 'Tolm', 'text' => 'Out at eight', 'price' => 24, 'photo' => '/a/tolm.png'], ['title' => 'Vennick', 'text' => 'Two days', 'price' => 96, 'photo' => null]];
+        $trips = $this->ask('POST', '/api/sources', ['name' => 'Trips', 'document' => ['from' => ['table' => $rows]]])[1]['id'];
+        $kinds = function () use ($trips, $rect): array {
+            $fields = $this->ask('POST', '/api/boards/ready', ['ready' => 'offers', 'rows' => ['source' => $trips], 'rect' => $rect])[1]['fields'];
+
+            return array_column($fields['pattern']['elements'], 'kind', 'id');
+        };
+        self::assertSame(['title' => 'text', 'text' => 'text', 'price' => 'text'], $kinds(), 'nothing was brought in');
+        $this->media();
+        $this->entities()->flush();
+        self::assertSame(['photo' => 'picture', 'title' => 'text', 'text' => 'text', 'price' => 'text'], $kinds());
+        self::assertSame(['photo'], $this->ask('POST', '/api/rows', ['rows' => ['source' => $trips]])[1]['pictures']);
         $refused = $this->ask('POST', '/api/boards/ready', ['ready' => 'menu', 'rows' => ['source' => $this->source], 'rect' => $rect]);
         self::assertSame([422, '/ready'], [$refused[0], $refused[1]['error']['path']]);
         $unknown = $this->ask('POST', '/api/boards/ready', ['ready' => 'news', 'rows' => ['source' => 'nowhere'], 'rect' => $rect]);

@@ -4,9 +4,12 @@ declare(strict_types=1);
 
 namespace UpperPane\Tests\App\Playback;
 
+use UpperPane\App\Data\Fetched;
+use UpperPane\App\Data\Snapshots;
 use UpperPane\App\Display\SurveyedDisplay;
 use UpperPane\Core\Time\Schedule\Schedule;
 use UpperPane\Tests\App\ApiTestCase;
+use UpperPane\Tests\Core\Make;
 use UpperPane\Tests\Core\Playback\SheetReader;
 
 /** What would be seen, when something is next seen, and what is known of a release afterwards. */
@@ -55,6 +58,37 @@ final class RehearsalTest extends ApiTestCase
         foreach ($wrong as [$status, $code, $body]) {
             [$got, $answer] = $this->ask('POST', '/api/rehearsal', $body);
             self::assertSame([$status, $code], [$got, $answer['error']['code']], (string) json_encode($body));
+        }
+    }
+
+    /** Any kept fetch of a source can stand there, so that one sees what a bad day looked like. */
+    public function testWhatASourceToldOnceIsRehearsed(): void
+    {
+        $this->signIn();
+        $source = $this->ask('POST', '/api/sources', ['name' => 'Boats', 'document' => ['from' => ['address' => 'https://quay.example/boats.json'], 'every_s' => 60]])[1]['id'];
+        $came = function (string $bytes) use ($source): void {
+            $document = $this->ask('GET', "/api/sources/$source")[1]['document'];
+            static::getContainer()->get(Snapshots::class)->take($document, new Fetched(200, $bytes, strlen($bytes), 12, null));
+        };
+        foreach (['[{"to": "Tolm"}]', '[{"to": "Vennick"}]', '[]'] as $bytes) {
+            $came($bytes);
+            static::mockTime('+60 seconds');
+        }
+        $text = Make::told('t', '{to}', rows: ['source' => $source]);
+        $layout = $this->made(Make::layout([$text]))['id'];
+        $body = ['display' => 'wide', 'source' => ['kind' => 'layout', 'id' => $layout], 'items' => true];
+        $ask = fn (array $fetches): array => $this->ask('POST', '/api/rehearsal', $body + ['fetches' => (object) $fetches])[1];
+        $kept = array_column($this->ask('GET', "/api/sources/$source/state")[1]['fetches'], 'id');
+        $now = $ask([]);
+        self::assertSame([['id' => $source, 'name' => 'Boats']], $now['sources']);
+        $said = static fn (array $told): array => array_column(array_filter($told['course'], static fn (array $one): bool => $one['kind'] === 'rows'), 'name');
+        self::assertSame('no rows', $said($now)[count($said($now)) - 1]);
+        self::assertSame([['1 row: Vennick'], ['1 row: Tolm']], [$said($ask([$source => $kept[1]])), $said($ask([$source => $kept[2]]))]);
+        $things = SheetReader::things($ask([$source => $kept[2]])['release']['run_sheet'], (int) strtotime('2026-06-01T12:00:00Z') * 1000);
+        self::assertSame(['Tolm'], array_values(array_filter(array_column($things, 'text'))));
+        foreach ([[[$source => 9_999], 409, 'fetch.gone'], [[$source => 'first'], 422, 'type.wrong']] as [$fetches, $status, $code]) {
+            [$got, $answer] = $this->ask('POST', '/api/rehearsal', $body + ['fetches' => $fetches]);
+            self::assertSame([$status, $code], [$got, $answer['error']['code']]);
         }
     }
 

@@ -10,6 +10,8 @@ use Facebook\WebDriver\WebDriverKeys;
 /** What a designer does on the pane of the composer, with pointer and keyboard. */
 final readonly class Hands
 {
+    private const MOST_TABS = 160;
+
     public function __construct(private Chrome $desk)
     {
     }
@@ -85,19 +87,26 @@ final readonly class Hands
     }
 
     /** Goes on with Tab until what is wanted has the focus, as somebody without a pointer does. */
-    public function tabTo(string $selector, ?string $text = null, int $most = 160): self
+    public function tabTo(string $selector, ?string $text = null): self
     {
-        for ($presses = 0; $presses < $most; $presses++) {
+        return $this->tabsTo($selector, $text) ? $this : throw new \RuntimeException(sprintf('%d times Tab did not lead to “%s” “%s”.', self::MOST_TABS, $selector, $text ?? ''));
+    }
+
+    /** The same, and whether it came there. */
+    public function tabsTo(string $selector, ?string $text = null): bool
+    {
+        for ($presses = 0; $presses < self::MOST_TABS; $presses++) {
             $there = $this->desk->driver->executeScript(
                 'const e = document.activeElement; return e && e.matches(arguments[0]) && (arguments[1] === null || e.textContent.includes(arguments[1]))',
                 [$selector, $text],
             );
             if ($there === true) {
-                return $this;
+                return true;
             }
             $this->press(WebDriverKeys::TAB);
         }
-        throw new \RuntimeException("$most times Tab did not lead to “{$selector}” “{$text}”.");
+
+        return false;
     }
 
     /** Keys to whatever has the focus, one after the other; Ctrl, Shift and Alt are held until the end of their word. */

@@ -7,6 +7,7 @@ namespace UpperPane\Tests\Core\Playback;
 use PHPUnit\Framework\TestCase;
 use UpperPane\Core\Document\Budget;
 use UpperPane\Core\Document\Refused;
+use UpperPane\Core\Layout\Surroundings;
 use UpperPane\Core\Playback\Course;
 use UpperPane\Core\Playback\Programme;
 use UpperPane\Core\Playback\ShownAt;
@@ -34,6 +35,26 @@ final class CourseTest extends TestCase
             '15000 35000 main b.mp4: its own list', '15000 35000 side y.png: changes with "main"',
             '35000 45000 main c.mp4: its own list', '35000 45000 side z.png: changes with "main"',
         ], self::told($course));
+    }
+
+    /** Rows of data that a board tells come and go, and an item that plays row by row says which row. */
+    public function testRowsAreToldAsTheyComeAndGo(): void
+    {
+        $feeds = Make::fed([['to' => 'Tolm', 'at' => '1970-01-01T00:00:10Z'], ['to' => 'Vennick', 'at' => '1970-01-01T01:00:00Z']]);
+        $rows = ['source' => 's', 'where' => [['field' => 'at', 'is' => 'upcoming', 'to_min' => 600]]];
+        $board = ['rows' => $rows] + Make::board('{to}', 100, 100, page_ms: 4000);
+        $item = ['id' => 'e', 'each' => ['source' => 's'], 'duration_ms' => 5000, 'layout' => Make::layout([Make::told('x', '{to}')], id: 'offer')];
+        $surroundings = (new Surroundings())->fed($feeds);
+        $layout = Make::composed(Make::layout([$board, Make::zone('z', 0, 0, 100, 100, [$item])]), null, $surroundings);
+        self::assertSame([
+            '0 20000 - Layout test: it plays without end',
+            '0 5000 z Layout offer: Tolm, 1 Jan 00:00: its own list',
+            '0 12000 board 2 rows, first Tolm, 1 Jan 00:00: rows of "s"',
+            '5000 10000 z Layout offer: Vennick, 1 Jan 01:00: its own list',
+            '10000 15000 z Layout offer: Tolm, 1 Jan 00:00: its own list',
+            '12000 20000 board 1 row: Vennick, 1 Jan 01:00: rows of "s"',
+            '15000 20000 z Layout offer: Vennick, 1 Jan 01:00: its own list',
+        ], self::told(Course::of(Programme::endless($layout, 'UTC'), 0, 20_000)));
     }
 
     public function testWhatPlaysOnTheNightOnWhichTheClocksGoBackHasNoHole(): void

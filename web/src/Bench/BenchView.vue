@@ -42,6 +42,7 @@ const SAYS: Record<string, string> = {
   'fares.xlsx': 'XLSX: tickets by destination',
   'notices.xml': 'RSS: service notices',
   'quay-events.ics': 'iCalendar: what happens at the quay, again and again',
+  'day-trips.json': 'JSON: day trips, with pictures; one without, one that is not there',
   'lost-property.csv': 'CSV: long, dull, with holes',
 }
 const query = useQuery({ queryKey: ['bench'], queryFn: () => api.get<Bench>('bench'), staleTime: 0, refetchInterval: 5000 })

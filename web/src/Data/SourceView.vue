@@ -4,6 +4,7 @@ import { useStorage } from '@vueuse/core'
 import { DateTime } from 'luxon'
 import { computed, onBeforeUnmount, ref, watch, watchEffect } from 'vue'
 import DesignHead from '../Layout/DesignHead.vue'
+import { useDesigns } from '../Layout/designs'
 import { useDesignWork } from '../Layout/work'
 import { api, sentence } from '../ui/api'
 import { useAnswer } from '../ui/answer'
@@ -179,6 +180,15 @@ const facts = computed(() => {
   const cost = `${Math.round(s.cost.fetches_h)} fetches and ${bytes(s.cost.bytes_h)} an hour in all`
   return `${size}fetched every ${interval(s.every_s ?? 0)} · ${STATUS[s.status]}${age} · ${cost}`
 })
+const { all: designs } = useDesigns('sources')
+const uses = computed(() => designs.value.find((one) => one.id === props.id) ?? null)
+/** How the pictures stand that its rows name; null where nobody has asked for any. */
+const pictures = computed(() => {
+  const { there = 0, coming = 0, failed = 0, failures = [] } = state.value?.pictures ?? {}
+  const count = there + coming + failed
+  const parts = [there ? `${there} there` : '', coming ? `${coming} on the way` : '', failed ? `${failed} cannot be had` : '']
+  return count === 0 ? null : { said: `${count} ${count === 1 ? 'picture' : 'pictures'} of its rows: ${parts.filter(Boolean).join(', ')}.`, failures }
+})
 const isTable = computed(() => document.value !== null && 'table' in document.value.from)
 const told = (instant: string) => DateTime.fromISO(instant, { zone: timezone.value }).toFormat('dd MMM HH:mm:ss')
 
@@ -204,6 +214,19 @@ onBeforeUnmount(() => shelf.clear())
       </template>
     </DesignHead>
     <p v-if="trouble" class="said-error px-3 py-1 m-0" role="alert">{{ trouble }}</p>
+    <p class="uses small m-0" role="status">
+      <template v-if="uses?.used_in.length">
+        <span class="soft">Told by</span> {{ uses.used_in.join(', ') }}
+        <span class="soft">on {{ uses.standing.displays }} {{ uses.standing.displays === 1 ? 'display' : 'displays' }}.</span>
+      </template>
+      <span v-else class="soft">Nothing tells it yet.</span>
+      <template v-if="pictures">
+        {{ pictures.said }}
+        <span v-for="one in pictures.failures" :key="one.address" class="failure" :title="one.address"
+          >{{ one.address.split('/').pop() }}: {{ one.why }}</span
+        >
+      </template>
+    </p>
     <div class="columns">
       <section class="leaf outline" aria-label="As it comes">
         <SourceTable v-if="document && isTable" :document="document" @change="(to, gesture) => work.change(to, gesture)" />
@@ -293,6 +316,17 @@ onBeforeUnmount(() => shelf.clear())
 </template>
 
 <style scoped>
+.uses {
+  padding: 5px 16px;
+  border-bottom: 1px solid var(--rule);
+  white-space: nowrap;
+  overflow: hidden;
+  text-overflow: ellipsis;
+}
+.failure {
+  color: var(--warning);
+  margin-left: 8px;
+}
 .outline {
   display: flex;
   flex-direction: column;

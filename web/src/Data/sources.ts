@@ -41,6 +41,14 @@ export interface SourceState {
   cost: Cost
 }
 
+/** Pictures that its rows name, as far as anybody has asked for them. */
+export interface SourcePictures {
+  there: number
+  coming: number
+  failed: number
+  failures: { address: string; why: string }[]
+}
+
 export interface Fetched {
   id: number
   at: string
@@ -72,6 +80,8 @@ export interface Chosen {
   unreadable: number
   changes_at: string | null
   fields: string[]
+  /** Those that most likely mean pictures. */
+  pictures: string[]
   nodes: number
   taken_at: string | null
 }
@@ -93,7 +103,7 @@ export const useSources = (live = true) => {
 export const useSourceState = (id: string) =>
   useQuery({
     queryKey: ['data', id],
-    queryFn: () => api.get<SourceState & { fetches: Fetched[] }>(`sources/${id}/state`),
+    queryFn: () => api.get<SourceState & { fetches: Fetched[]; pictures: SourcePictures }>(`sources/${id}/state`),
     refetchInterval: LOOK_AGAIN_MS,
   })
 

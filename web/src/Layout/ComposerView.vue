@@ -44,6 +44,7 @@ provide(composerKey, composer)
 /** First now, then wherever the hand stands when it is asked. */
 let instant = () => Date.now()
 const { analysis, trouble, ask } = useAnalysis(work.document, variant, seenOn, composer.moving, () => Math.round(instant()), composer.stress)
+watch(analysis, (told) => (composer.toldOver.value = told?.told_over ?? null))
 const hand = makeHand(analysis, composer.moving)
 instant = () => hand.at.value
 provide(handKey, hand)

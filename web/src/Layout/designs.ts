@@ -135,6 +135,8 @@ export interface Analysis {
   shares: Record<string, number>
   /** What each board makes of its rows. */
   boards: Record<string, BoardFigures>
+  /** Whose rows it is told over, where another design plays it row by row; their fields, and how many there are. */
+  told_over: { by: string; source: string; fields: string[]; rows: number } | null
   borders: Border[]
   /** Where the tracks of the recipe begin and end, canvas px. */
   tracks: { columns: number[]; rows: number[] }

@@ -16,6 +16,7 @@ import { useShelf } from '../ui/shelf'
 import StepBar from '../ui/StepBar.vue'
 import CourseTable from './CourseTable.vue'
 import DayStrip from './DayStrip.vue'
+import KeptData from './KeptData.vue'
 import PlaybackTabs from './PlaybackTabs.vue'
 import RehearsedPicture from './RehearsedPicture.vue'
 import { type Asked, type Rehearsal, SPEEDS, instantAt, useRehearsalHand, useRehearsals } from './rehearsal'
@@ -32,6 +33,21 @@ const source = useAsked('source')
 const which = useAsked('list')
 const by = useAsked('by')
 const asked = useAsked('at')
+/** Kept fetches of sources, as `source:fetch,source:fetch`. */
+const data = useAsked('data')
+const fetches = computed<Record<string, number>>({
+  get: () =>
+    Object.fromEntries(
+      data.value.split(',').flatMap((one) => {
+        const [id, fetch] = one.split(':')
+        return id && Number(fetch) > 0 ? [[id, Number(fetch)]] : []
+      }),
+    ),
+  set: (to) =>
+    (data.value = Object.entries(to)
+      .map(([id, fetch]) => `${id}:${fetch}`)
+      .join(',')),
+})
 const shelf = useShelf()
 
 const ids = computed(() => (named.value ? named.value.split(',') : displays.value[0] ? [displays.value[0].id] : []))
@@ -48,7 +64,12 @@ const base = computed<Omit<Asked, 'display'>>(() => {
     ...(to.value ? { to: to.value } : {}),
     ...(kind && id ? { source: { kind, id } } : {}),
     ...(by.value ? { scheduled: true } : {}),
+    ...(data.value ? { fetches: fetches.value } : {}),
   }
+})
+const sources = computed(() => {
+  const all = new Map([...told.value.values()].flatMap((t) => t.sources.map((one) => [one.id, one] as const)))
+  return [...all.values()].sort((a, b) => a.name.localeCompare(b.name))
 })
 const first = useRehearsals(computed(() => ids.value.slice(0, 1).map((display) => ({ display, ...base.value }))))
 const lead = computed<Rehearsal | undefined>(() => first.value[0]?.data)
@@ -250,6 +271,7 @@ onBeforeUnmount(() => shelf.clear())
           <span class="small">Plays</span>
           <ChoiceBar v-model="by" label="What is rehearsed" :words="{ '': 'what stands there', schedule: 'the schedule that rules' }" />
         </div>
+        <KeptData v-if="sources.length && lead" v-model="fetches" :sources="sources" :timezone="lead.timezone" />
         <p v-if="trouble" class="said-error px-3 pt-2 m-0" role="alert">{{ trouble }}</p>
         <template v-if="read">
           <div class="list-head">

@@ -13,7 +13,7 @@ export interface Stretch {
   from: string
   to: string
   zone: string | null
-  kind: 'layout' | 'playlist' | 'media' | 'item' | 'nothing'
+  kind: 'layout' | 'playlist' | 'media' | 'item' | 'rows' | 'nothing'
   name: string
   booking: string | null
   why: string
@@ -31,6 +31,8 @@ export interface Rehearsal {
   source: { kind: string; id: string; revision: number | null; name: string } | null
   course: Stretch[]
   left: number
+  /** Sources of data that it tells. */
+  sources: { id: string; name: string }[]
   release: WholeRelease | null
   /** That nothing is there to be rehearsed. */
   findings: Finding[]
@@ -43,6 +45,8 @@ export interface Asked {
   from?: string
   to?: string
   items?: boolean
+  /** Which kept fetch of a source is told, by its id; the others as screens tell them. */
+  fetches?: Record<string, number>
   /** Without the release, which is much longer. */
   course_only?: boolean
 }

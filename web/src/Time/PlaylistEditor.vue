@@ -4,6 +4,7 @@ import { VueDraggable } from 'vue-draggable-plus'
 import type { Addresses, Fit, Item, Playing, Transition } from '../Layout/designs'
 import { DAY_NAMES, FITS, TRANSITIONS, useDesigns } from '../Layout/designs'
 import LayoutPicker from '../Layout/LayoutPicker.vue'
+import { useSources } from '../Data/sources'
 import { type MediaState, refOf } from '../Media/media'
 import MediaPicker from '../Media/MediaPicker.vue'
 import { sentence } from '../ui/api'
@@ -55,6 +56,8 @@ const add = (chosen: MediaState[]) => act({ do: 'add', items: chosen.map((m) => 
 
 const choosing = ref(false)
 const { all: layouts } = useDesigns('layouts')
+const { all: sources } = useSources(false)
+const sourceName = (id: string) => sources.value.find((one) => one.id === id)?.name ?? id
 /** A layout that stands in the list whole has a name of its own, and is no design of the desk. */
 const refOfItem = ({ layout }: Item) => (layout && 'ref' in layout ? layout.ref : null)
 const layoutOf = (item: Item) => layouts.value.find((d) => d.id === refOfItem(item)) ?? null
@@ -79,6 +82,8 @@ const marks = (item: Item) => {
       : '',
     from ? `from ${from.slice(0, 16).replace('T', ' ')}` : '',
     until ? `until ${until.slice(0, 16).replace('T', ' ')}` : '',
+    item.each ? `once for each row of ${sourceName(item.each.source)}` : '',
+    item.when ? 'only while rows are chosen' : '',
     days?.map((d) => DAY_NAMES[d]).join(', ') ?? '',
     hours?.map((h) => h.join('-')).join(', ') ?? '',
   ]
@@ -280,6 +285,7 @@ li.off img {
   color: var(--ink);
 }
 .how {
+  flex-wrap: wrap;
   display: flex;
   gap: 6px;
   margin-top: 3px;

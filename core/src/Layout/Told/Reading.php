@@ -8,19 +8,25 @@ use UpperPane\Core\Data\Message\Formats;
 use UpperPane\Core\Data\Rows\Day;
 use UpperPane\Core\Data\Rows\Rows;
 use UpperPane\Core\Data\Rows\RowsInTime;
+use UpperPane\Core\Media\Media;
 use UpperPane\Core\Units\Instant;
 
 /** What an element reads: which rows, how values are told, and what was chosen. */
 final readonly class Reading
 {
+    /** So much of a value, and so many of them, tell which row it is. */
+    private const SAID = 40;
+    private const SAID_VALUES = 3;
+
     /** @var array<string, ?string> what stands in the place of a missing value, by field */
     private array $fallbacks;
 
     /**
      * @param ?RowsInTime $inTime null where there is no such source
      * @param int $atMs the instant at which the layout is looked at, Unix ms
+     * @param ?\Closure(string): ?Media $picture what a value means as a picture, where that is known
      */
-    public function __construct(public Rows $rows, public ?RowsInTime $inTime, public Formats $formats, public int $atMs)
+    public function __construct(public Rows $rows, public ?RowsInTime $inTime, public Formats $formats, public int $atMs, private ?\Closure $picture = null)
     {
         $this->fallbacks = $rows->fallbacks();
     }
@@ -38,7 +44,38 @@ final readonly class Reading
     /** @param array<string, string|int|float|bool|Instant|Day|null> $row */
     public function teller(array $row): RowTeller
     {
-        return new RowTeller($row, $this->formats, $this->fallbacks);
+        return new RowTeller($row, $this->formats, $this->fallbacks, $this->picture);
+    }
+
+    /** How many rows are chosen at an instant (Unix ms), and what the first of them tells, in words. */
+    public function said(int $ms): string
+    {
+        $rows = $this->rowsAt($ms);
+
+        return $rows === [] ? 'no rows' : (count($rows) === 1 ? '1 row: ' : count($rows) . ' rows, first ') . $this->saidOf($rows[0]);
+    }
+
+    /**
+     * By which a row is known among others, in words.
+     *
+     * @param array<string, string|int|float|bool|Instant|Day|null> $row
+     */
+    public function saidOf(array $row): string
+    {
+        $told = [];
+        foreach ($row as $value) {
+            $text = match (true) {
+                $value === null => null,
+                $value instanceof Instant => $this->formats->told($value, 'date', 'd MMM HH:mm'),
+                $value instanceof Day => $this->formats->told($value, 'date', 'd MMM'),
+                default => $this->formats->told($value, null, ''),
+            };
+            if ($text !== null && $text !== '') {
+                $told[] = mb_strimwidth($text, 0, self::SAID, '…');
+            }
+        }
+
+        return implode(', ', array_slice($told, 0, self::SAID_VALUES)) ?: '–';
     }
 
     /**

@@ -7,9 +7,10 @@ namespace UpperPane\Core\Layout\Told;
 use UpperPane\Core\Data\Message\Formats;
 use UpperPane\Core\Data\Message\Message;
 use UpperPane\Core\Data\Rows\Day;
+use UpperPane\Core\Media\Media;
 use UpperPane\Core\Units\Instant;
 
-/** Tells messages over one row of data, and keeps count of what was missing. */
+/** Tells messages and pictures over one row of data, and keeps count of what was missing. */
 final class RowTeller
 {
     /** @var array<string, true> */
@@ -18,8 +19,9 @@ final class RowTeller
     /**
      * @param array<string, string|int|float|bool|Instant|Day|null> $values by name
      * @param array<string, ?string> $fallbacks what stands in the place of a missing value, by name
+     * @param ?\Closure(string): ?Media $picture what a value means, where that is known
      */
-    public function __construct(public readonly array $values, private readonly Formats $formats, private readonly array $fallbacks = [])
+    public function __construct(public readonly array $values, private readonly Formats $formats, private readonly array $fallbacks = [], private readonly ?\Closure $picture = null)
     {
     }
 
@@ -31,6 +33,20 @@ final class RowTeller
         }
 
         return $told->text;
+    }
+
+    /** The picture that the value of a field means; null where it is missing, or not known: then it is counted, and something else stands there. */
+    public function picture(string $field): ?Media
+    {
+        $value = $this->values[$field] ?? null;
+        $media = is_string($value) && $value !== '' && $this->picture !== null ? ($this->picture)($value) : null;
+        if ($media === null || $media->isFilm()) {
+            $this->missing[$field] = true;
+
+            return null;
+        }
+
+        return $media;
     }
 
     /** @return list<string> arguments that were told by their fallback so far, each once */

@@ -32,7 +32,7 @@ final readonly class BoardDrawing implements Drawing
     {
         assert($element instanceof PlayingBoard);
         $inside = $placing->in(Box::ofRect($element->rect()));
-        $isSame = static fn (WrittenElement $one): bool => !$one instanceof TellsRows || $one->messages() === [];
+        $isSame = static fn (WrittenElement $one): bool => !$one instanceof TellsRows || !$one->tells();
         [$same, $told] = [array_filter($element->board->header, $isSame), array_values(array_filter($element->board->header, static fn (WrittenElement $one): bool => !$isSame($one)))];
         $of = $placing->rect(Box::ofRect($element->rect()));
         $draw = fn (WrittenElement $one, ?int $row, Placing $where): array => self::owned(

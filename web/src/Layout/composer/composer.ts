@@ -2,7 +2,7 @@ import { type ComputedRef, type InjectionKey, type Ref, computed, inject, ref, s
 import { sentence } from '../../ui/api'
 import { inTurn } from '../../ui/inTurn'
 import type { Rect } from '../../ui/shelf'
-import type { Element, LayoutDocument, TextElement } from '../designs'
+import type { Analysis, Element, LayoutDocument, TextElement } from '../designs'
 import { type Act, arranged } from '../division'
 import { shifted } from './marks'
 import { seenIn, withElements, withFields } from './variants'
@@ -21,6 +21,8 @@ export interface Composer {
   tool: Ref<Tool>
   /** Rows of data as they may come some day, where they are looked at so; null for as they are. */
   stress: Ref<string | number | null>
+  /** Whose rows it is told over, where another design plays it row by row. */
+  toldOver: Ref<Analysis['told_over']>
   /** Whether a hand is moving or sizing something. */
   moving: Ref<boolean>
   elements: ComputedRef<Element[]>
@@ -80,6 +82,7 @@ export function makeComposer(
   const tool = ref<Tool>('choose')
   const moving = ref(false)
   const stress = ref<string | number | null>(null)
+  const toldOver = shallowRef<Analysis['told_over']>(null)
   // Before the document has come there is none.
   const document = computed(() => whole.value && seenIn(whole.value, variant.value))
   const elements = computed(() => document.value?.elements ?? [])
@@ -128,6 +131,7 @@ export function makeComposer(
     tool,
     moving,
     stress,
+    toldOver,
     elements,
     notice,
     arrange,

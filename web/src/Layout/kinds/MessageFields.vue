@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { computed } from 'vue'
 import { useChosen } from '../../Data/begin'
 import FieldNames from '../../Data/FieldNames.vue'
 import RowsFields from '../../Data/RowsFields.vue'
@@ -10,7 +11,8 @@ import StressBar from './StressBar.vue'
 type Telling = TextElement | TickerElement | CodeElement
 const props = defineProps<{ one: Telling; label: string }>()
 const composer = useComposer()
-const { fields } = useChosen(() => props.one.rows)
+const { fields: own } = useChosen(() => props.one.rows)
+const fields = computed(() => (props.one.rows ? own.value : (composer.toldOver.value?.fields ?? [])))
 /** Told over whatever row its layout is told over. */
 const OF_ITEM = { 'row of its item': 'the row that its item plays' }
 
@@ -32,7 +34,14 @@ const put = (part: Partial<Telling>) => composer.edit<Telling>(props.one.id, par
     @change="(rows) => put(rows ? { message: true, rows } : { message: undefined, rows: undefined })"
     @other="put({ message: true, rows: undefined })"
   />
-  <StressBar v-if="one.rows" class="wide" />
+  <p v-if="one.message && !one.rows" class="wide small soft m-0" role="status">
+    {{
+      composer.toldOver.value
+        ? `Told here over one of ${composer.toldOver.value.rows} rows, as “${composer.toldOver.value.by}” plays them.`
+        : 'No playlist or zone plays this layout row by row yet: what fields tell is seen once one does.'
+    }}
+  </p>
+  <StressBar v-if="one.rows || (one.message && composer.toldOver.value)" class="wide" />
 </template>
 
 <style scoped>

@@ -14,7 +14,7 @@ function from(event: Event) {
 
 <template>
   <div class="stress">
-    <span class="head">
+    <span class="over">
       <span class="soft small">Try it with rows</span>
       <label class="soft small"
         >from row
@@ -45,17 +45,17 @@ function from(event: Event) {
 .stress.wide {
   padding-inline: 0;
 }
-.head {
+.over {
   display: flex;
   justify-content: space-between;
   align-items: center;
 }
-.head label {
+.over label {
   display: flex;
   gap: 6px;
   align-items: center;
 }
-.head input {
+.over input {
   width: 56px;
 }
 .stress :deep(button) {

@@ -408,7 +408,7 @@ final class PlayingBoard implements ReadsData, HasLength, HasWords, HasMedia, De
             if (!$element instanceof HasWords) {
                 continue;
             }
-            $isSame = !$element instanceof TellsRows || $element->messages() === [];
+            $isSame = !$element instanceof TellsRows || !$element->tells();
             $told = [];
             foreach ($isSame ? array_slice($rows, 0, 1) : $rows as $place => $row) {
                 $one = $this->told($row)[$number];

@@ -6,10 +6,13 @@ namespace UpperPane\Core\Layout\Kind\Board;
 
 use UpperPane\Core\Colour\Colour;
 use UpperPane\Core\Colour\Contrast;
+use UpperPane\Core\Data\PictureAddress;
 use UpperPane\Core\Data\Rows\ChosenRows;
 use UpperPane\Core\Data\Rows\Day;
 use UpperPane\Core\Geometry\Rect;
+use UpperPane\Core\Layout\Kind\Picture\Picture;
 use UpperPane\Core\Layout\Kind\Text\Text;
+use UpperPane\Core\Media\Media;
 use UpperPane\Core\Units\Instant;
 
 /** Boards to begin with, in the house look: which of the fields that rows really have stand where, for a box of any shape. */
@@ -17,7 +20,8 @@ final class ReadyBoards
 {
     /** What there is, and what it is called. */
     public const NAMES = [
-        'departures' => 'Departures', 'prices' => 'Prices', 'results' => 'Results', 'events' => 'Events', 'news' => 'News lines', 'now' => 'One large figure', 'week' => 'Days side by side',
+        'departures' => 'Departures', 'prices' => 'Prices', 'results' => 'Results', 'events' => 'Events', 'news' => 'News lines', 'offers' => 'Offers with picture',
+        'now' => 'One large figure', 'week' => 'Days side by side',
     ];
 
     /** What stands in a row: kind of the field, from where to where across (and down), weight, size as a share of the row, and how it is told. */
@@ -32,13 +36,23 @@ final class ReadyBoards
         'results' => [['figure', 0.0, 0.12, 0.0, 1.0, 400, 0.5, 'start'], ['text', 0.13, 0.75, 0.0, 1.0, 700, 0.5, 'start'], ['figure', 0.76, 1.0, 0.0, 1.0, 600, 0.5, 'end']],
         'events' => [['day', 0.0, 0.24, 0.0, 1.0, 700, 0.3, 'start'], ['text', 0.26, 1.0, 0.0, 0.55, 700, 0.3, 'start'], ['text', 0.26, 1.0, 0.55, 1.0, 400, 0.22, 'start']],
         'news' => [['text', 0.0, 1.0, 0.0, 0.5, 700, 0.28, 'start'], ['text', 0.0, 1.0, 0.5, 1.0, 400, 0.22, 'start']],
+        'offers' => [
+            ['picture', 0.0, 0.3, 0.0, 1.0, 0, 0.0, ''],
+            ['text', 0.33, 1.0, 0.08, 0.4, 700, 0.18, 'start'],
+            ['text', 0.33, 1.0, 0.4, 0.68, 400, 0.12, 'start'],
+            ['money', 0.33, 1.0, 0.68, 0.94, 700, 0.16, 'start'],
+        ],
         'now' => [['figure', 0.0, 1.0, 0.0, 0.7, 700, 0.5, 'center'], ['text', 0.0, 1.0, 0.7, 1.0, 400, 0.14, 'center']],
         'week' => [['day', 0.0, 1.0, 0.0, 0.3, 600, 0.14, 'center'], ['figure', 0.0, 1.0, 0.3, 0.7, 700, 0.24, 'center'], ['text', 0.0, 1.0, 0.7, 1.0, 400, 0.1, 'center']],
     ];
 
     private const EMPTY = [
-        'departures' => 'No departures', 'prices' => 'No prices', 'results' => 'No results', 'events' => 'No events', 'news' => 'No news', 'now' => 'Not known', 'week' => 'Not known',
+        'departures' => 'No departures', 'prices' => 'No prices', 'results' => 'No results', 'events' => 'No events', 'news' => 'No news', 'offers' => 'No offers',
+        'now' => 'Not known', 'week' => 'Not known',
     ];
+
+    /** Rows that are taller than a line, by so many times. */
+    private const TALL = ['events' => 1.5, 'news' => 1.5, 'offers' => 2.2];
 
     /** Rows at once, as a share of the shorter side that each takes. Common practice, no source. */
     private const ROW_SHARE = 0.13;
@@ -49,15 +63,16 @@ final class ReadyBoards
      * @param array<string, mixed> $rows which are chosen, as they stand in the board
      * @param list<string> $names of their fields
      * @param Colour $ground what it stands on
+     * @param ?Media $standby where a row means no picture; null where there is none: then there are no pictures
      * @return array<string, mixed> fields of the board
      */
-    public static function of(string $name, array $rows, array $names, ChosenRows $chosen, Rect $rect, Colour $ground): array
+    public static function of(string $name, array $rows, array $names, ChosenRows $chosen, Rect $rect, Colour $ground, ?Media $standby = null): array
     {
         $isSide = $name === 'week';
         $isOne = $name === 'now';
         $row = match (true) {
             $isOne, $isSide => $rect->height,
-            default => max(self::LEAST_PX, (int) round(self::ROW_SHARE * min($rect->width, 1.4 * $rect->height) * (in_array($name, ['events', 'news'], true) ? 1.5 : 1.0))),
+            default => max(self::LEAST_PX, (int) round(self::ROW_SHARE * min($rect->width, 1.4 * $rect->height) * (self::TALL[$name] ?? 1.0))),
         };
         $row = min($row, $rect->height);
         $width = $isSide ? intdiv($rect->width, 7) : $rect->width;
@@ -67,13 +82,21 @@ final class ReadyBoards
         $fields = self::kindsOf($names, $chosen);
         $elements = [];
         $taken = [];
-        foreach (self::PATTERNS[$name] as [$kind, $from, $to, $top, $bottom, $weight, $size, $align]) {
-            $field = self::field($fields, $kind, $taken);
+        $shift = 0.0;
+        foreach (self::pattern($name) as [$kind, $from, $to, $top, $bottom, $weight, $size, $align]) {
+            $isPicture = $kind === 'picture';
+            $field = $isPicture && $standby === null ? null : self::field($fields, $kind, $taken);
             if ($field === null) {
+                // What stands beside it has its room.
+                $shift = $isPicture ? $to + 0.03 : $shift;
                 continue;
             }
             $taken[] = $field;
-            $box = self::box($width - 2 * $margin, $row, $from, $to, $top, $bottom, $margin);
+            $box = self::box($width - 2 * $margin, $row, ($from - $shift) / (1 - $shift), ($to - $shift) / (1 - $shift), $top, $bottom, $margin);
+            if ($isPicture && $standby !== null) {
+                $elements[] = ['id' => strtr($field, '_', '-'), 'kind' => Picture::KIND, 'rect' => $box->toArray(), 'media' => ['field' => $field, 'standby' => $standby->toArray()], 'fit' => 'cover'];
+                continue;
+            }
             $elements[] = self::text($field, self::message($field, $fields[$field], $kind), $box, $size * $row, $weight, $align, $color, true);
         }
         $whole = Rect::at(0, 0, $rect->width, $rect->height);
@@ -86,6 +109,12 @@ final class ReadyBoards
             ...($isOne ? ['at_most' => 1] : []),
             'empty' => ['elements' => [self::text('none', self::EMPTY[$name], $whole, min(0.3 * $row, $rect->height / 3), 600, 'center', $color, false)]],
         ];
+    }
+
+    /** @return list<array{string, float, float, float, float, int, float, string}> */
+    private static function pattern(string $name): array
+    {
+        return self::PATTERNS[$name];
     }
 
     private static function box(int $width, int $height, float $from, float $to, float $top, float $bottom, int $margin): Rect
@@ -108,12 +137,15 @@ final class ReadyBoards
 
     /**
      * @param list<string> $names
-     * @return array<string, string> what each tells, by name: `instant`, `day`, `figure`, `text`
+     * @return array<string, string> what each tells, by name: `instant`, `day`, `figure`, `picture`, `text`
      */
     private static function kindsOf(array $names, ChosenRows $chosen): array
     {
-        $kinds = [];
+        $kinds = array_fill_keys(PictureAddress::fields($names, $chosen->rows), 'picture');
         foreach ($names as $name) {
+            if (isset($kinds[$name])) {
+                continue;
+            }
             $value = null;
             foreach ($chosen->rows as $row) {
                 $value ??= $row[$name] ?? null;
@@ -139,6 +171,7 @@ final class ReadyBoards
             'time' => ['instant'],
             'day' => ['day', 'instant'],
             'figure', 'money' => ['figure'],
+            'picture' => ['picture'],
             default => ['text'],
         };
         foreach ($suiting as $one) {

@@ -140,6 +140,11 @@ final readonly class Chart implements WrittenElement, HasWords, Composable, Comp
         return ChartPlan::of($this, $this->told, $this->reading ?? throw new \LogicException('A chart is composed before it is drawn.'), $faces);
     }
 
+    public function tells(): bool
+    {
+        return true;
+    }
+
     public function messages(): array
     {
         return $this->named === null ? [] : [$this->named];

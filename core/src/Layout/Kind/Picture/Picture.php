@@ -5,11 +5,13 @@ declare(strict_types=1);
 namespace UpperPane\Core\Layout\Kind\Picture;
 
 use UpperPane\Core\Colour\Colour;
-use UpperPane\Core\Document\DocumentRefused;
+use UpperPane\Core\Data\Rows\RowField;
+use UpperPane\Core\Data\Rows\Rows;
 use UpperPane\Core\Document\Field;
 use UpperPane\Core\Document\Fields;
 use UpperPane\Core\Document\Node;
 use UpperPane\Core\Document\Reason;
+use UpperPane\Core\Document\Refused;
 use UpperPane\Core\Document\Role;
 use UpperPane\Core\Geometry\Box;
 use UpperPane\Core\Geometry\Fit;
@@ -17,7 +19,9 @@ use UpperPane\Core\Geometry\FitMode;
 use UpperPane\Core\Geometry\Flip;
 use UpperPane\Core\Geometry\Rect;
 use UpperPane\Core\Geometry\Size;
+use UpperPane\Core\Layout\Composer;
 use UpperPane\Core\Layout\Kind\Compares;
+use UpperPane\Core\Layout\Kind\Composable;
 use UpperPane\Core\Layout\Kind\Element;
 use UpperPane\Core\Layout\Kind\ElementHead;
 use UpperPane\Core\Layout\Kind\FitsContent;
@@ -27,20 +31,34 @@ use UpperPane\Core\Layout\Kind\Head;
 use UpperPane\Core\Layout\Kind\Paints;
 use UpperPane\Core\Layout\Kind\WrittenElement;
 use UpperPane\Core\Layout\Paint\PaintLayer;
+use UpperPane\Core\Layout\Told\InTurn;
+use UpperPane\Core\Layout\Told\ReadsData;
+use UpperPane\Core\Layout\Told\RowTeller;
+use UpperPane\Core\Layout\Told\TellsRows;
+use UpperPane\Core\Layout\Told\ToldInTurn;
 use UpperPane\Core\Media\Media;
 use UpperPane\Core\Media\Swatches;
 use UpperPane\Core\Time\Item;
 
-/** A still picture that is always there, outside any playlist. */
-final readonly class Picture implements WrittenElement, HasMedia, FitsContent, Paints, Compares
+/** A still picture that is always there, outside any playlist: always the same, or whichever a field of a row of data means. */
+final readonly class Picture implements WrittenElement, HasMedia, FitsContent, Paints, Compares, Composable, TellsRows, ReadsData
 {
     use ElementHead;
+    use ToldInTurn;
 
     public const KIND = 'picture';
 
+    /**
+     * @param Media $media what is seen
+     * @param Media $standby what is seen where no row means a picture; the same where none is asked
+     * @param ?string $field of a row of data that means the picture
+     */
     private function __construct(
         private Head $head,
         public Media $media,
+        private Media $standby,
+        private ?string $field,
+        public ?Rows $rows,
         public FitMode $fit,
         public float $focusX,
         public float $focusY,
@@ -49,6 +67,7 @@ final readonly class Picture implements WrittenElement, HasMedia, FitsContent, P
         public float $opacity,
         public float $radiusPx,
         public ?Colour $ground,
+        private ?InTurn $inTurn = null,
     ) {
     }
 
@@ -58,7 +77,14 @@ final readonly class Picture implements WrittenElement, HasMedia, FitsContent, P
         static $fields = null;
 
         return $fields ??= Fields::of([
-            'media' => Field::object(Media::fields(), Role::Media)->required(),
+            'media' => Field::either(
+                Field::object(Media::fields(), Role::Media),
+                Field::object(Fields::of([
+                    'field' => Field::pattern(RowField::NAME)->required()->saying('of a row of data, whose value means the picture'),
+                    'standby' => Field::object(Media::fields(), Role::Media)->required()->saying('where it means none'),
+                ])->named('FieldMedia')),
+            )->required(),
+            'rows' => Field::object(Rows::fields())->saying('of data, the first of which has the picture; without them it is the row of the part or item in which it stands'),
             'fit' => Field::oneOf(...FitMode::names()),
             'focus' => Item::focusField(),
             'crop' => Field::object(Rect::fields())->saying('the part that is shown, px of the picture'),
@@ -74,16 +100,32 @@ final readonly class Picture implements WrittenElement, HasMedia, FitsContent, P
         return ['fit' => FitMode::Contain->value];
     }
 
-    /** @throws DocumentRefused also for a film, since films play in zones, and for a crop beyond the picture */
+    /** @throws Refused also for a film, since films play in zones, and for a crop beyond the picture */
     public static function fromNode(Node $node): static
     {
         $head = Head::fromNode($node, self::fields());
-        $media = Media::fromNode($node->field('media'));
+        $chosen = $node->field('media');
+        $field = $chosen->has('field') ? $chosen->object('field', 'standby')->field('field') : null;
+        $standby = $field === null ? $chosen : $chosen->field('standby');
+        $media = Media::fromNode($standby);
         if ($media->isFilm()) {
-            throw $node->field('media')->refused(Reason::ValueUnknown, sprintf('is the film "%s"; a film plays in a zone.', $media->name));
+            throw $standby->refused(Reason::ValueUnknown, sprintf('is the film "%s"; a film plays in a zone.', $media->name));
+        }
+        $rows = ($of = $node->optional('rows')) ? Rows::fromNode($of) : null;
+        if ($of !== null && $field === null) {
+            throw $of->refused(Reason::FieldUnknown, 'stands beside a picture that is always the same; "media": {"field": ..., "standby": ...} takes one from a row.');
+        }
+        if ($field !== null && preg_match('/' . RowField::NAME . '/D', $field->text(1, 80)) !== 1) {
+            throw $field->refused(Reason::ValueRange, 'is no name of a field; letters, figures and underscores are right, a letter first.');
+        }
+        if ($field !== null) {
+            $rows?->known($field->text(1, 80), $field);
         }
         [$x, $y] = Item::focus($node->optional('focus'));
         $crop = ($cut = $node->optional('crop')) ? Rect::fromNode($cut) : null;
+        if ($cut !== null && $field !== null) {
+            throw $cut->refused(Reason::FieldUnknown, 'stands beside a picture that a row means: each of them has another size.');
+        }
         if ($cut !== null && $crop !== null && !Rect::whole($media->size)->contains($crop)) {
             throw $cut->refused(Reason::ValueRange, sprintf('goes beyond the picture, which has %s px.', $media->size));
         }
@@ -91,6 +133,9 @@ final readonly class Picture implements WrittenElement, HasMedia, FitsContent, P
         return new self(
             $head,
             $media,
+            $media,
+            $field?->text(1, 80),
+            $rows,
             FitMode::from($node->optional('fit')?->oneOf(...FitMode::names()) ?? FitMode::Contain->value),
             $x,
             $y,
@@ -99,6 +144,56 @@ final readonly class Picture implements WrittenElement, HasMedia, FitsContent, P
             $node->optional('opacity')?->number(0.0, 1.0) ?? 1.0,
             $node->optional('radius_px')?->number(0.0, 100_000, 'px') ?? 0.0,
             ($ground = $node->optional('ground')) ? Colour::fromNode($ground) : null,
+        );
+    }
+
+    public function composed(Composer $composer, string $path): Element
+    {
+        return $this->toldInTurn($composer, $path);
+    }
+
+    public function tells(): bool
+    {
+        return $this->field !== null;
+    }
+
+    public function messages(): array
+    {
+        return [];
+    }
+
+    public function says(): string
+    {
+        return $this->media->id ?? $this->media->name;
+    }
+
+    public function told(RowTeller $row): static
+    {
+        return $this->field === null ? $this : $this->showing($row->picture($this->field) ?? $this->standby, $this->inTurn);
+    }
+
+    private function in(InTurn $inTurn): static
+    {
+        return $this->showing($this->media, $inTurn);
+    }
+
+    private function showing(Media $media, ?InTurn $inTurn): static
+    {
+        return new self(
+            $this->head,
+            $media,
+            $this->standby,
+            $this->field,
+            $this->rows,
+            $this->fit,
+            $this->focusX,
+            $this->focusY,
+            $this->crop,
+            $this->flip,
+            $this->opacity,
+            $this->radiusPx,
+            $this->ground,
+            $inTurn,
         );
     }
 
@@ -142,7 +237,7 @@ final readonly class Picture implements WrittenElement, HasMedia, FitsContent, P
 
     public function media(): array
     {
-        return [$this->media];
+        return $this->field === null ? [$this->media] : [$this->media, $this->standby];
     }
 
     public function fitted(): array
@@ -175,8 +270,11 @@ final readonly class Picture implements WrittenElement, HasMedia, FitsContent, P
 
     public function changesFrom(Element $before): array
     {
-        return $before instanceof self && $before->media->toArray() !== $this->media->toArray()
-            ? [sprintf('"%s" shows %s, was %s.', $this->id(), $this->media->name, $before->media->name)]
+        // What data mean by now is no change of the design.
+        $named = static fn (self $one): string => $one->field === null ? $one->standby->name : sprintf('what "%s" of its row means', $one->field);
+
+        return $before instanceof self && [$before->standby->toArray(), $before->field, $before->rows?->key()] !== [$this->standby->toArray(), $this->field, $this->rows?->key()]
+            ? [sprintf('"%s" shows %s, was %s.', $this->id(), $named($this), $named($before))]
             : [];
     }
 }

@@ -58,6 +58,12 @@ final class RowByRow
         }, true, self::MOST_ASKED);
     }
 
+    /** What a row tells, in words. */
+    public function said(int $row): string
+    {
+        return $this->reading->saidOf($this->items->rows[$row]);
+    }
+
     /** Names what a row makes, as long as the source tells it alike. */
     public function name(int $row): string
     {

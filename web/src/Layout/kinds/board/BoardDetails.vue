@@ -152,6 +152,7 @@ const staleParts = computed(() => (typeof props.one.stale === 'object' ? (props.
         :parts="pattern.elements"
         label="row"
         :fields="fields"
+        :pictures="chosen?.pictures"
         :room="pattern.size"
         @change="(elements, g) => put({ pattern: { ...pattern, elements } }, g)"
       />

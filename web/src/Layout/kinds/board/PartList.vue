@@ -1,11 +1,14 @@
 <script setup lang="ts">
 import { ref } from 'vue'
 import FieldNames from '../../../Data/FieldNames.vue'
+import { type MediaState, refOf } from '../../../Media/media'
+import MediaPicker from '../../../Media/MediaPicker.vue'
+import ChoiceField from '../../../ui/ChoiceField.vue'
 import { useComposer } from '../../composer/composer'
 import FieldGrid from '../../composer/details/FieldGrid.vue'
 import StyleFields from '../../composer/details/StyleFields.vue'
 import FigureField from '../../composer/FigureField.vue'
-import type { Pattern, Style, TextElement } from '../../designs'
+import { FITS, type Fit, type Pattern, type PictureElement, type Style, type TextElement } from '../../designs'
 
 /** The parts of a board: texts with what they tell, and where each stands; one of them open, with its type. */
 type Part = Pattern['elements'][number]
@@ -14,6 +17,8 @@ const props = defineProps<{
   label: string
   /** What messages may name. */
   fields: string[]
+  /** Those of them that most likely mean pictures. */
+  pictures?: string[]
   /** The size of the room that they stand in, px. */
   room: { width: number; height: number }
 }>()
@@ -29,14 +34,47 @@ const put = (id: string, change: object, gesture?: string) =>
     gesture && `${gesture} ${props.label} ${id}`,
   )
 const isText = (one: Part): one is TextElement => 'text' in one && 'style' in one
-function add() {
+const isPicture = (one: Part): one is PictureElement => one.kind === 'picture'
+function freeId(stem: string) {
   const taken = props.parts.map((one) => one.id)
   let n = props.parts.length + 1
-  while (taken.includes(`text${n}`)) n++
+  while (taken.includes(`${stem}${n}`)) n++
+  return `${stem}${n}`
+}
+const picking = ref(false)
+/** For which picture another is chosen; null where one is added. */
+const picksFor = ref<PictureElement | null>(null)
+function pick(one: PictureElement | null) {
+  picksFor.value = one
+  picking.value = true
+}
+const standbyOf = (one: PictureElement) => ('field' in one.media ? one.media.standby : one.media)
+const fieldOf = (one: PictureElement) => ('field' in one.media ? one.media.field : '')
+const fieldChoices = (one: PictureElement) => [
+  { value: '', text: 'no field: always the same' },
+  ...[...new Set([...props.fields, fieldOf(one)])].filter(Boolean).map((field) => ({ value: field, text: field })),
+]
+const choose = (one: PictureElement, field: string, standby = standbyOf(one)) => put(one.id, { media: field ? { field, standby } : standby })
+function picked(media: MediaState | undefined) {
+  if (!media) return
+  if (picksFor.value) return choose(picksFor.value, fieldOf(picksFor.value), refOf(media))
+  const field = props.pictures?.[0]
+  const side = props.room.height
+  const one: Part = {
+    id: freeId('picture'),
+    kind: 'picture',
+    rect: { x: 0, y: 0, width: Math.max(1, Math.min(props.room.width, side)), height: side },
+    media: field ? { field, standby: refOf(media) } : refOf(media),
+    fit: 'cover',
+  }
+  open.value = one.id
+  emit('change', [...props.parts, one])
+}
+function add() {
   const sample = props.parts.find(isText)
   const style: Style = sample?.style ?? { size_px: Math.max(12, Math.round(props.room.height * 0.4)), color: '#ffffff', valign: 'middle' }
   const text: Part = {
-    id: `text${n}`,
+    id: freeId('text'),
     kind: 'text',
     message: true,
     text: props.fields[0] ? `{${props.fields[0]}}` : 'Text',
@@ -89,6 +127,14 @@ const say = (one: TextElement, text: string) => put(one.id, { text, message: one
         <FieldGrid v-if="isText(one)">
           <StyleFields :style="one.style" :label="one.id" plain @change="(style: Style, g) => put(one.id, { style }, g)" />
         </FieldGrid>
+        <FieldGrid v-else-if="isPicture(one)">
+          <ChoiceField label="Its address is in" :value="fieldOf(one)" :options="fieldChoices(one)" @change="choose(one, $event)" />
+          <ChoiceField label="Fit" :value="one.fit ?? 'contain'" :options="FITS" @change="(fit) => put(one.id, { fit: fit as Fit })" />
+          <p class="wide m-0 standby">
+            <span class="soft">{{ fieldOf(one) ? 'standby' : 'picture' }}</span> {{ standbyOf(one).name }}
+            <button type="button" class="btn btn-link btn-sm p-0" @click="pick(one)">another…</button>
+          </p>
+        </FieldGrid>
         <FieldGrid v-else-if="one.kind === 'shape'">
           <label
             >Colour<input
@@ -102,8 +148,10 @@ const say = (one: TextElement, text: string) => put(one.id, { text, message: one
     </li>
     <li>
       <button type="button" class="btn btn-link btn-sm p-0" :disabled="composer.moving.value" @click="add">add a text</button>
+      <button type="button" class="btn btn-link btn-sm p-0 more" :disabled="composer.moving.value" @click="pick(null)">add a picture…</button>
     </li>
   </ul>
+  <MediaPicker v-model="picking" pictures-only @chosen="([media]) => picked(media)" />
 </template>
 
 <style scoped>
@@ -136,6 +184,17 @@ li:last-child {
 .place label {
   font-size: 0.8125rem;
   color: var(--soft);
+}
+.more {
+  margin-left: 14px;
+}
+.standby {
+  display: flex;
+  gap: 8px;
+  align-items: baseline;
+}
+.standby button {
+  margin-left: auto;
 }
 li :deep(.form) {
   padding: 6px 0 8px;

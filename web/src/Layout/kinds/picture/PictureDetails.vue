@@ -1,9 +1,13 @@
 <script setup lang="ts">
-import { computed, ref } from 'vue'
+import { computed, ref, watch } from 'vue'
+import { useChosen } from '../../../Data/begin'
+import RowsFields from '../../../Data/RowsFields.vue'
+import type { RowsDocument } from '../../../Data/sources'
 import { refOf } from '../../../Media/media'
 import MediaPicker from '../../../Media/MediaPicker.vue'
 import ChoiceField from '../../../ui/ChoiceField.vue'
 import { size } from '../../../ui/format'
+import { vKept } from '../../../ui/kept'
 import { FITS, FLIPS, type Fit, type Flip, type PictureElement } from '../../designs'
 import { useComposer } from '../../composer/composer'
 import FigureField from '../../composer/FigureField.vue'
@@ -14,11 +18,30 @@ const props = defineProps<{ one: PictureElement }>()
 const composer = useComposer()
 const picking = ref(false)
 const put = (part: Partial<PictureElement>, gesture?: string) => composer.edit<PictureElement>(props.one.id, part, gesture)
-const crop = computed(() => props.one.crop ?? { x: 0, y: 0, width: props.one.media.width, height: props.one.media.height })
+/** What is seen, or what is where no row means a picture. */
+const media = computed(() => ('field' in props.one.media ? props.one.media.standby : props.one.media))
+const field = computed(() => ('field' in props.one.media ? props.one.media.field : null))
+const { chosen, fields } = useChosen(() => props.one.rows)
+const OF_ITEM = { 'row of its item': 'the row that its item plays' }
+const crop = computed(() => props.one.crop ?? { x: 0, y: 0, width: media.value.width, height: media.value.height })
+function from(rows: RowsDocument | undefined, isOfItem = false) {
+  if (!rows && !isOfItem) return put({ media: media.value, rows: undefined })
+  const known = Object.keys(rows?.fields ?? {})
+  begun = rows !== undefined && rows.source !== props.one.rows?.source
+  put({ media: { field: field.value ?? known[0] ?? 'photo', standby: media.value }, rows, crop: undefined })
+}
+// Which field it is shows in the rows, once they are there.
+let begun = false
+watch(chosen, (found) => {
+  const better = found?.pictures[0] ?? found?.fields[0]
+  if (!field.value || !better || (!begun && found!.fields.includes(field.value))) return
+  begun = false
+  if (better !== field.value) put({ media: { field: better, standby: media.value } })
+})
 const SIDES = { x: 'width', y: 'height', width: 'width', height: 'height' } as const
 /** A side typed over, and the others moved so far that the crop stays within the picture. */
 function cut(side: keyof typeof SIDES, value: number, gesture?: string) {
-  const { width, height } = props.one.media
+  const { width, height } = media.value
   const next = { ...crop.value, [side]: value }
   next.width = Math.min(next.width, width)
   next.height = Math.min(next.height, height)
@@ -31,10 +54,41 @@ const percent = (v: number) => Math.max(0, Math.min(100, v))
 
 <template>
   <p class="wide m-0 what">
-    {{ one.media.name }} <span class="figures soft">{{ size(one.media) }} px</span>
+    <span v-if="field" class="soft">standby</span> {{ media.name }} <span class="figures soft">{{ size(media) }} px</span>
     <BButton size="sm" variant="outline-dark" @click="picking = true">Another picture…</BButton>
   </p>
-  <MediaPicker v-model="picking" pictures-only @chosen="([m]) => m && put({ media: refOf(m), crop: undefined })" />
+  <MediaPicker
+    v-model="picking"
+    pictures-only
+    @chosen="([m]) => m && put({ media: field ? { field, standby: refOf(m) } : refOf(m), crop: undefined })"
+  />
+  <RowsFields
+    :key="one.id"
+    class="wide"
+    linked
+    :rows="one.rows"
+    label="Picture from rows of"
+    none="no data: always this one"
+    :others="OF_ITEM"
+    :other="field ? 'row of its item' : ''"
+    @change="(rows) => from(rows)"
+    @other="from(undefined, true)"
+  />
+  <ChoiceField
+    v-if="field && one.rows"
+    class="wide"
+    label="Field that has its address"
+    :value="field"
+    :options="(fields.includes(field) ? fields : [field, ...fields]).map((name) => ({ value: name, text: name }))"
+    @change="(name) => put({ media: { field: name, standby: media } })"
+  />
+  <label v-else-if="field" class="wide"
+    >Field that has its address<input
+      v-kept="field"
+      class="form-control form-control-sm figures"
+      aria-label="Field that has its address"
+      @change="put({ media: { field: ($event.target as HTMLInputElement).value.trim() || 'photo', standby: media } })"
+  /></label>
   <ChoiceField label="Fit" :value="one.fit ?? 'contain'" :options="FITS" @change="(fit) => put({ fit: fit as Fit })" />
   <ChoiceField
     label="Flip"
@@ -63,7 +117,7 @@ const percent = (v: number) => Math.max(0, Math.min(100, v))
       label="radius of the corners in px"
       @change="(v, g) => put({ radius_px: v || undefined }, g)"
   /></label>
-  <fieldset class="wide crop">
+  <fieldset v-if="!field" class="wide crop">
     <legend>
       Crop, px of the picture
       <button v-if="one.crop" type="button" class="btn btn-link btn-sm p-0" @click="put({ crop: undefined })">show all of it</button>
@@ -74,11 +128,11 @@ const percent = (v: number) => Math.max(0, Math.min(100, v))
         :value="crop[side]"
         :least="side === 'x' || side === 'y' ? 0 : 1"
         :label="`${side} of the crop`"
-        :of="{ side_px: one.media[of], mm_per_px: null }"
+        :of="{ side_px: media[of], mm_per_px: null }"
         @change="(v, g) => cut(side, v, g && `${g} ${one.id}`)"
     /></label>
   </fieldset>
-  <GroundField :ground="one.ground" :media="one.media.id" @change="(ground, g) => put({ ground }, g)" />
+  <GroundField :ground="one.ground" :media="media.id" @change="(ground, g) => put({ ground }, g)" />
 </template>
 
 <style scoped>
