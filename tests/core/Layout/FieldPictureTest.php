@@ -108,7 +108,9 @@ final class FieldPictureTest extends TestCase
      */
     private static function picture(array $more = []): array
     {
-        return ['id' => 'photo', 'kind' => 'picture', 'rect' => ['x' => 0, 'y' => 0, 'width' => 200, 'height' => 200]] + $more + ['media' => ['field' => 'photo', 'standby' => self::media('none', 'none')]];
+        $media = ['field' => 'photo', 'standby' => self::media('none', 'none')];
+
+        return ['id' => 'photo', 'kind' => 'picture', 'rect' => ['x' => 0, 'y' => 0, 'width' => 200, 'height' => 200]] + $more + ['media' => $media];
     }
 
     /** @return Doc */
@@ -119,7 +121,8 @@ final class FieldPictureTest extends TestCase
 
     private static function surroundings(int $atMs = 0): Surroundings
     {
-        $feeds = Feeds::of(['s' => [new Snapshot(Make::tree(self::ROWS))]], pictures: ['tolm.png' => Media::of('Tolm', Size::px(400, 200), null, 'tolm'), 'film' => Media::of('f', Size::px(1, 1), 5, 'film')]);
+        $pictures = ['tolm.png' => Media::of('Tolm', Size::px(400, 200), null, 'tolm'), 'gone.png' => Media::of('f', Size::px(1, 1), 5, 'film')];
+        $feeds = Feeds::of(['s' => [new Snapshot(Make::tree(self::ROWS))]], pictures: $pictures);
 
         return (new Surroundings('UTC', new Typewriter(), atMs: $atMs))->fed($feeds);
     }
