@@ -227,14 +227,16 @@ function drawing(string $name): ?string
     $waves = '';
     for ($row = 0; $row < 7; $row++) {
         $y = 690 + 70 * $row;
-        $waves .= sprintf('<path d="M%d %d q60 -22 120 0 t120 0 t120 0" fill="none" stroke="#ffffff" stroke-opacity=".25" stroke-width="8" stroke-linecap="round"/>', drawn("$name wave $row", 780), $y);
+        $waves .= sprintf('<path d="M%d %d q60 -22 120 0 t120 0 t120 0"/>', drawn("$name wave $row", 780), $y);
     }
 
     return '<svg xmlns="http://www.w3.org/2000/svg" width="1200" height="1200" viewBox="0 0 1200 1200"><defs><linearGradient id="s" x1="0" y1="0" x2="0" y2="1">'
         . "<stop offset=\"0\" stop-color=\"$top\"/><stop offset=\"1\" stop-color=\"$low\"/></linearGradient></defs><rect width=\"1200\" height=\"1200\" fill=\"url(#s)\"/>"
         . sprintf('<circle cx="%d" cy="%d" r="80" fill="%s"/>', 250 + drawn("$name sun", 700), 190 + drawn("$name height", 160), $sun)
-        . "<path d=\"M0 640$ridge L1200 640 Z\" fill=\"$land\"/><rect y=\"630\" width=\"1200\" height=\"570\" fill=\"$sea\"/>$waves"
-        . '<g transform="translate(540 700)"><path d="M-110 0 H130 L100 60 H-80 Z" fill="#f7f5ee"/><path d="M-50 0 V-70 H60 V0 Z" fill="#f7f5ee"/><rect x="-36" y="-52" width="20" height="20" fill="#17272e"/>'
+        . "<path d=\"M0 640$ridge L1200 640 Z\" fill=\"$land\"/><rect y=\"630\" width=\"1200\" height=\"570\" fill=\"$sea\"/>"
+        . "<g fill=\"none\" stroke=\"#ffffff\" stroke-opacity=\".25\" stroke-width=\"8\" stroke-linecap=\"round\">$waves</g>"
+        . '<g transform="translate(540 700)"><path d="M-110 0 H130 L100 60 H-80 Z" fill="#f7f5ee"/><path d="M-50 0 V-70 H60 V0 Z" fill="#f7f5ee"/>'
+        . '<rect x="-36" y="-52" width="20" height="20" fill="#17272e"/>'
         . '<rect x="-4" y="-52" width="20" height="20" fill="#17272e"/><rect x="28" y="-52" width="20" height="20" fill="#17272e"/></g></svg>';
 }
 
