@@ -61,6 +61,12 @@ final readonly class Budget
     }
 
     /** @throws BudgetExceeded */
+    public static function ofRowItems(int $rows, string $path): void
+    {
+        self::hold($rows, self::ROWS, $path, 'makes items of %s rows of any time; %s are the most that one item plays. Conditions on what does not go with time choose fewer.');
+    }
+
+    /** @throws BudgetExceeded */
     public static function ofSlots(int $slots, string $path): void
     {
         self::hold($slots, self::SLOTS, $path, 'makes a loop of %s slots before all begins again; %s are the most. Other counts or weights meet sooner.');

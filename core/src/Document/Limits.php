@@ -15,6 +15,7 @@ final readonly class Limits
             ['what' => 'layouts and playlists that a layout, and all that lies in it, mentions; each counts wherever it is named', 'most' => Budget::MENTIONS, 'where' => 'the mention'],
             ['what' => 'elements of a layout', 'most' => Budget::ELEMENTS, 'where' => '`/elements`'],
             ['what' => 'rows of data that an element tells, at the instant at which it is looked at', 'most' => Budget::ROWS, 'where' => 'its `rows`'],
+            ['what' => 'rows of data, of any time, that an item plays one after the other', 'most' => Budget::ROWS, 'where' => 'its `each`'],
             ['what' => 'slots of a loop, weights and extras counted, until all begins again', 'most' => Budget::SLOTS, 'where' => 'the items or the interleave'],
             ['what' => 'slots of the loop of a follower and its leader, until both begin together again', 'most' => Budget::SLOTS, 'where' => '`follows`'],
             ['what' => 'occurrences of the bookings of a schedule in the span that is asked for', 'most' => Budget::SEGMENTS, 'where' => 'the rule, or `/bookings`'],

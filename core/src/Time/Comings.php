@@ -9,7 +9,7 @@ interface Comings
 {
     /**
      * @param int $ms Unix ms
-     * @return array{due: non-empty-list<list<int>>, lengths: list<?int>} places of the enabled items that are due, of each list, the leader's first; ms of each enabled item of the leader
+     * @return array{due: non-empty-list<list<int>>, lengths: array<int, ?int>} places of the enabled items that are due, of each list, the leader's first; ms of each of those of the leader, by place
      */
     public function at(int $ms): array;
 

@@ -11,7 +11,7 @@ final readonly class ItemComings implements Comings
 {
     /**
      * @param non-empty-list<Playlist> $lists as they are written, the leader's first
-     * @param \Closure(int): list<?int> $lengths ms of each enabled item of the leader, by instant (Unix ms)
+     * @param \Closure(int): list<?int> $lengths ms of each enabled item of the leader as it is written, by instant (Unix ms)
      * @param list<\Closure(int): ?int> $changes of what data make of them: the first instant after one, Unix ms
      * @param list<array<string, WhenInTime>> $whens of each list: only while what holds items are due, by their ids
      * @param list<array<string, RowItems>> $rows of each list: what rows make of items, by their ids; the places are those of the list with these in it
@@ -36,14 +36,19 @@ final readonly class ItemComings implements Comings
 
     public function at(int $ms): array
     {
-        $due = [];
+        [$due, $lengths] = [[], []];
         $utc = (int) floor($ms / 1000);
         foreach ($this->lists as $member => $list) {
             $isDue = fn (Item $item): bool => ($item->valid === null || $item->valid->isDue($this->clock, $utc)) && ($this->whens[$member][$item->id] ?? null)?->holds($ms) !== false;
-            $due[] = self::places($list, $this->rows[$member] ?? [], $ms, $isDue);
+            $items = self::places($list, $this->rows[$member] ?? [], $ms, $isDue);
+            $due[] = array_keys($items);
+            if ($member === 0) {
+                $own = ($this->lengths)($ms);
+                $lengths = array_map(static fn (int $item): ?int => $own[$item], $items);
+            }
         }
 
-        return ['due' => $due, 'lengths' => ($this->lengths)($ms)];
+        return ['due' => $due, 'lengths' => $lengths];
     }
 
     /**
@@ -53,15 +58,17 @@ final readonly class ItemComings implements Comings
      * @param array<string, RowItems> $rows by ids of items
      * @param int $ms Unix ms
      * @param \Closure(Item): bool $isDue whatever its rows are
-     * @return list<int>
+     * @return array<int, int> which of the enabled items of the written list each is, by place
      */
     public static function places(Playlist $list, array $rows, int $ms, \Closure $isDue): array
     {
         [$due, $place] = [[], 0];
-        foreach ($list->enabled() as $item) {
+        foreach ($list->enabled() as $number => $item) {
             $made = $rows[$item->id] ?? null;
             if ($isDue($item)) {
-                array_push($due, ...($made === null ? [$place] : array_map(static fn (int $row): int => $place + $row, $made->due($ms))));
+                foreach ($made === null ? [0] : $made->due($ms) as $row) {
+                    $due[$place + $row] = $number;
+                }
             }
             $place += $made === null ? 1 : count($made->rows);
         }

@@ -18,6 +18,12 @@ final readonly class Playlist
 {
     public const FORMAT = 'upper-pane/playlist@1';
 
+    /** @var list<Item> the items that play */
+    private array $main;
+
+    /** @var list<Item> the extras that play */
+    private array $between;
+
     /**
      * @param list<Item> $items
      * @param list<Item> $extras what is put in between
@@ -37,6 +43,7 @@ final readonly class Playlist
         public ?Standby $standby = null,
         private array $given = [],
     ) {
+        [$this->main, $this->between] = [self::on($items), self::on($extras)];
     }
 
     /** Of a document of its own; inside a zone only the items are needed. */
@@ -155,7 +162,7 @@ final readonly class Playlist
     /** How many slots its cycle has until all begins again. */
     public function slots(): int
     {
-        return Cycle::length(self::on($this->items), self::on($this->extras), $this->every);
+        return Cycle::length($this->main, $this->between, $this->every);
     }
 
     /** @return list<Item> the items and the extras, also those that are off */
@@ -167,7 +174,13 @@ final readonly class Playlist
     /** @return list<Item> the items and the extras that play */
     public function enabled(): array
     {
-        return [...self::on($this->items), ...self::on($this->extras)];
+        return [...$this->main, ...$this->between];
+    }
+
+    /** How many of those that play are items of the list itself, and no extras. */
+    public function mains(): int
+    {
+        return count($this->main);
     }
 
     /**
@@ -178,14 +191,19 @@ final readonly class Playlist
      */
     public function cycle(?array $due = null): array
     {
-        [$main, $extras] = [self::on($this->items), self::on($this->extras)];
         if ($due === null) {
-            return Cycle::of($main, $extras, $this->every);
+            return Cycle::of($this->main, $this->between, $this->every);
         }
-        $all = [...$main, ...$extras];
-        $these = array_map(static fn (int $index): Item => $all[$index], $due);
-        $count = count(array_filter($due, static fn (int $index): bool => $index < count($main)));
-        $cycle = Cycle::of(array_slice($these, 0, $count), array_slice($these, $count), $this->every);
+        $mains = $this->mains();
+        [$items, $extras] = [[], []];
+        foreach ($due as $index) {
+            if ($index < $mains) {
+                $items[] = $this->main[$index];
+            } else {
+                $extras[] = $this->between[$index - $mains];
+            }
+        }
+        $cycle = Cycle::of($items, $extras, $this->every);
 
         return array_map(static fn (int $index): int => $due[$index], $cycle);
     }

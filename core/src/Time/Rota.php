@@ -198,7 +198,7 @@ final class Rota
 
     private function lastOfList(Loop $loop, int $slot): ?int
     {
-        for ($main = $this->main(); $slot >= 0; $slot--) {
+        for ($main = $this->lists[0]->mains(); $slot >= 0; $slot--) {
             if ($loop->items[$slot] < $main) {
                 return $loop->items[$slot];
             }
@@ -207,15 +207,10 @@ final class Rota
         return null;
     }
 
-    private function main(): int
-    {
-        return count(array_filter($this->lists[0]->items, static fn (Item $one): bool => $one->enabled));
-    }
-
     /** Start of the slot of the item that follows another in the list of the leader, ms into the loop. */
     private function startAfter(?int $item, Loop $loop): int
     {
-        $main = $this->main();
+        $main = $this->lists[0]->mains();
         foreach ($item === null ? [] : $loop->items as $slot => $other) {
             if ($other < $main && $other > $item) {
                 return $loop->starts[$slot];
@@ -226,7 +221,7 @@ final class Rota
     }
 
     /**
-     * @param array{due: list<list<int>>, lengths: list<?int>} $due
+     * @param array{due: list<list<int>>, lengths: array<int, ?int>} $due
      * @return non-empty-list<Loop>
      */
     private function loopsOf(array $due): array

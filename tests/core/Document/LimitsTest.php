@@ -80,6 +80,11 @@ final class LimitsTest extends TestCase
                 $surroundings = (new Surroundings())->fed(Make::fed(array_fill(0, 20_001, ['to' => 'Tolm'])));
                 Make::composed(Make::layout([Make::board()]), null, $surroundings);
             }],
+            'rows of data, of any time, that an item plays one after the other' => ['/elements/0/playlist/items/0/each', static function (): void {
+                $rows = array_map(static fn (int $n): array => ['at' => (string) Instant::ofMs(86_400_000 * $n)], range(1, 20_001));
+                $item = ['id' => 'e', 'each' => ['source' => 's', 'where' => [['field' => 'at', 'is' => 'upcoming', 'to_min' => 60]]], 'duration_ms' => 1, 'layout' => Make::layout([])];
+                Make::composed(Make::layout([Make::zone('z', 0, 0, 9, 9, [$item])]), null, (new Surroundings())->fed(Make::fed($rows)));
+            }],
             'slots of a loop, weights and extras counted, until all begins again' => ['/elements/0/playlist/interleave', static fn () => Make::composed(Make::layout([[
                 'playlist' => ['items' => $list(1000), 'interleave' => ['every' => 1, 'items' => array_map(static fn (int $n): array => Make::picture("x$n"), range(1, 1999))]],
             ] + Make::zone('z', 0, 0, 9, 9)]))],

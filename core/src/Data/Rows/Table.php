@@ -15,6 +15,18 @@ final class Table
     /** @var list<int> the instants of these */
     private array $instants = [];
 
+    /** So often all spans are looked through. */
+    private const SCANNED = 8;
+
+    private int $asked = 0;
+
+    /** @var ?array<int, list<int>> places of the rows that come or go, by instant, where they were asked for often */
+    private ?array $comings = null;
+
+    /** @var array<int, true> the rows that are in after so many of the instants, by place */
+    private array $in = [];
+    private int $walked = 0;
+
     /** @var list<int> how many rows are chosen before the first of them, and from each of them on */
     private array $counts = [];
 
@@ -44,34 +56,70 @@ final class Table
     /** @return list<int> places among all its rows of those that are chosen at an instant */
     public function placesAt(int $ms): array
     {
-        $places = [];
-        foreach ($this->spans as $place => [$from, $to]) {
-            if ($from <= $ms && $ms < $to) {
-                if ($this->limit !== null && count($places) >= $this->limit) {
-                    break;
+        return $this->limit === null ? $this->within($ms) : array_slice($this->within($ms), 0, $this->limit);
+    }
+
+    /** @return list<int> the same without the limit */
+    private function within(int $ms): array
+    {
+        if ($this->asked++ < self::SCANNED) {
+            $places = [];
+            foreach ($this->spans as $place => [$from, $to]) {
+                if ($from <= $ms && $ms < $to) {
+                    $places[] = $place;
                 }
-                $places[] = $place;
+            }
+
+            return $places;
+        }
+        // Whoever asks often goes on from one instant to the next: from there on only what comes and goes is looked at.
+        $steps = $this->comings ??= $this->comings();
+        $at = $this->placeAfter($ms);
+        while ($this->walked !== $at) {
+            $step = $this->walked < $at ? $this->walked++ : --$this->walked;
+            foreach ($steps[$this->instants[$step]] as $place) {
+                if (isset($this->in[$place])) {
+                    unset($this->in[$place]);
+                } else {
+                    $this->in[$place] = true;
+                }
+            }
+        }
+        $places = array_keys($this->in);
+        sort($places);
+
+        return $places;
+    }
+
+    /** @return array<int, list<int>> places of the rows that come or go, by instant; and those are in that have always been there */
+    private function comings(): array
+    {
+        $comings = array_fill_keys(array_keys($this->steps()), []);
+        foreach ($this->spans as $place => [$from, $to]) {
+            if ($from === PHP_INT_MIN) {
+                $this->in[$place] = true;
+            } else {
+                $comings[$from][] = $place;
+            }
+            if ($to !== PHP_INT_MAX) {
+                $comings[$to][] = $place;
             }
         }
 
-        return $places;
+        return $comings;
     }
 
     public function at(int $ms): ChosenRows
     {
         [$chosen, $spans] = [[], []];
-        $count = 0;
-        foreach ($this->spans as $place => [$from, $to]) {
-            if ($from <= $ms && $ms < $to) {
-                $count++;
-                if ($this->limit === null || $count <= $this->limit) {
-                    $chosen[] = $this->rows[$place];
-                    $spans[] = [$from === PHP_INT_MIN ? null : $from, $to === PHP_INT_MAX ? null : $to];
-                }
-            }
+        $within = $this->within($ms);
+        foreach ($this->limit === null ? $within : array_slice($within, 0, $this->limit) as $place) {
+            [$from, $to] = $this->spans[$place];
+            $chosen[] = $this->rows[$place];
+            $spans[] = [$from === PHP_INT_MIN ? null : $from, $to === PHP_INT_MAX ? null : $to];
         }
 
-        return new ChosenRows($count, $chosen, $spans);
+        return new ChosenRows(count($within), $chosen, $spans);
     }
 
     /** How many rows are chosen at an instant, whatever the limit is; known without choosing them. */

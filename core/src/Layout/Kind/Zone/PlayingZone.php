@@ -190,7 +190,7 @@ final readonly class PlayingZone implements HasMedia, Nests, FitsContent, Paints
      */
     private function cycle(): array
     {
-        return $this->playlist->cycle($this->each === [] ? null : ItemComings::places($this->list, $this->rowItems(), $this->atMs, static fn (): bool => true));
+        return $this->playlist->cycle($this->each === [] ? null : array_keys(ItemComings::places($this->list, $this->rowItems(), $this->atMs, static fn (): bool => true)));
     }
 
     /** How many slots that has. */
@@ -294,7 +294,7 @@ final readonly class PlayingZone implements HasMedia, Nests, FitsContent, Paints
     }
 
     /**
-     * What each of its enabled items lasts that begins at an instant (Unix ms), in ms; null without end.
+     * What each of the enabled items of its list lasts that begins at an instant (Unix ms), in ms; null without end.
      *
      * @return list<?int>
      */
@@ -302,7 +302,7 @@ final readonly class PlayingZone implements HasMedia, Nests, FitsContent, Paints
     {
         return array_map(
             fn (Item $item): ?int => $this->isAsLongAsData($item) ? $this->layouts[$item->id]->lengthByData($ms) ?? $this->lengthMs($item) : $this->lengthMs($item),
-            $this->playlist->enabled(),
+            $this->list->enabled(),
         );
     }
 
@@ -441,7 +441,7 @@ final readonly class PlayingZone implements HasMedia, Nests, FitsContent, Paints
                 $composer->nested($layout, $read[$item->id] ?? null);
                 $reading = $composer->reading($item->each, "$at/each");
                 $items = RowItems::of($reading->inTime);
-                Budget::ofRows(count($items->rows), "$at/each");
+                Budget::ofRowItems(count($items->rows), "$at/each");
                 $each[$item->id] = new RowByRow($items, $reading, static fn (RowTeller $row): Composed => $composer->toldOver($row)->nested($layout, $read[$item->id] ?? null)->for($size));
             }
         }
