@@ -51,6 +51,7 @@ final class EstateReading
         private readonly MadeOf $madeOf,
         private readonly DueNow $due,
         private readonly Work $work,
+        private readonly ToldSources $sources,
         private readonly Reach $reach,
     ) {
     }
@@ -66,12 +67,13 @@ final class EstateReading
         $this->shared = ['kinds' => [], 'releases' => [], 'standings' => [], 'dues' => []];
         $places = $this->allPlaces->all();
         [$displays, $facts, $of] = $this->displays($wanted->in($places));
-        $workFindings = array_map(static fn (Finding $one): array => $one->toArray(), $this->work->facts()->findings($nowMs));
+        $toArray = static fn (Finding $one): array => $one->toArray();
+        $around = array_map($toArray, [...$this->work->facts()->findings($nowMs), ...$this->sources->findings($nowMs)]);
 
         return [
             'places' => array_map(static fn (Place $place): array => $place->toArray() + ['way' => $place->way()], $places),
             'of' => $of,
-            'findings' => [...$workFindings, ...$this->nowhere(), ...EstateFindings::of($facts, $nowMs)->toArray()['findings']],
+            'findings' => [...$around, ...$this->nowhere(), ...EstateFindings::of($facts, $nowMs)->toArray()['findings']],
             'displays' => $displays,
         ] + $this->shared;
     }

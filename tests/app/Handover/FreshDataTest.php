@@ -94,6 +94,23 @@ final class FreshDataTest extends ApiTestCase
         self::assertSame('Vennick', $this->told(910_000), 'it is there again');
     }
 
+    public function testTodaySaysWhichSourcesThatDisplaysTellAreInTrouble(): void
+    {
+        $found = fn (): array => array_values(array_filter($this->ask('GET', '/api/estate')[1]['findings'], static fn (array $one): bool => str_starts_with($one['code'], 'source.')));
+        $this->came('[{"to": "Tolm"}]');
+        static::mockTime('+3 hours');
+        self::assertSame([], $found(), 'nobody tells it yet');
+        static::mockTime('-3 hours');
+        $this->handedOver();
+        self::assertSame([], $found());
+        static::mockTime('+3 hours');
+        $this->came(null, 'The server answers 500.');
+        $told = $found();
+        self::assertSame(['source.stale'], array_column($told, 'code'));
+        self::assertSame([$this->source, 2], [$told[0]['measure']['source'], $told[0]['measure']['displays']]);
+        self::assertStringEndsWith('2 displays tell it.', $told[0]['message']);
+    }
+
     public function testATableThatIsTypedIsToldAsSoonAsItIsSaved(): void
     {
         $table = static fn (string $to): array => ['from' => ['table' => [['to' => $to]]]];

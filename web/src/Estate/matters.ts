@@ -16,6 +16,12 @@ const LEADS: Record<string, (finding: Finding) => { to: string; link: string }> 
   'job.waits': () => ({ to: '/work', link: 'See the work' }),
   'job.failed': () => ({ to: '/work', link: 'See why' }),
   'chore.failed': () => ({ to: '/work', link: 'See why' }),
+  ...Object.fromEntries(
+    ['empty', 'late', 'failing', 'stale'].map((state) => [
+      `source.${state}`,
+      ({ measure }: Finding) => ({ to: `/data/${word(measure?.source)}`, link: 'Look into it' }),
+    ]),
+  ),
   'survey.found': ({ elements }) => ({ to: elements.length === 1 ? `/displays/${elements[0]}` : '/displays', link: 'Look at the survey' }),
 }
 const word = (value: unknown) => (typeof value === 'string' ? value : '')
