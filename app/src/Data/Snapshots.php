@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace UpperPane\App\Data;
 
 use Psr\Clock\ClockInterface;
+use UpperPane\App\Layout\RowsInUse;
 use UpperPane\Core\Data\Source;
 use UpperPane\Core\Data\Tree\Trees;
 use UpperPane\Core\Document\DataRefused;
@@ -18,7 +19,7 @@ final readonly class Snapshots
     /** A source that has begun to fail is asked again so soon, then more and more seldom, until it is as often as it is meant to be. Common practice, no source. */
     private const AGAIN_MS = 15_000;
 
-    public function __construct(private SourceStates $states, private SourceFiles $files, private ClockInterface $clock)
+    public function __construct(private SourceStates $states, private SourceFiles $files, private RowsInUse $rows, private ClockInterface $clock)
     {
     }
 
@@ -61,7 +62,7 @@ final readonly class Snapshots
         if ($why === null && $fetched->bytes !== null && hash('sha256', $fetched->bytes) !== $sha256) {
             try {
                 $kind = self::kindOf($fetched->bytes, $source, $state);
-                Trees::read($fetched->bytes, $source->options('UTC', $now), $kind);
+                $this->holdShape($source, $state, Trees::read($fetched->bytes, $source->options('UTC', $now), $kind), $now);
                 [$sha256, $size, $outcome] = [$this->files->keep($fetched->bytes), strlen($fetched->bytes), Outcome::Read];
             } catch (Refused $e) {
                 [$why, $outcome] = [$e->getMessage(), Outcome::Refused];
@@ -77,6 +78,27 @@ final readonly class Snapshots
         $this->states->note($source->id, $outcome, $fetched, $now, $next, $isGood ? $sha256 : null, $size, $isGood ? $kind : null, $isGood ? $file : null, $why);
 
         return $why;
+    }
+
+    /**
+     * Holds that what rows are told of is still there: of another shape they would all be gone, and screens would tell that there are none.
+     *
+     * @throws Refused
+     */
+    private function holdShape(Source $source, ?SourceState $state, mixed $tree, int $nowMs): void
+    {
+        // Once something was changed at the source it may come otherwise.
+        $before = $state?->kind === null ? null : $this->of($source, 'UTC', $nowMs);
+        if ($before === null) {
+            return;
+        }
+        foreach ($this->rows->of($source->id) as $rows) {
+            $lost = $rows->lost($before['tree'], $tree);
+            if ($lost !== null) {
+                $message = 'What came has no %s, of which rows are told: it has another shape than before. Say at "Read as" how it is read, if it is meant, and choose the rows anew.';
+                throw DataRefused::because(Reason::DataShape, sprintf($message, $lost), '');
+            }
+        }
     }
 
     /**

@@ -16,6 +16,7 @@ use UpperPane\App\Data\SourceStates;
 use UpperPane\App\Http\Problem;
 use UpperPane\Core\Document\Refused;
 use UpperPane\Tests\App\ApiTestCase;
+use UpperPane\Tests\Core\Make;
 
 /** Sources are kept with what they said last, whatever comes of asking them again. */
 final class SourcesTest extends ApiTestCase
@@ -218,6 +219,30 @@ final class SourcesTest extends ApiTestCase
                 self::assertStringContainsString($why, $e->getMessage());
             }
         }
+    }
+
+    /** Of another shape all rows would be gone that screens tell: the last good one stays. An empty list is no other shape, and what nobody tells may come as it likes. */
+    public function testWhatComesInAnotherShapeIsNotTakenWhereRowsOfItAreTold(): void
+    {
+        $id = $this->source(['from' => ['address' => 'https://quay.example/a']]);
+        self::assertNull($this->came($id, self::SAILINGS));
+        $other = '{"data": {"list": [{"destination": "Tolm"}]}}';
+        self::assertNull($this->came($id, $other), 'nobody tells it');
+        self::assertNull($this->came($id, self::SAILINGS));
+        $rows = ['source' => $id, 'path' => '$.sailings[*]', 'fields' => ['to' => '$.to', 'at' => '$.departs']];
+        $this->made(Make::layout([Make::told('t', '{to}', rows: $rows)]));
+
+        self::assertStringContainsString('What came has no $.sailings, of which rows are told', (string) $this->came($id, $other));
+        self::assertStringContainsString('no $.sailings[*].to,', (string) $this->came($id, '{"sailings": [{"destination": "Tolm"}]}'));
+        self::assertCount(2, $this->rows($id)['rows'], 'the last good one stays');
+        self::assertNull($this->came($id, '{"sailings": [{"to": null}]}'), 'a field that is not known is there');
+        self::assertNull($this->came($id, self::SAILINGS));
+        self::assertNull($this->came($id, '{"sailings": []}'), 'no sailings are no other shape');
+        self::assertNull($this->came($id, self::SAILINGS));
+        // Once something is changed at the source it is meant.
+        $document = $this->ask('GET', "/api/sources/$id")[1]['document'];
+        self::assertSame(200, $this->ask('PUT', "/api/sources/$id", ['base' => 1, 'document' => ['as' => 'json'] + $document])[0]);
+        self::assertNull($this->came($id, $other));
     }
 
     public function testASourceHasRevisionsAndALateOneIsKeptAside(): void

@@ -228,4 +228,30 @@ final class RowsTest extends TestCase
     {
         return Rows::fromNode(Node::root(['source' => 's'] + $document));
     }
+
+    #[DataProvider('shapes')]
+    public function testWhatIsNotThereAnyMoreIsTold(string $path, mixed $before, mixed $now, ?string $lost): void
+    {
+        $tree = static fn (mixed $value): mixed => json_decode((string) json_encode($value));
+        self::assertSame($lost, Rows::fromNode(Node::root(['source' => 's', 'path' => $path, 'fields' => ['to' => '$.to', 'n' => '$.n']]))->lost($tree($before), $tree($now)));
+    }
+
+    /** @return iterable<string, array{string, mixed, mixed, ?string}> */
+    public static function shapes(): iterable
+    {
+        $rows = [['to' => 'Tolm', 'n' => 1]];
+        yield 'the same' => ['$.a[*]', ['a' => $rows], ['a' => $rows], null];
+        yield 'nothing in the list' => ['$.a[*]', ['a' => $rows], ['a' => []], null];
+        yield 'null in its place' => ['$.a[*]', ['a' => $rows], ['a' => null], null];
+        yield 'a member that is gone' => ['$.a[*]', ['a' => $rows], ['b' => $rows], '$.a'];
+        yield 'nothing at all' => ['$.a[*]', ['a' => $rows], (object) [], '$.a'];
+        yield 'nothing within' => ['$.a.b[*]', ['a' => ['b' => $rows]], ['a' => (object) []], null];
+        yield 'words in its place' => ['$.a[*]', ['a' => $rows], ['a' => 'soon'], '$.a[*]'];
+        yield 'a member of every part' => ['$.a[*].b[*]', ['a' => [['b' => $rows]]], ['a' => [['c' => 1], ['c' => 2]]], '$.a[*].b'];
+        yield 'a member of one part' => ['$.a[*].b[*]', ['a' => [['b' => $rows]]], ['a' => [['c' => 1], ['b' => []]]], null];
+        yield 'none that is asked for' => ['$.a[?@.n > 0]', ['a' => $rows], ['a' => [['to' => 'Tolm', 'n' => 0]]], null];
+        yield 'it was not there before either' => ['$.b[*]', ['a' => $rows], ['c' => 1], null];
+        yield 'all fields gone' => ['$.a[*]', ['a' => $rows], ['a' => [['where' => 'Tolm']]], '$.a[*].to'];
+        yield 'one field gone' => ['$.a[*]', ['a' => $rows], ['a' => [['n' => null]]], null];
+    }
 }

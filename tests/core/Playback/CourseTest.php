@@ -48,12 +48,12 @@ final class CourseTest extends TestCase
         $layout = Make::composed(Make::layout([$board, Make::zone('z', 0, 0, 100, 100, [$item])]), null, $surroundings);
         self::assertSame([
             '0 20000 - Layout test: it plays without end',
-            '0 5000 z Layout offer: Tolm, 1 Jan 00:00: its own list',
+            '0 5000 z Layout offer: Tolm: its own list',
             '0 12000 board 2 rows, first Tolm, 1 Jan 00:00: rows of "s"',
-            '5000 10000 z Layout offer: Vennick, 1 Jan 01:00: its own list',
-            '10000 15000 z Layout offer: Tolm, 1 Jan 00:00: its own list',
+            '5000 10000 z Layout offer: Vennick: its own list',
+            '10000 15000 z Layout offer: Tolm: its own list',
             '12000 20000 board 1 row: Vennick, 1 Jan 01:00: rows of "s"',
-            '15000 20000 z Layout offer: Vennick, 1 Jan 01:00: its own list',
+            '15000 20000 z Layout offer: Vennick: its own list',
         ], self::told(Course::of(Programme::endless($layout, 'UTC'), 0, 20_000)));
     }
 

@@ -19,8 +19,9 @@ final readonly class JsonPath
     /**
      * @param list<Segment> $segments
      * @param ?list<string|int> $plain names and places where it says nothing but those
+     * @param list<int> $ends where in the text each segment ends, in bytes
      */
-    private function __construct(public string $text, private array $segments, private ?array $plain)
+    private function __construct(public string $text, private array $segments, private ?array $plain, private array $ends)
     {
     }
 
@@ -31,9 +32,9 @@ final readonly class JsonPath
     public static function parse(string $text, string $path = ''): self
     {
         $parser = new PathParser($text, $path);
-        [$segments, $plain] = $parser->query();
+        [$segments, $plain, $ends] = $parser->query();
 
-        return new self($text, $segments, $plain);
+        return new self($text, $segments, $plain, $ends);
     }
 
     /** Whether it chooses one node at most, whatever the tree is. */
@@ -60,6 +61,34 @@ final readonly class JsonPath
         }
 
         return $nodes;
+    }
+
+    /**
+     * How far it leads in a tree in which it leads nowhere any more, though it did in an earlier one: because what it goes by is not there, and not
+     * because a list has nothing in it.
+     *
+     * @return ?string the path up to what is not there; null where it finds nodes, found none before either, or a list is empty
+     * @throws DataRefused where finding them would take too many steps
+     */
+    public function lost(mixed $before, mixed $now): ?string
+    {
+        [$visits, $old, $new] = [[new Visit($before, $this->text), new Visit($now, $this->text)], [$before], [$now]];
+        foreach ($this->segments as $number => $segment) {
+            $old = $segment($old, $visits[0]);
+            $next = $segment($new, $visits[1]);
+            if ($old === []) {
+                return null;
+            }
+            if ($next === []) {
+                // A whole tree with nothing in it is no list with nothing in it.
+                $isEmpty = static fn (mixed $node): bool => $node === null || is_array($node) || ($number > 0 && $node instanceof \stdClass && get_object_vars($node) === []);
+
+                return array_filter($new, $isEmpty) === [] ? substr($this->text, 0, $this->ends[$number]) : null;
+            }
+            $new = $next;
+        }
+
+        return null;
     }
 
     /** The value of its first node; Nothing where there is none. */

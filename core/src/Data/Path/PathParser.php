@@ -47,7 +47,7 @@ final class PathParser
     }
 
     /**
-     * @return array{list<Segment>, ?list<string|int>}
+     * @return array{list<Segment>, ?list<string|int>, list<int>} and where in the text each ends, in bytes
      * @throws DataRefused
      */
     public function query(): array
@@ -70,12 +70,13 @@ final class PathParser
     }
 
     /**
-     * @return array{list<Segment>, ?list<string|int>}
+     * @return array{list<Segment>, ?list<string|int>, list<int>} and where in the text each ends, in bytes
      * @throws DataRefused
      */
     private function segments(): array
     {
         $segments = [];
+        $ends = [];
         $plain = [];
         while (true) {
             $before = $this->at;
@@ -92,9 +93,10 @@ final class PathParser
             } else {
                 $this->at = $before;
 
-                return [$segments, $plain];
+                return [$segments, $plain, $ends];
             }
             $segments[] = $deep ? Selectors::deep($selectors) : Selectors::flat($selectors);
+            $ends[] = $this->at;
             $plain = $deep || $step === null || $plain === null ? null : [...$plain, $step];
         }
     }
@@ -252,7 +254,9 @@ final class PathParser
         if ($next === '@' || $next === '$') {
             $this->at++;
 
-            return self::chosen($next === '$', ...$this->segments());
+            [$segments, $plain] = $this->segments();
+
+            return self::chosen($next === '$', $segments, $plain);
         }
         if ($next === "'" || $next === '"') {
             return self::literal($this->quoted());

@@ -96,6 +96,18 @@ final readonly class RowField
         );
     }
 
+    /** Whether a row has anything there, be it null. */
+    public function isIn(mixed $row): bool
+    {
+        return $this->isCount || $this->of->first($row) !== Nothing::Here || (!$row instanceof \stdClass && $this->of->first((object) ['value' => $row]) !== Nothing::Here);
+    }
+
+    /** The path within the row. */
+    public function path(): string
+    {
+        return $this->of->text;
+    }
+
     /**
      * @return array{string|int|float|bool|Instant|Day|null, bool} the value, and whether there is one that does not fit
      */

@@ -22,6 +22,8 @@ final readonly class Rows
     public const FORMAT = 'upper-pane/rows@1';
 
     private const MOST_FIELDS = 200;
+    /** So many rows tell whether their fields are there. */
+    private const LOOKED_AT = 200;
     private const MOST_CONDITIONS = 100;
 
     /**
@@ -138,6 +140,24 @@ final readonly class Rows
         if ($fields !== null && !isset($fields[$name])) {
             throw $at->refused(Reason::ValueUnknown, sprintf('is "%s", which is none of the fields; there are %s.', $name, $fields === [] ? 'none' : implode(', ', array_keys($fields))));
         }
+    }
+
+    /**
+     * What of these rows is not there any more in a tree, though it was in an earlier one: the way to them, or every one of their fields.
+     *
+     * @return ?string a path; null where they are there, were not there before either, or there are none just now
+     * @throws Refused where finding them would take too many steps
+     */
+    public function lost(mixed $before, mixed $now): ?string
+    {
+        $lost = $this->path->lost($before, $now);
+        if ($lost !== null || $this->fields === null || $this->fields === []) {
+            return $lost;
+        }
+        [$old, $new] = array_map(fn (mixed $tree): array => array_slice($this->path->nodes($tree), 0, self::LOOKED_AT), [$before, $now]);
+        $isIn = fn (array $rows): bool => array_filter($rows, fn (mixed $row): bool => array_filter($this->fields ?? [], static fn (RowField $one): bool => $one->isIn($row)) !== []) !== [];
+
+        return $new !== [] && $isIn($old) && !$isIn($new) ? $this->path->text . substr($this->fields[array_key_first($this->fields)]->path(), 1) : null;
     }
 
     /** @return array<string, ?string> what missing values are told by, by field; null where nothing is said */

@@ -59,8 +59,9 @@ final readonly class Reading
      * By which a row is known among others, in words.
      *
      * @param array<string, string|int|float|bool|Instant|Day|null> $row
+     * @param int $values so many of its values at the most
      */
-    public function saidOf(array $row): string
+    public function saidOf(array $row, int $values = self::SAID_VALUES): string
     {
         $told = [];
         foreach ($row as $value) {
@@ -75,7 +76,7 @@ final readonly class Reading
             }
         }
 
-        return implode(', ', array_slice($told, 0, self::SAID_VALUES)) ?: '–';
+        return implode(', ', array_slice($told, 0, $values)) ?: '–';
     }
 
     /**

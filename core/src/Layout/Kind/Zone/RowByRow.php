@@ -58,10 +58,10 @@ final class RowByRow
         }, true, self::MOST_ASKED);
     }
 
-    /** What a row tells, in words. */
+    /** What a row tells first, in words. */
     public function said(int $row): string
     {
-        return $this->reading->saidOf($this->items->rows[$row]);
+        return $this->reading->saidOf($this->items->rows[$row], 1);
     }
 
     /** Names what a row makes, as long as the source tells it alike. */
