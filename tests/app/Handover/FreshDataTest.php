@@ -96,16 +96,15 @@ final class FreshDataTest extends ApiTestCase
 
     public function testTodaySaysWhichSourcesThatDisplaysTellAreInTrouble(): void
     {
-        $found = fn (): array => array_values(array_filter($this->ask('GET', '/api/estate')[1]['findings'], static fn (array $one): bool => str_starts_with($one['code'], 'source.')));
         $this->came('[{"to": "Tolm"}]');
         static::mockTime('+3 hours');
-        self::assertSame([], $found(), 'nobody tells it yet');
+        self::assertCount(0, $this->trouble(), 'nobody tells it yet');
         static::mockTime('-3 hours');
         $this->handedOver();
-        self::assertSame([], $found());
+        self::assertCount(0, $this->trouble());
         static::mockTime('+3 hours');
         $this->came(null, 'The server answers 500.');
-        $told = $found();
+        $told = $this->trouble();
         self::assertSame(['source.stale'], array_column($told, 'code'));
         self::assertSame([$this->source, 2], [$told[0]['measure']['source'], $told[0]['measure']['displays']]);
         self::assertStringEndsWith('2 displays tell it.', $told[0]['message']);
@@ -197,6 +196,12 @@ final class FreshDataTest extends ApiTestCase
         $told = array_column($this->ask('GET', '/api/sources')[1]['sources'], 'standing', 'id')[$this->source];
         self::assertSame([2, 0], [$told['displays'], $told['older']], 'it is told on both');
         self::assertSame([409, 'design.used'], [$this->ask('DELETE', "/api/sources/$this->source")[0], $this->ask('DELETE', "/api/sources/$this->source")[1]['error']['code']]);
+    }
+
+    /** @return list<array<string, mixed>> what Today says of sources */
+    private function trouble(): array
+    {
+        return array_values(array_filter($this->ask('GET', '/api/estate')[1]['findings'], static fn (array $one): bool => str_starts_with($one['code'], 'source.')));
     }
 
     private function came(?string $bytes, ?string $why = null): void
