@@ -27,6 +27,8 @@ final class FieldPictures implements Awaiting, ResetInterface
     /** Of one source. */
     private const MOST = 2_000;
     private const LONGEST = 2_000;
+    /** So many bytes are kept of one source, all its pictures together. */
+    private const LARGEST = 500_000_000;
     /** What is there is asked for again after so long: there may be another one at the same address. */
     private const AGAIN_MS = 86_400_000;
     /** What failed is asked for again so soon, then more and more seldom. Common practice, no source. */
@@ -134,6 +136,12 @@ final class FieldPictures implements Awaiting, ResetInterface
         $sha256 = $fetched->bytes === null ? $row['sha256'] : hash('sha256', $fetched->bytes);
         $coming = $row['coming_id'];
         if ($fetched->bytes !== null && $sha256 !== $row['sha256']) {
+            $kept = $this->connection->fetchOne('SELECT SUM(bytes) FROM media_asset WHERE of_source = ?', [$source]);
+            if ((is_numeric($kept) ? (int) $kept : 0) + strlen($fetched->bytes) > self::LARGEST) {
+                $this->failed($source, $hash, (int) $row['tries'], sprintf('The pictures of this source have more than %d MB together; no more are kept.', intdiv(self::LARGEST, 1_000_000)));
+
+                return;
+            }
             $asset = new MediaAsset(strtolower((string) new Ulid()), self::named($row['address']), strlen($fetched->bytes), $this->clock->now());
             $asset->ofSource = $source;
             $this->incoming->write($asset->id, $fetched->bytes);

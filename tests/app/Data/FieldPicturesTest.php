@@ -100,13 +100,21 @@ final class FieldPicturesTest extends ApiTestCase
         self::assertSame(0, array_sum(array_slice($this->state(), 0, 3)));
     }
 
-    public function testOfOneSourceNoMoreThanSoManyAreWanted(): void
+    public function testOfOneSourceNoMoreThanSoManyAreWantedAndNoMoreBytesKept(): void
     {
+        $this->handedOver();
+        $large = new MediaAsset('large', 'large.png', 499_999_900, self::now());
+        $large->ofSource = $this->source;
+        $this->entities()->persist($large);
+        $this->entities()->flush();
+        $asked = [];
+        $this->fetches($asked, self::png(40, 30, 'teal'));
+        self::assertStringContainsString('more than 500 MB together', implode(' ', array_column($this->state()['failures'], 'why')));
         $pictures = static::getContainer()->get(FieldPictures::class);
         for ($n = 0; $n < 2_100; $n++) {
             $pictures->of($this->source, static fn (): string => 'https://quay.example/a', "$n.png");
         }
-        self::assertSame(2_000, $this->state()['coming']);
+        self::assertSame(2_000, array_sum(array_slice($this->state(), 0, 3)));
     }
 
     private function rows(?string ...$photos): void
