@@ -24,7 +24,6 @@ use UpperPane\Core\Layout\Paint\PaintLayer;
 use UpperPane\Core\Layout\Told\HasLength;
 use UpperPane\Core\Layout\Told\Reading;
 use UpperPane\Core\Layout\Told\ReadsData;
-use UpperPane\Core\Layout\Told\RowTeller;
 use UpperPane\Core\Layout\Told\TellsRows;
 use UpperPane\Core\Layout\Type\TextStyle;
 use UpperPane\Core\Media\Swatches;
@@ -43,12 +42,6 @@ final class PlayingBoard implements ReadsData, HasLength, HasWords, HasMedia, De
     /** Type in which the age of data is told: the shorter side of the board over this. */
     private const MARK_SHARE = 24;
 
-    /** Rows as they are told, no more. */
-    private const REMEMBERED = 12_000;
-
-    /** So many of the longest values are measured, to find the one that needs the most room. */
-    private const MEASURED = 16;
-
     /** @var list<Page> each that was ever asked for, by its number among the scenes */
     private array $pages = [];
 
@@ -61,8 +54,7 @@ final class PlayingBoard implements ReadsData, HasLength, HasWords, HasMedia, De
     /** @var ?list<int> Unix ms, rising: when a highlight may begin or cease by itself */
     private ?array $edges = null;
 
-    /** @var array<string, ToldRow> the pattern as it is told, by row */
-    private array $told = [];
+    private readonly BoardTeller $teller;
 
     /** @var array{int, non-empty-list<Page>}|null the pages that were asked for last, and of which instant */
     private ?array $paged = null;
@@ -85,6 +77,7 @@ final class PlayingBoard implements ReadsData, HasLength, HasWords, HasMedia, De
             }
         }
         $this->tellsTaken = in_array('taken', $names, true);
+        $this->teller = new BoardTeller($board, $reading);
     }
 
     /**
@@ -133,7 +126,7 @@ final class PlayingBoard implements ReadsData, HasLength, HasWords, HasMedia, De
 
     public function missing(): ?array
     {
-        return $this->reading->missing(fn (array $row): array => $this->row($row)->missing, true);
+        return $this->reading->missing(fn (array $row): array => $this->teller->row($row)->missing, true);
     }
 
     // --- what it goes through -------------------------------------------------------------------
@@ -246,7 +239,7 @@ final class PlayingBoard implements ReadsData, HasLength, HasWords, HasMedia, De
      */
     public function readMs(array $pages): int
     {
-        return Paging::readMs(max([0, ...array_map($this->wordsOf(...), $pages)]));
+        return Paging::readMs(max([0, ...array_map($this->teller->words(...), $pages)]));
     }
 
     private function number(Page $page): int
@@ -300,25 +293,7 @@ final class PlayingBoard implements ReadsData, HasLength, HasWords, HasMedia, De
      */
     public function told(array $row): array
     {
-        return $this->row($row)->elements;
-    }
-
-    /**
-     * A row stands on many pages, one place further up on each.
-     *
-     * @param array<string, string|int|float|bool|Instant|Day|null> $row
-     */
-    private function row(array $row): ToldRow
-    {
-        $key = serialize($row);
-        if (!isset($this->told[$key])) {
-            $this->told = count($this->told) < self::REMEMBERED ? $this->told : [];
-            $teller = $this->reading->teller($row);
-            $elements = $this->over($this->board->pattern, $teller);
-            $this->told[$key] = new ToldRow($elements, $teller->missing(), self::count($elements));
-        }
-
-        return $this->told[$key];
+        return $this->teller->row($row)->elements;
     }
 
     /**
@@ -329,7 +304,7 @@ final class PlayingBoard implements ReadsData, HasLength, HasWords, HasMedia, De
      */
     public function toldFor(Page $page, array $elements): array
     {
-        return $this->over($elements, $this->reading->teller($page->values()));
+        return $this->teller->on($page, $elements);
     }
 
     /** The age of data that are too old: when they were true. */
@@ -341,34 +316,6 @@ final class PlayingBoard implements ReadsData, HasLength, HasWords, HasMedia, De
         $told = $this->reading->formats->told(Instant::ofMs($takenMs), null, '') ?? '';
 
         return Text::within($this, Rect::at(0, max(0, $rect->height - 2 * $size), $rect->width, min($rect->height, 2 * $size)), $told, $style);
-    }
-
-    /**
-     * @param list<WrittenElement> $elements
-     * @return list<WrittenElement>
-     */
-    private function over(array $elements, RowTeller $teller): array
-    {
-        return array_map(static fn (WrittenElement $one): WrittenElement => $one instanceof TellsRows ? $one->told($teller) : $one, $elements);
-    }
-
-    /** Words that somebody has to read on a page, the header apart. */
-    private function wordsOf(Page $page): int
-    {
-        $words = 0;
-        foreach ($page->rows as $row) {
-            $words += $this->row($row)->words;
-        }
-
-        return $words
-            + ($page->rows === [] ? self::count($this->toldFor($page, $this->board->empty)) : 0)
-            + ($page->pages > 1 && $this->board->continued !== null ? self::count($this->toldFor($page, [$this->board->continued])) : 0);
-    }
-
-    /** @param list<WrittenElement> $elements */
-    private static function count(array $elements): int
-    {
-        return array_sum(array_map(static fn (WrittenElement $one): int => $one instanceof HasWords ? $one->wordCount() : 0, $elements));
     }
 
     // --- what is asked of it --------------------------------------------------------------------
@@ -396,52 +343,7 @@ final class PlayingBoard implements ReadsData, HasLength, HasWords, HasMedia, De
      */
     public function longest(FaceMetrics $faces): array
     {
-        return $this->longest ??= $this->measured($faces);
-    }
-
-    /** @return list<LongestTold> */
-    private function measured(FaceMetrics $faces): array
-    {
-        $rows = $this->reading->rowsAt($this->reading->atMs);
-        $longest = [];
-        foreach ($this->placed() as $number => $element) {
-            if (!$element instanceof HasWords) {
-                continue;
-            }
-            $isSame = !$element instanceof TellsRows || !$element->tells();
-            $told = [];
-            foreach ($isSame ? array_slice($rows, 0, 1) : $rows as $place => $row) {
-                $one = $this->told($row)[$number];
-                $told[$one instanceof TellsRows ? $one->says() : ''] ??= $place;
-            }
-            // The longest by their letters alone are measured as they are set.
-            $widths = array_map(static fn (string|int $says): float => self::roughly((string) $says), array_keys($told));
-            arsort($widths);
-            $best = null;
-            $places = array_values($told);
-            foreach (array_slice(array_keys($widths), 0, self::MEASURED) as $candidate) {
-                $place = $places[$candidate];
-                $one = $element instanceof TellsRows ? $element->told($this->reading->teller($rows[$place])) : $element;
-                foreach ($one->words($faces) as $text) {
-                    $set = $faces->knows($text->style->family) ? $text->set($faces) : null;
-                    $room = $set === null ? 0.0 : $set->heightPx * 1e6 + $set->widthPx;
-                    if ($best === null || $room > $best[0]) {
-                        $best = [$room, new LongestTold($text->ownedBy($this, $element->id()), $place)];
-                    }
-                }
-            }
-            if ($best !== null) {
-                $longest[] = $best[1];
-            }
-        }
-
-        return $longest;
-    }
-
-    /** How wide a text is by its letters: wide ones of Latin, Greek and Cyrillic count more, narrow ones less, those of East Asia twice. */
-    private static function roughly(string $text): float
-    {
-        return mb_strwidth($text) + 0.5 * preg_match_all('/[MWmw@%]/', $text) - 0.5 * preg_match_all("/[iljtfrI.,:;'|! ]/", $text);
+        return $this->longest ??= LongestTold::each($this->placed(), $this->reading->rowsAt($this->reading->atMs), $this->teller, $this, $faces);
     }
 
     public function styles(): array
@@ -457,7 +359,7 @@ final class PlayingBoard implements ReadsData, HasLength, HasWords, HasMedia, De
     {
         $pages = $this->pagesAt($this->reading->atMs);
 
-        return max(array_map($this->wordsOf(...), $pages)) + self::count($this->toldFor($pages[0], $this->board->header));
+        return max(array_map($this->teller->words(...), $pages)) + BoardTeller::count($this->toldFor($pages[0], $this->board->header));
     }
 
     public function title(): string
