@@ -77,6 +77,46 @@ final class CommandLineTest extends TestCase
         }
     }
 
+    public function testRowsMakeItemsBookingsAndPictures(): void
+    {
+        $data = $this->file(['trips' => [['title' => 'Tolm', 'photo' => 'a.png?n=1', 'at' => '2026-06-01T10:00:00Z'], ['title' => 'Vennick', 'photo' => null, 'at' => '2026-06-01T11:00:00Z']]]);
+        $rows = ['source' => 't', 'path' => '$.trips[*]'];
+        $from = ['field' => 'photo', 'standby' => ['name' => 'none.png', 'width' => 9, 'height' => 9]];
+        $picture = ['id' => 'p', 'kind' => 'picture', 'rect' => ['x' => 0, 'y' => 0, 'width' => 9, 'height' => 9], 'media' => $from];
+        $item = ['id' => 'o', 'each' => $rows, 'duration_ms' => 4000, 'layout' => Make::layout([$picture, Make::told('t', '{title}')], id: 'offer')];
+        $layout = $this->file(Make::layout([Make::zone('z', 0, 0, 9, 9, [$item])]));
+        $media = $this->file(['name' => 'Tolm', 'width' => 40, 'height' => 30]);
+        $told = fn (string $at, string $more = ''): array => array_map(
+            static fn (array $one): string => $one['text'] ?? $one['media']['name'] ?? '',
+            array_slice($this->called("shown $layout --data t=$data --at $at $more")[1]['things'], 1),
+        );
+        self::assertSame(['Tolm', 'Tolm'], $told('1970-01-01T00:00:00Z', "--media 'a.png?n=1=$media'"));
+        self::assertSame(['none.png', 'Tolm'], $told('1970-01-01T00:00:00Z'));
+        self::assertSame(['none.png', 'Vennick'], $told('1970-01-01T00:00:04Z'));
+        $span = '--from 1970-01-01T00:00:00Z --to 1970-01-01T00:00:12Z';
+        self::assertSame([0, 1, 0], array_column($this->called("timeline $layout --data t=$data $span")[1]['zones'][0]['segments'], 'row'));
+        $list = $this->file(['format' => 'upper-pane/playlist@1', 'id' => 'l', 'name' => 'L', 'items' => [$item]]);
+        self::assertSame(['o', 'o'], $this->called("loop $list --data t=$data")[1]['cycle']);
+        $when = ['rows' => $rows + ['where' => [['field' => 'at', 'is' => 'upcoming', 'to_min' => 30]]]];
+        $schedule = $this->file(['format' => 'upper-pane/schedule@1', 'id' => 's', 'name' => 'Hall', 'timezone' => 'UTC', 'bookings' => [
+            ['id' => 'day', 'plays' => ['layout' => 'day'], 'rank' => 'everyday', 'start' => '2026-06-01T08:00:00', 'end' => '2026-06-01T20:00:00', 'when' => $when],
+        ]]);
+        $plays = $this->called("plays $schedule --data t=$data --from 2026-06-01T09:00:00Z --to 2026-06-01T12:00:00Z")[1]['plays'];
+        self::assertSame([null, 'day', null, 'day', null], array_column($plays, 'booking'));
+        self::assertSame(['2026-06-01T09:30:00Z', '2026-06-01T10:00:00Z', '2026-06-01T10:30:00Z', '2026-06-01T11:00:00Z', '2026-06-01T12:00:00Z'], array_column($plays, 'to'));
+        foreach (
+            [
+                "plays $schedule --from 2026-06-01T09:00:00Z --to 2026-06-01T12:00:00Z" => ['data.unknown', '/bookings/0/when/rows/source'],
+                "loop $list" => ['data.unknown', '/items/0/each/source'],
+                "shown $layout --data t=$data --at 1970-01-01T00:00:00Z --media a.png=$data" => ['field.unknown', '/trips'],
+                "shown $layout --data t=$data --at 1970-01-01T00:00:00Z --media a.png=" . __FILE__ => ['arguments.wrong', ''],
+                "shown $layout --data t=$data --at 1970-01-01T00:00:00Z --media a.png" => ['arguments.wrong', ''],
+            ] as $line => $refusal
+        ) {
+            self::assertSame([2, ...$refusal], $this->refusal($line, null), $line);
+        }
+    }
+
     public function testRecurGivesTheInstantsOfTheContract(): void
     {
         $span = '--from 2026-03-01T00:00:00Z --to 2026-05-01T00:00:00Z';

@@ -76,7 +76,7 @@ final class UpperPane
 
         LAYOUT, PLAYLIST, SCHEDULE, DISPLAY, ROWS and SOURCE are JSON files (docs/formats), DATA and an EDID are their bytes; - is standard input.
         --with FILE (repeatable) gives the layouts and playlists that refs mean.
-        check, shown, timeline, page and plays take --data SOURCE=DATA for each source that is told, with --options SOURCE=JSON, --taken SOURCE=INSTANT,
+        check, shown, timeline, page, loop and plays take --data SOURCE=DATA for each source that is told, with --options SOURCE=JSON, --taken SOURCE=INSTANT,
         --source SOURCE, --tz ZONE, and --media VALUE=FILE for what a value means as a picture.
 
         TEXT;
@@ -241,10 +241,10 @@ final class UpperPane
      */
     private function loop(array $words): array
     {
-        $arguments = Arguments::of($words, ['PLAYLIST'], ['with']);
+        $arguments = Arguments::of($words, ['PLAYLIST'], ['with', 'at', ...DataVerbs::FLAGS]);
         $node = Node::root($this->read($arguments->value(0)));
         $node->format(Playlist::FORMAT);
-        $zone = Composer::over($this->library($arguments))->playlist(Playlist::fromNode($node))->zones['whole'];
+        $zone = Composer::over($this->library($arguments), $this->surroundings($arguments, null))->playlist(Playlist::fromNode($node))->zones['whole'];
 
         return CycleFigures::of($zone->loop(null), $zone->list->all(), $zone->playlist->enabled());
     }
