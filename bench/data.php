@@ -16,6 +16,8 @@ use UpperPane\Core\Layout\Checks;
 use UpperPane\Core\Layout\Composer;
 use UpperPane\Core\Layout\Layout;
 use UpperPane\Core\Layout\Surroundings;
+use UpperPane\Core\Playback\Programme;
+use UpperPane\Core\Playback\RunSheet;
 use UpperPane\Core\Text\FaceMetrics;
 use UpperPane\Core\Units\WallClock;
 
@@ -65,4 +67,23 @@ function benchBoard(float $hash, FaceMetrics $faces): void
     Composer::compose($layout, null, $surroundings);
     $checked = seconds(static fn (): mixed => Checks::run(Composer::compose($layout, null, $surroundings), $surroundings), 3);
     say('a board of 10,000 rows paged and checked', sprintf('%.0f ms, %s x baseline', 1000 * $checked, number_format($checked / $hash)), 'under 200 ms');
+}
+
+/** A list of which one item plays row by row: boats of ten weeks, six of which are chosen at a time. */
+function benchRowByRow(float $hash, FaceMetrics $faces): void
+{
+    $from = 1_780_000_000_000;
+    $tree = array_map(static fn (int $n): \stdClass => (object) ['to' => "Boat $n", 'at' => gmdate('Y-m-d\TH:i:s\Z', intdiv($from, 1000) + 1200 * $n)], range(1, 5_000));
+    $style = ['size_px' => 48];
+    $words = ['id' => 'to', 'kind' => 'text', 'message' => true, 'text' => '{to}', 'rect' => ['x' => 0, 'y' => 0, 'width' => 900, 'height' => 100], 'style' => $style];
+    $document = static fn (string $id, array $elements): array => ['format' => Layout::FORMAT, 'id' => $id, 'name' => $id, 'canvas' => ['width' => 1920, 'height' => 1080], 'elements' => $elements];
+    $item = ['id' => 'boats', 'duration_ms' => 8_000, 'layout' => $document('boat', [$words])]
+        + ['each' => ['source' => 's', 'where' => [['field' => 'at', 'is' => 'upcoming', 'to_min' => 120]]]];
+    $zone = ['id' => 'z', 'kind' => 'zone', 'rect' => ['x' => 0, 'y' => 0, 'width' => 1920, 'height' => 1080], 'playlist' => ['items' => [$item]]];
+    $surroundings = (new Surroundings('Europe/Lisbon', $faces))->at($from)->fed(Feeds::of(['s' => [new Snapshot($tree)]]));
+    $layout = Layout::fromArray($document('l', [$zone]));
+    $written = seconds(static function () use ($layout, $surroundings, $from): void {
+        RunSheet::of(Programme::endless(Composer::compose($layout, null, $surroundings), 'Europe/Lisbon'), $surroundings, $from, $from + 92 * 86_400_000);
+    }, 1);
+    say('an item that plays 5,000 rows of ten weeks, 92 days written out', sprintf('%.1f s, %s x baseline', $written, number_format($written / $hash)), 'under 3 s');
 }

@@ -153,6 +153,7 @@ benchTime($hash);
 require __DIR__ . '/data.php';
 benchData($hash);
 benchBoard($hash, $faces);
+benchRowByRow($hash, $faces);
 
 $base = getenv('UPPER_PANE_URL');
 if (is_string($base) && str_starts_with($base, 'http://127.0.0.1')) {

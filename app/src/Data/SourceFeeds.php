@@ -46,7 +46,7 @@ final readonly class SourceFeeds implements Feeding
 
             return $kept === null
                 ? throw new Problem(409, 'fetch.gone', sprintf('What "%s" told then is not kept any more. Choose a later fetch.', $source->name))
-                : [new Snapshot($kept['tree'], zone: $source->zone)];
+                : [new Snapshot($kept['tree'], zone: $source->zone, name: $source->name)];
         };
 
         return Feeds::asked($told, $this->picture(...));
@@ -92,14 +92,14 @@ final readonly class SourceFeeds implements Feeding
         $staleAfterMs = $source->staleAfterS === null ? null : 1000 * $source->staleAfterS;
         $newest = $this->snapshots->of($source, $timezone, $atMs);
         if ($newest === null || $source->table() !== null) {
-            return [new Snapshot($newest['tree'] ?? null, zone: $source->zone)];
+            return [new Snapshot($newest['tree'] ?? null, zone: $source->zone, name: $source->name)];
         }
         $told = [];
         [$last, $one] = $before ? $this->states->lastRead($id) : [null, null];
         if ($last !== null && $one !== null) {
             try {
                 $tree = $this->snapshots->of($source, $timezone, $atMs, $one['id'])['tree'] ?? null;
-                $told = [new Snapshot($tree, $last['at_ms'], zone: $source->zone, staleAfterMs: $staleAfterMs)];
+                $told = [new Snapshot($tree, $last['at_ms'], zone: $source->zone, staleAfterMs: $staleAfterMs, name: $source->name)];
             } catch (Refused) {
                 // As the source says by now it cannot be read any more: the newest stands there at once.
             }
@@ -108,6 +108,6 @@ final readonly class SourceFeeds implements Feeding
 
         $agesFromMs = $before ? $this->takenMs($source, $this->states->of($id), $atMs) : $newest['taken_ms'];
 
-        return [...$told, new Snapshot($newest['tree'], $newest['taken_ms'], $from, $source->zone, $staleAfterMs, $agesFromMs)];
+        return [...$told, new Snapshot($newest['tree'], $newest['taken_ms'], $from, $source->zone, $staleAfterMs, $agesFromMs, $source->name)];
     }
 }

@@ -14,6 +14,7 @@ final readonly class Snapshot
      * @param ?string $zone of the source, on whose clock times are meant that say no other
      * @param ?int $staleAfterMs age from which they are too old; null for never
      * @param ?int $agesFromMs from when their age is counted, Unix ms; where null from when they were true
+     * @param ?string $name by which the source is known to people; null where that is its id
      */
     public function __construct(
         public mixed $tree,
@@ -22,6 +23,7 @@ final readonly class Snapshot
         public ?string $zone = null,
         public ?int $staleAfterMs = null,
         private ?int $agesFromMs = null,
+        public ?string $name = null,
     ) {
     }
 

@@ -81,7 +81,7 @@ final class BaseStretches
     {
         foreach ($turns->between($fromMs, $toMs) as $turn) {
             $begunMs = max($turn->anchorMs, $turn->fromMs);
-            $this->add(new Stretch($turn->fromMs, $turn->toMs, $path, 'rows', $element->id(), $reading->said($begunMs), null, sprintf('rows of "%s"', $reading->rows->source)));
+            $this->add(new Stretch($turn->fromMs, $turn->toMs, $path, 'rows', $element->id(), $reading->said($begunMs), null, sprintf('rows of "%s"', $reading->sourceName())));
         }
     }
 

@@ -82,7 +82,11 @@ final class BoardsTest extends ApiTestCase
             }
         }
         // With addresses of pictures in a field and a picture that was brought in, offers have pictures.
-        $rows = [['title' => 'Tolm', 'text' => 'Out at eight', 'price' => 24, 'photo' => '/a/tolm.png'], ['title' => 'Vennick', 'text' => 'Two days', 'price' => 96, 'photo' => null]];
+        // What tells one row from another is no title.
+        $rows = [
+            ['id' => 'T-1', 'title' => 'Tolm', 'text' => 'Out at eight', 'price' => 24, 'photo' => '/a/tolm.png'],
+            ['id' => 'V-1', 'title' => 'Vennick', 'text' => 'Two days', 'price' => 96, 'photo' => null],
+        ];
         $trips = $this->ask('POST', '/api/sources', ['name' => 'Trips', 'document' => ['from' => ['table' => $rows]]])[1]['id'];
         $kinds = function () use ($trips, $rect): array {
             $fields = $this->ask('POST', '/api/boards/ready', ['ready' => 'offers', 'rows' => ['source' => $trips], 'rect' => $rect])[1]['fields'];

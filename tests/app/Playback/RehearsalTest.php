@@ -82,6 +82,7 @@ final class RehearsalTest extends ApiTestCase
         $now = $ask([]);
         self::assertSame([['id' => $source, 'name' => 'Boats']], $now['sources']);
         $said = static fn (array $told): array => array_column(array_filter($told['course'], static fn (array $one): bool => $one['kind'] === 'rows'), 'name');
+        self::assertContains('rows of "Boats"', array_column($now['course'], 'why'));
         self::assertSame('no rows', $said($now)[count($said($now)) - 1]);
         self::assertSame([['1 row: Vennick'], ['1 row: Tolm']], [$said($ask([$source => $kept[1]])), $said($ask([$source => $kept[2]]))]);
         $things = SheetReader::things($ask([$source => $kept[2]])['release']['run_sheet'], (int) strtotime('2026-06-01T12:00:00Z') * 1000);

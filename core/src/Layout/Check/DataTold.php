@@ -110,7 +110,7 @@ final readonly class DataTold implements Check
                     '%s: %s of "%s" %s not fit the type of %s field.',
                     $what,
                     $unreadable === 1 ? 'one value' : "$unreadable values",
-                    $reading->rows->source,
+                    $reading->sourceName(),
                     $unreadable === 1 ? 'does' : 'do',
                     $unreadable === 1 ? 'its' : 'their',
                 ),
@@ -125,7 +125,7 @@ final readonly class DataTold implements Check
                 'data.stale',
                 Level::Warning,
                 [$id],
-                sprintf('%s tells data of "%s" that are %d s old; %d s are allowed.', $what, $reading->rows->source, $age, intdiv($snapshot->staleAfterMs ?? 0, 1000)),
+                sprintf('%s tells data of "%s" that are %d s old; %d s are allowed.', $what, $reading->sourceName(), $age, intdiv($snapshot->staleAfterMs ?? 0, 1000)),
                 ['age_s' => $age, 'source' => $reading->rows->source],
                 $element->rect(),
             );

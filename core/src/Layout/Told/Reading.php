@@ -41,6 +41,12 @@ final readonly class Reading
         return $this->inTime?->at($ms)->rows ?? [];
     }
 
+    /** The source as people know it. */
+    public function sourceName(): string
+    {
+        return $this->inTime?->snapshot($this->atMs)->name ?? $this->rows->source;
+    }
+
     /** @param array<string, string|int|float|bool|Instant|Day|null> $row */
     public function teller(array $row): RowTeller
     {

@@ -51,6 +51,9 @@ final class ReadyBoards
         'now' => 'Not known', 'week' => 'Not known',
     ];
 
+    /** Names of fields that tell one row from another. Common practice, no source. */
+    private const MARKS = '/^(?:id|uid|guid|uuid|key|ref|link)$|_id$/iD';
+
     /** Rows that are taller than a line, by so many times. */
     private const TALL = ['events' => 1.5, 'news' => 1.5, 'offers' => 2.2];
 
@@ -174,10 +177,13 @@ final class ReadyBoards
             'picture' => ['picture'],
             default => ['text'],
         };
-        foreach ($suiting as $one) {
-            foreach ($fields as $name => $is) {
-                if ($is === $one && !in_array($name, $taken, true)) {
-                    return $name;
+        // What only tells one row from another says nothing to viewers, unless there is nothing else.
+        foreach ([false, true] as $isMark) {
+            foreach ($suiting as $one) {
+                foreach ($fields as $name => $is) {
+                    if ($is === $one && !in_array($name, $taken, true) && (preg_match(self::MARKS, $name) === 1) === $isMark) {
+                        return $name;
+                    }
                 }
             }
         }
