@@ -13,6 +13,9 @@ use UpperPane\Core\Layout\Told\Reading;
 /** Who plays a layout row by row, and over which rows: so that it is seen over one of them while it is designed. */
 final readonly class PlaysRowByRow
 {
+    /** So many designs that name a layout are looked through: it is asked whenever somebody types. */
+    private const MOST = 20;
+
     public function __construct(private References $references, private Designs $designs)
     {
     }
@@ -43,7 +46,7 @@ final readonly class PlaysRowByRow
     /** @return ?array{by: string, reading: Reading} name of the first design that plays it so; null where none does, or not for anybody's eyes here */
     private function of(string $layout, Composer $composer): ?array
     {
-        foreach (array_keys($this->references->users(References::DESIGN, $layout)) as $id) {
+        foreach (array_slice(array_keys($this->references->users(References::DESIGN, $layout)), 0, self::MOST) as $id) {
             $design = $this->designs->find((string) $id);
             $rows = $design === null ? null : self::rowsIn($design->document, $layout);
             if ($design === null || $rows === null) {
