@@ -33,6 +33,7 @@ function from(event: Event) {
       :model-value="typeof composer.stress.value === 'number' ? 'row' : (composer.stress.value ?? '')"
       @update:model-value="composer.stress.value = $event || null"
     />
+    <span v-if="composer.stress.value === 'many'" class="soft small">All of them, whatever “at most” says.</span>
   </div>
 </template>
 

@@ -95,7 +95,7 @@ const staleParts = computed(() => (typeof props.one.stale === 'object' ? (props.
 
 <template>
   <div class="board">
-    <dl v-if="told" class="figures told" aria-live="polite">
+    <dl v-if="told" class="figures told" :class="{ many: told.rows >= 10_000 }" aria-live="polite">
       <div>
         <dt>at once</dt>
         <dd>{{ told.at_once }}</dd>
@@ -320,10 +320,17 @@ const staleParts = computed(() => (typeof props.one.stale === 'object' ? (props.
   font-weight: 400;
   font-family: var(--bs-body-font-family);
   color: var(--soft);
+  white-space: nowrap;
 }
 .told dd {
   margin: 0;
   font-size: 1.125rem;
+}
+.told.many {
+  column-gap: 4px;
+}
+.told.many dd {
+  font-size: 0.875rem;
 }
 .few dd {
   color: var(--warning);
