@@ -34,10 +34,11 @@ final readonly class LongestTold
      */
     public static function each(array $pattern, array $rows, BoardTeller $teller, Element $owner, FaceMetrics $faces): array
     {
+        $told = array_map($teller->row(...), $rows);
         $longest = [];
         foreach ($pattern as $number => $element) {
             $best = null;
-            foreach ($element instanceof HasWords ? self::candidates($element, $number, $rows, $teller) : [] as $place) {
+            foreach ($element instanceof HasWords ? self::candidates($element, $number, $told) : [] as $place) {
                 $one = $teller->part($element, $rows[$place]);
                 foreach ($one instanceof HasWords ? $one->words($faces) : [] as $text) {
                     $set = $faces->knows($text->style->family) ? $text->set($faces) : null;
@@ -59,15 +60,15 @@ final readonly class LongestTold
      * Rows whose values are the longest by their letters alone: these are measured as they are set.
      *
      * @param int $number of the element in the pattern
-     * @param list<array<string, string|int|float|bool|Instant|Day|null>> $rows
+     * @param list<ToldRow> $rows
      * @return list<int> places
      */
-    private static function candidates(WrittenElement $element, int $number, array $rows, BoardTeller $teller): array
+    private static function candidates(WrittenElement $element, int $number, array $rows): array
     {
         $isSame = !$element instanceof TellsRows || !$element->tells();
         $told = [];
         foreach ($isSame ? array_slice($rows, 0, 1) : $rows as $place => $row) {
-            $one = $teller->row($row)->elements[$number];
+            $one = $row->elements[$number];
             $told[$one instanceof TellsRows ? $one->says() : ''] ??= $place;
         }
         $widths = array_map(static fn (string|int $says): float => self::roughly((string) $says), array_keys($told));
