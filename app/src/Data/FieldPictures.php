@@ -37,11 +37,15 @@ final class FieldPictures implements Awaiting, ResetInterface
     /** So long before it is noted again that one is still wanted. */
     private const WANTED_MS = 12 * 3_600_000;
     private const LEASE_MS = 120_000;
+    private const TOGETHER_MS = 15_000;
     /** Failures that are told. */
     private const MOST_FAILED = 5;
 
     /** @var array<string, array<string, array{media: ?Media, wanted_ms: int}>> by source and hash of the address */
     private array $known = [];
+
+    /** @var array<string, int> when what tells them was noted to be made anew, by source, Unix ms */
+    private array $toldMs = [];
 
     /** @var array<string, ?string> addresses of sources, which theirs may be relative to */
     private array $bases = [];
@@ -164,12 +168,22 @@ final class FieldPictures implements Awaiting, ResetInterface
         }
         if ($asset->state === MediaAsset::READY && $asset->lengthMs === null) {
             $this->connection->executeStatement('UPDATE field_picture SET asset_id = coming_id, coming_id = NULL, why = NULL WHERE coming_id = ?', [$asset->id]);
-            $this->states->tellsAnew($asset->ofSource);
         } else {
             $why = $asset->refusal ?? sprintf('"%s" is a film; a row means a picture.', $asset->name);
             $this->connection->executeStatement('UPDATE field_picture SET coming_id = NULL, why = ? WHERE coming_id = ?', [mb_strimwidth($why, 0, 500, '...'), $asset->id]);
         }
         $this->reset();
+        // Many come together: what tells them is made anew once they are all there, and now and then until then.
+        $nowMs = $this->nowMs();
+        if ($nowMs - ($this->toldMs[$asset->ofSource] ?? 0) >= self::TOGETHER_MS || !$this->isMoreComing($asset->ofSource)) {
+            $this->toldMs[$asset->ofSource] = $nowMs;
+            $this->states->tellsAnew($asset->ofSource);
+        }
+    }
+
+    private function isMoreComing(string $source): bool
+    {
+        return $this->connection->fetchOne('SELECT 1 FROM field_picture WHERE source_id = ? AND (coming_id IS NOT NULL OR (asset_id IS NULL AND why IS NULL)) LIMIT 1', [$source]) !== false;
     }
 
     /**
@@ -221,6 +235,10 @@ final class FieldPictures implements Awaiting, ResetInterface
             'UPDATE field_picture SET due_ms = ?, claimed_ms = 0, tries = tries + 1, why = ?, etag = NULL, modified = NULL WHERE source_id = ? AND hash = ?',
             [$this->nowMs() + $again, mb_strimwidth($why, 0, 500, '...'), $source, $hash],
         );
+        // Others may have waited for this one.
+        if ($tries === 0 && !$this->isMoreComing($source)) {
+            $this->states->tellsAnew($source);
+        }
     }
 
     /** @return array<string, array{media: ?Media, wanted_ms: int}> by hash */

@@ -60,6 +60,25 @@ final class FieldPicturesTest extends ApiTestCase
         self::assertSame(0, $this->bringsData(), 'and nothing more');
     }
 
+    /** Many that come one after the other are told together: the first at once, then when no more are on the way, be it that the last cannot be had. */
+    public function testManyAreToldTogether(): void
+    {
+        $this->rows('a/tolm.png', 'b/tolm.png', 'c/tolm.png', 'gone.png');
+        $this->handedOver();
+        $pictures = static::getContainer()->get(FieldPictures::class);
+        [$shown, $there] = [[], 0];
+        while (($one = $pictures->take()) !== null) {
+            $isThere = str_ends_with($one['address'], 'tolm.png');
+            $bytes = $isThere ? self::png(20 + ++$there, 20, 'teal') : null;
+            $pictures->came($this->source, $one['hash'], new Fetched($isThere ? 200 : 404, $bytes, 9, 9, $isThere ? null : 'The server answers 404.'));
+            $this->work();
+            $this->bringsData();
+            $shown[] = count($this->shown());
+        }
+        self::assertSame([1 + $there, 4], [end($shown), $there], 'all of them, of the rows before as well, and the standby');
+        self::assertSame([2, 1 + $there], array_values(array_diff(array_unique($shown), [1])), 'the first at once, the others together');
+    }
+
     public function testWhatIsThereStaysUntilAnotherIsLookedInto(): void
     {
         $this->handedOver();
