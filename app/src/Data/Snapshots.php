@@ -96,7 +96,7 @@ final readonly class Snapshots
             $lost = $rows->lost($before['tree'], $tree);
             if ($lost !== null) {
                 $message = 'What came has no %s, of which rows are told: it has another shape than before. Say at "Read as" how it is read, if it is meant, and choose the rows anew.';
-                throw DataRefused::because(Reason::DataShape, sprintf($message, $lost), '');
+                throw DataRefused::because(Reason::DataKind, sprintf($message, $lost), '');
             }
         }
     }

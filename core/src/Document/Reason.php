@@ -23,7 +23,6 @@ enum Reason: string
     case DataSyntax = 'data.syntax';
     case DataTooLarge = 'data.too-large';
     case DataUnknown = 'data.unknown';
-    case DataShape = 'data.shape';
     case DocumentTooLarge = 'document.too-large';
     case EdidChecksum = 'edid.checksum';
     case EdidHeader = 'edid.header';
