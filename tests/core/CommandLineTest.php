@@ -77,6 +77,25 @@ final class CommandLineTest extends TestCase
         }
     }
 
+    public function testNamesOfAHouseStyleAreWorkedOut(): void
+    {
+        $style = $this->file(['format' => 'upper-pane/style@1', 'id' => 'night', 'name' => 'Night', 'extends' => 'house', 'sizes' => ['line' => ['share' => 0.05]]]);
+        $house = $this->file(['format' => 'upper-pane/style@1', 'id' => 'house', 'name' => 'House', 'colours' => ['sea' => '#14665b'], 'sizes' => ['line' => ['px' => 9]]]);
+        $text = ['id' => 't', 'kind' => 'text', 'rect' => ['x' => 0, 'y' => 0, 'width' => 9, 'height' => 9], 'text' => 'Pier', 'style' => ['size_px' => '@line', 'color' => '@sea']];
+        $layout = $this->file(Make::layout([$text]) + ['recipe' => ['columns' => '1fr', 'rows' => '1fr', 'areas' => ['t']]]);
+        [$code, $out] = $this->called("shown $layout --at 2026-06-01T10:00:00Z --style $style --style $house");
+        self::assertSame([0, 54, '#14665b'], [$code, $out['things'][0]['style']['size_px'], $out['things'][0]['style']['color']]);
+        $solved = $this->called("solve $layout --raster 960x540 --style $style --style $house")[1];
+        self::assertSame(['size_px' => '@line', 'color' => '@sea'], $solved['elements'][0]['style'], 'names are printed as written');
+        $display = $this->file(Make::display());
+        self::assertSame(['exact'], [$this->called("match $layout $display --style $style --style $house")[1]['verdict']]);
+        $span = '--from 2026-06-01T10:00:00Z --to 2026-06-01T10:00:01Z';
+        foreach (["check $layout", "solve $layout --raster 960x540", "timeline $layout $span", "match $layout $display"] as $line) {
+            self::assertSame([2, 'ref.unknown', '/elements/0/style/color'], $this->refusal($line, null), $line);
+        }
+        self::assertSame([2, 'ref.unknown', '/extends'], $this->refusal("check $layout --style $style", null));
+    }
+
     public function testRowsMakeItemsBookingsAndPictures(): void
     {
         $data = $this->file(['trips' => [['title' => 'Tolm', 'photo' => 'a.png?n=1', 'at' => '2026-06-01T10:00:00Z'], ['title' => 'Vennick', 'photo' => null, 'at' => '2026-06-01T11:00:00Z']]]);

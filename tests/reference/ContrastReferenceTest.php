@@ -14,13 +14,11 @@ final class ContrastReferenceTest extends TestCase
 {
     private const SCRIPT = <<<'JS'
         import Color from 'colorjs.io'
-        import { readFileSync } from 'node:fs'
         const over = (top, below) => {
           const [a, b] = [new Color(top).to('srgb'), new Color(below).to('srgb')]
           return new Color('srgb', a.coords.map((c, i) => Math.round(255 * (a.alpha * c + (1 - a.alpha) * b.coords[i])) / 255))
         }
-        const pairs = JSON.parse(readFileSync(0, 'utf8'))
-        console.log(JSON.stringify(pairs.map(([text, ground]) => over(text, ground).contrast(new Color(ground), 'WCAG21'))))
+        console.log(JSON.stringify(asked.map(([text, ground]) => over(text, ground).contrast(new Color(ground), 'WCAG21'))))
         JS;
 
     public function testRatiosAreThoseOfColorjs(): void
@@ -43,14 +41,8 @@ final class ContrastReferenceTest extends TestCase
      */
     private function ratios(array $pairs): array
     {
-        $process = proc_open(['node', '--input-type=module', '-e', self::SCRIPT], [['pipe', 'r'], ['pipe', 'w'], ['pipe', 'w']], $pipes, dirname(__DIR__, 2) . '/web');
-        self::assertIsResource($process);
-        fwrite($pipes[0], (string) json_encode($pairs));
-        fclose($pipes[0]);
-        [$out, $error] = [(string) stream_get_contents($pipes[1]), (string) stream_get_contents($pipes[2])];
-        self::assertSame(0, proc_close($process), $error);
         /** @var list<float> $ratios */
-        $ratios = json_decode($out, true);
+        $ratios = InNode::asked(self::SCRIPT, $pairs);
         self::assertCount(count($pairs), $ratios);
 
         return $ratios;

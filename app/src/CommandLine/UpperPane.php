@@ -34,6 +34,8 @@ use UpperPane\Core\Layout\Kind\Board\Boards;
 use UpperPane\Core\Layout\Layout;
 use UpperPane\Core\Layout\Library;
 use UpperPane\Core\Layout\Matching;
+use UpperPane\Core\Layout\Style\HouseStyle;
+use UpperPane\Core\Layout\Style\Styles;
 use UpperPane\Core\Layout\Surroundings;
 use UpperPane\Core\Playback\Programme;
 use UpperPane\Core\Playback\ShownAt;
@@ -162,11 +164,11 @@ final class UpperPane
      */
     private function match(array $words): array
     {
-        $arguments = Arguments::of($words, ['LAYOUT', 'DISPLAY'], ['with']);
+        $arguments = Arguments::of($words, ['LAYOUT', 'DISPLAY'], ['with', 'style']);
 
         $raster = $this->display($arguments->value(1))->raster();
 
-        return Matching::of($this->layout($arguments)->for($raster)->canvas, $raster)->toArray();
+        return Matching::of($this->layout($arguments, (new Surroundings())->styled($this->styles($arguments)))->for($raster)->canvas, $raster)->toArray();
     }
 
     /**
@@ -175,7 +177,7 @@ final class UpperPane
      */
     private function check(array $words): array
     {
-        $arguments = Arguments::of($words, ['LAYOUT'], ['display', 'with', 'at', ...DataVerbs::FLAGS]);
+        $arguments = Arguments::of($words, ['LAYOUT'], ['display', 'with', 'style', 'at', ...DataVerbs::FLAGS]);
         $display = $arguments->optional('display') === null ? null : $this->display($arguments->required('display'));
         $whole = $this->written($arguments);
         $layout = $display === null ? $whole : $whole->for($display->raster());
@@ -193,7 +195,7 @@ final class UpperPane
      */
     private function shown(array $words): array
     {
-        $arguments = Arguments::of($words, ['LAYOUT'], ['at', 'anchor', 'with', 'display', ...DataVerbs::FLAGS]);
+        $arguments = Arguments::of($words, ['LAYOUT'], ['at', 'anchor', 'with', 'style', 'display', ...DataVerbs::FLAGS]);
         $at = $arguments->instant('at')->ms;
         $surroundings = $this->surroundings($arguments, $arguments->optional('display') === null ? null : $this->display($arguments->required('display')));
 
@@ -206,7 +208,7 @@ final class UpperPane
      */
     private function timeline(array $words): array
     {
-        $arguments = Arguments::of($words, ['LAYOUT'], ['from', 'to', 'at', 'anchor', 'with', 'display', ...DataVerbs::FLAGS]);
+        $arguments = Arguments::of($words, ['LAYOUT'], ['from', 'to', 'at', 'anchor', 'with', 'style', 'display', ...DataVerbs::FLAGS]);
         [$from, $to] = TimeVerbs::span($arguments);
         $surroundings = $this->surroundings($arguments, $arguments->optional('display') === null ? null : $this->display($arguments->required('display')), atMs: $from);
 
@@ -219,7 +221,7 @@ final class UpperPane
      */
     private function page(array $words): array
     {
-        $arguments = Arguments::of($words, ['LAYOUT'], ['board', 'display', 'with', 'at', ...DataVerbs::FLAGS]);
+        $arguments = Arguments::of($words, ['LAYOUT'], ['board', 'display', 'with', 'style', 'at', ...DataVerbs::FLAGS]);
         $display = $arguments->optional('display') === null ? null : $this->display($arguments->required('display'));
         $surroundings = $this->surroundings($arguments, $display);
         $layout = $this->layout($arguments, $surroundings);
@@ -241,7 +243,7 @@ final class UpperPane
      */
     private function loop(array $words): array
     {
-        $arguments = Arguments::of($words, ['PLAYLIST'], ['with', 'at', ...DataVerbs::FLAGS]);
+        $arguments = Arguments::of($words, ['PLAYLIST'], ['with', 'style', 'at', ...DataVerbs::FLAGS]);
         $node = Node::root($this->read($arguments->value(0)));
         $node->format(Playlist::FORMAT);
         $zone = Composer::over($this->library($arguments), $this->surroundings($arguments, null))->playlist(Playlist::fromNode($node))->zones['whole'];
@@ -323,10 +325,10 @@ final class UpperPane
      */
     private function solve(array $words): array
     {
-        $arguments = Arguments::of($words, ['LAYOUT'], ['raster', 'with']);
+        $arguments = Arguments::of($words, ['LAYOUT'], ['raster', 'with', 'style']);
 
         $layout = Layout::fromArray($this->read($arguments->value(0)));
-        Composer::compose($layout, $this->library($arguments));
+        Composer::compose($layout, $this->library($arguments), (new Surroundings())->styled($this->styles($arguments)));
 
         return Arrangement::of($layout)->solvedFor($arguments->size('raster'))->layout->toArray();
     }
@@ -455,7 +457,15 @@ final class UpperPane
         $atMs = $arguments->optional('at') === null ? $atMs : $arguments->instant('at')->ms;
 
         return (new Surroundings($timezone, $this->faces, new QrCodes()))->at($atMs)->on($display)->in($timezone)
-            ->fed($this->data()->feeds($arguments, $timezone, $atMs, $isStrict));
+            ->fed($this->data()->feeds($arguments, $timezone, $atMs, $isStrict))->styled($this->styles($arguments));
+    }
+
+    /** The house style, as --style says: the first rules, the others are there for those that it extends. */
+    private function styles(Arguments $arguments): Styles
+    {
+        $styles = array_map(fn (string $file): HouseStyle => HouseStyle::fromArray($this->read($file)), $arguments->all('style'));
+
+        return $styles === [] ? new Styles() : Styles::of(...$styles);
     }
 
     private function library(Arguments $arguments): Library

@@ -15,10 +15,20 @@ final readonly class Colour
     {
     }
 
-    /** @throws DocumentRefused */
+    /**
+     * A colour as it stands in a design. One that the house style names is black until that is known (Layout\Style).
+     *
+     * @throws DocumentRefused
+     */
     public static function fromNode(Node $node): self
     {
-        $hex = $node->text(1, 40);
+        return $node->styleName() === null ? self::hex($node) : self::black();
+    }
+
+    /** @throws DocumentRefused also where it is a name */
+    public static function hex(Node $node): self
+    {
+        $hex = $node->text(1, 100);
         if (preg_match('/^#([0-9a-f]{6}|[0-9a-f]{8})$/Di', $hex) !== 1) {
             throw $node->refused(Reason::ValueRange, sprintf('is "%s"; a colour is #rrggbb or #rrggbbaa.', $hex));
         }
@@ -29,7 +39,7 @@ final readonly class Colour
     /** @throws DocumentRefused */
     public static function of(string $hex): self
     {
-        return self::fromNode(Node::root($hex));
+        return self::hex(Node::root($hex));
     }
 
     /** An opaque colour of channels from 0 to 255. */

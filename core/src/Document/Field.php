@@ -9,6 +9,10 @@ final readonly class Field
 {
     public const ID_PATTERN = '^[A-Za-z0-9][A-Za-z0-9._-]*$';
 
+    /** Of what stands in the place of a value of the house style, and of its name there. */
+    public const STYLE_NAME = '^@' . self::NAME_IN_STYLE . '$';
+    public const NAME_IN_STYLE = '[a-z][a-z0-9-]{0,79}';
+
     /**
      * @param array<string, mixed> $schema
      * @param ?Fields $fields where the value is an object
@@ -72,9 +76,22 @@ final readonly class Field
         return new self($role, ['type' => 'string', 'pattern' => self::ID_PATTERN, 'maxLength' => 80]);
     }
 
+    /** A colour, or the name that it has in the house style. */
     public static function colour(): self
     {
-        return new self(Role::Colour, ['type' => 'string', 'pattern' => '^#([0-9a-fA-F]{6}|[0-9a-fA-F]{8})$']);
+        return new self(Role::Colour, ['type' => 'string', 'pattern' => '^(#([0-9a-fA-F]{6}|[0-9a-fA-F]{8})|@' . self::NAME_IN_STYLE . ')$']);
+    }
+
+    /** A colour itself. */
+    public static function hex(): self
+    {
+        return new self(Role::Plain, ['type' => 'string', 'pattern' => '^#([0-9a-fA-F]{6}|[0-9a-fA-F]{8})$']);
+    }
+
+    /** A size of type on the canvas, px, or the name that it has in the house style. */
+    public static function typeSize(): self
+    {
+        return new self(Role::TypePx, [], either: [self::number(1, 100_000, Role::TypePx), self::pattern(self::STYLE_NAME)]);
     }
 
     /** `{"ref": id}` of a layout, or the document itself. */
@@ -96,15 +113,19 @@ final readonly class Field
         return new self(Role::Plain, ['type' => 'array'] + array_filter(['minItems' => $least, 'maxItems' => $most], is_int(...)), each: $each);
     }
 
-    /** An object whose names are ids. */
-    public static function map(self $each): self
+    /**
+     * An object whose names are ids.
+     *
+     * @param ?string $names pattern that they keep to
+     */
+    public static function map(self $each, ?int $most = null, ?string $names = null): self
     {
-        return new self(Role::Plain, ['type' => 'object'], each: $each);
+        return new self(Role::Plain, ['type' => 'object'] + ($most === null ? [] : ['maxProperties' => $most]) + ($names === null ? [] : ['propertyNames' => ['pattern' => $names]]), each: $each);
     }
 
     public static function either(self ...$either): self
     {
-        return new self(Role::Plain, [], either: array_values($either));
+        return new self(Role::Plain, [], either: array_merge(...array_map(static fn (self $one): array => $one->schema === [] && $one->either !== [] ? $one->either : [$one], array_values($either))));
     }
 
     public function required(): self
@@ -157,31 +178,34 @@ final readonly class Field
     /**
      * A value with all that it is made of given to a function, innermost first.
      *
-     * @param \Closure(mixed, Role, bool): mixed $change gets a value, what it means, and whether it is an object
+     * @param \Closure(mixed, Role, bool, string): mixed $change gets a value, what it means, whether it is an object, and its path
+     * @param string $path JSON Pointer to the value
      */
-    public function mapped(mixed $value, \Closure $change): mixed
+    public function mapped(mixed $value, \Closure $change, string $path = ''): mixed
     {
         if (is_array($value)) {
             if ($this->fields !== null) {
-                $value = $this->fields->mapped($value, $change);
+                $value = $this->fields->mapped($value, $change, $path);
             } elseif ($this->each !== null) {
-                $value = array_map(fn (mixed $one): mixed => $this->each->mapped($one, $change), $value);
+                foreach ($value as $name => $one) {
+                    $value[$name] = $this->each->mapped($one, $change, $path . '/' . (is_int($name) ? $name : strtr($name, ['~' => '~0', '/' => '~1'])));
+                }
             }
         }
         foreach ($this->either as $one) {
             if ($one->suits($value)) {
-                return $one->mapped($value, $change);
+                return $one->mapped($value, $change, $path);
             }
         }
 
-        return $change($value, $this->role, $this->isObject());
+        return $change($value, $this->role, $this->isObject(), $path);
     }
 
     /** Whether all that it requires is there, and what can only be one value is that. */
     private function suits(mixed $value): bool
     {
         if ($this->fields === null) {
-            return true;
+            return $this->each === null || is_array($value);
         }
         $isSame = static fn (self $field, string|int $name): bool => !isset($field->schema['const']) || !is_array($value) || !isset($value[$name]) || $value[$name] === $field->schema['const'];
 

@@ -75,14 +75,15 @@ final readonly class Fields
      * An object with all that it is made of given to a function, innermost first. Fields that are not known stay as they are.
      *
      * @param array<mixed> $value
-     * @param \Closure(mixed, Role, bool): mixed $change gets a value, what it means, and whether it is an object
+     * @param \Closure(mixed, Role, bool, string): mixed $change gets a value, what it means, whether it is an object, and its path
+     * @param string $path JSON Pointer to the object
      * @return array<string, mixed>
      */
-    public function mapped(array $value, \Closure $change): array
+    public function mapped(array $value, \Closure $change, string $path = ''): array
     {
         $mapped = [];
         foreach ($value as $name => $one) {
-            $mapped[(string) $name] = isset($this->all[$name]) ? $this->all[$name]->mapped($one, $change) : $one;
+            $mapped[(string) $name] = isset($this->all[$name]) ? $this->all[$name]->mapped($one, $change, "$path/$name") : $one;
         }
 
         return $mapped;

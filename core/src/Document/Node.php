@@ -27,6 +27,12 @@ final readonly class Node
         return new self($value, '');
     }
 
+    /** A value of a document in which it stands at a path (JSON Pointer). */
+    public static function at(mixed $value, string $path): self
+    {
+        return new self($value, $path);
+    }
+
     /**
      * @param int $limit bytes a document may have
      * @throws DocumentRefused when the text is too long or is not JSON
@@ -64,7 +70,7 @@ final readonly class Node
         }
         foreach (array_keys($this->value) as $name) {
             if (!in_array((string) $name, $known, true)) {
-                throw $this->at((string) $name)->refused(Reason::FieldUnknown, 'is not a known field; known here are ' . implode(', ', $known) . '.');
+                throw $this->missing((string) $name)->refused(Reason::FieldUnknown, 'is not a known field; known here are ' . implode(', ', $known) . '.');
             }
         }
 
@@ -74,7 +80,7 @@ final readonly class Node
     /** @throws DocumentRefused when the field is missing */
     public function field(string $name): self
     {
-        return $this->optional($name) ?? throw $this->at($name)->refused(Reason::FieldMissing, 'is missing.');
+        return $this->optional($name) ?? throw $this->missing($name)->refused(Reason::FieldMissing, 'is missing.');
     }
 
     public function optional(string $name): ?self
@@ -239,6 +245,22 @@ final readonly class Node
     }
 
     /**
+     * The name of something of the house style, which stands here in the place of a value: `@name`; null where the value itself does.
+     *
+     * @throws DocumentRefused where it begins as one and is none
+     */
+    public function styleName(): ?string
+    {
+        if (!is_string($this->value) || !str_starts_with($this->value, '@')) {
+            return null;
+        }
+
+        return preg_match('/' . Field::STYLE_NAME . '/D', $this->value) === 1
+            ? substr($this->value, 1)
+            : throw $this->refused(Reason::ValueRange, sprintf('is %s; a name of the house style is @ and small letters, figures and dashes, a letter first.', $this->shown()));
+    }
+
+    /**
      * What is to be done, by the word in "do", with no field but its own.
      *
      * @param array<string, list<string>> $acts the fields of each act
@@ -261,7 +283,7 @@ final readonly class Node
         }
     }
 
-    private function at(string $name): self
+    private function missing(string $name): self
     {
         return new self(null, $this->pathTo($name));
     }

@@ -21,6 +21,10 @@ enum Role
     case Colour;
     /** The family of a type face. */
     case Face;
+    /** How words are set: face, size and weight, which go together. */
+    case Type;
+    /** The id of a house style. */
+    case Style;
     case Media;
     /** The id of another element of the same layout. */
     case Element;

@@ -15,7 +15,11 @@ use UpperPane\Core\Document\Refused;
 use UpperPane\Core\Finding\Finding;
 use UpperPane\Core\Geometry\Size;
 use UpperPane\Core\Layout\Kind\Composable;
+use UpperPane\Core\Layout\Kind\Element;
+use UpperPane\Core\Layout\Kind\WrittenElement;
 use UpperPane\Core\Layout\Kind\Zone\PlayingZone;
+use UpperPane\Core\Layout\Style\StyleNames;
+use UpperPane\Core\Layout\Style\Styling;
 use UpperPane\Core\Layout\Told\Reading;
 use UpperPane\Core\Layout\Told\RowTeller;
 use UpperPane\Core\Media\Media;
@@ -117,19 +121,16 @@ final class Composer
     {
         [$this->mentions, $this->way] = [0, [$layout->id]];
         $elements = [];
+        $styling = Styling::on($layout->canvas, $this->surroundings);
         try {
             foreach ($layout->elements as $place => $element) {
-                $elements[] = match (true) {
-                    ($before->elements[$place] ?? null) === $element => $composed->elements[$place],
-                    $element instanceof Composable => $element->composed($this, "/elements/$place"),
-                    default => $element,
-                };
+                $elements[] = ($before->elements[$place] ?? null) === $element ? $composed->elements[$place] : $this->element($element, $styling, "/elements/$place");
             }
         } finally {
             $this->way = [];
         }
 
-        return Composed::of($layout->id, $layout->name, $layout->canvas, $layout->background, $elements, $layout->recipe, $composed->variants, '', $this->whens($layout, ''));
+        return Composed::of($layout->id, $layout->name, $layout->canvas, $layout->styledBackground($styling, ''), $elements, $layout->recipe, $composed->variants, '', $this->whens($layout, ''));
     }
 
     /** @throws Refused where a ref means nothing, closes a cycle, what it means cannot be read, or a bound is passed */
@@ -148,6 +149,7 @@ final class Composer
     public function playlist(Playlist $list, ?Size $canvas = null, string $zone = 'whole'): Composed
     {
         $canvas ??= Size::px(1920, 1080);
+        $list = $this->styled($list);
 
         return Composed::fullScreen($list->id ?? '', $list->name ?? '', $canvas, PlayingZone::whole($canvas, $list, $this, $zone));
     }
@@ -312,7 +314,7 @@ final class Composer
     /** @throws DocumentRefused where the library has no such playlist, or one that cannot be read */
     private function read(string $playlist, string $path): Playlist
     {
-        return $this->within('playlist', $playlist, $path, fn (): Playlist => $this->library->playlist($playlist) ?? throw self::unknown('playlist', $playlist, $path));
+        return $this->within('playlist', $playlist, $path, fn (): Playlist => $this->styled($this->library->playlist($playlist) ?? throw self::unknown('playlist', $playlist, $path)));
     }
 
     /** @throws DocumentRefused also where layouts contain each other in a cycle, or too deep */
@@ -363,6 +365,9 @@ final class Composer
         [$outer, $this->way] = [$this->way, $way];
         try {
             $variants = [];
+            if ($layout->variants !== []) {
+                $layout->checkNames(Styling::on($layout->canvas, $this->surroundings), $path);
+            }
             foreach (array_keys($layout->variants) as $variant) {
                 $variants[(string) $variant] = $this->plain($layout->seenAs((string) $variant), $path);
             }
@@ -377,11 +382,27 @@ final class Composer
     private function plain(Layout $layout, string $path, array $variants = []): Composed
     {
         $elements = [];
+        $styling = Styling::on($layout->canvas, $this->surroundings);
         foreach ($layout->elements as $place => $element) {
-            $elements[] = $element instanceof Composable ? $element->composed($this, "$path/elements/$place") : $element;
+            $elements[] = $this->element($element, $styling, "$path/elements/$place");
         }
 
-        return Composed::of($layout->id, $layout->name, $layout->canvas, $layout->background, $elements, $layout->recipe, $variants, $path, $this->whens($layout, $path));
+        return Composed::of($layout->id, $layout->name, $layout->canvas, $layout->styledBackground($styling, $path), $elements, $layout->recipe, $variants, $path, $this->whens($layout, $path));
+    }
+
+    private function element(WrittenElement $element, Styling $styling, string $path): Element
+    {
+        $styled = $element->styled($styling, $path);
+
+        return $styled instanceof Composable ? $styled->composed($this, $path) : $styled;
+    }
+
+    /** A list with the marks of the house style that it names. */
+    private function styled(Playlist $list): Playlist
+    {
+        return $list->namesMarks()
+            ? Playlist::fromNode(Node::root(StyleNames::replaced(Playlist::fields(), $list->toArray(), Styling::on(Size::px(1920, 1080), $this->surroundings), '')))
+            : $list;
     }
 
     private function mention(string $path): void

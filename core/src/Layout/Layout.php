@@ -22,6 +22,9 @@ use UpperPane\Core\Layout\Kind\HasItems;
 use UpperPane\Core\Layout\Kind\Kinds;
 use UpperPane\Core\Layout\Kind\WrittenElement;
 use UpperPane\Core\Layout\Kind\Zone\Zone;
+use UpperPane\Core\Layout\Style\StyleNames;
+use UpperPane\Core\Layout\Style\Styling;
+use UpperPane\Core\Layout\Type\TextStyle;
 
 /**
  * A composition on a fixed canvas as a document says it: its elements, the first lowest. What it refers to is named, not known (Composer).
@@ -315,6 +318,37 @@ final readonly class Layout
         return array_map(static fn (WrittenElement $element): string => $element->id(), $this->elements);
     }
 
+    // --- house style ----------------------------------------------------------------------------
+
+    /** @throws DocumentRefused where it is a name that means nothing */
+    public function styledBackground(Styling $styling, string $path): Colour
+    {
+        $given = $this->given['background'] ?? null;
+        $name = is_array($given) ? StyleNames::name($given['color'] ?? null) : null;
+
+        return $name === null ? $this->background : $styling->colour($name, "$path/background/color");
+    }
+
+    /**
+     * That every name in it means something, in its variants too.
+     *
+     * @param string $path JSON Pointer to the layout
+     * @throws DocumentRefused
+     */
+    public function checkNames(Styling $styling, string $path): void
+    {
+        $this->styledBackground($styling, $path);
+        foreach ($this->elements as $place => $element) {
+            $element->styled($styling, "$path/elements/$place");
+        }
+        foreach (array_values($this->variants) as $number => $variant) {
+            foreach ($variant->places as $id => $place) {
+                $name = StyleNames::name($place['size_px']);
+                $name === null ? null : $styling->sizePx($name, TextStyle::FAMILY, TextStyle::WEIGHT, "$path/variants/$number/places/$id/size_px");
+            }
+        }
+    }
+
     // --- variants -------------------------------------------------------------------------------
 
     /** One of its variants as a layout of its own; without one, itself without any. */
@@ -403,7 +437,7 @@ final readonly class Layout
     {
         $places = [];
         foreach ($arranged->elements as $element) {
-            $places[$element->id()] = ['rect' => $element->rect(), 'size_px' => self::typePx($element)];
+            $places[$element->id()] = ['rect' => $element->rect(), 'size_px' => self::typeSize($element)];
         }
 
         return Variant::of($id, $arranged->canvas, $arranged->recipe, $places, $arranged->guides);
@@ -416,27 +450,31 @@ final readonly class Layout
      */
     private static function shared(WrittenElement $element, WrittenElement $seen, array $absent): WrittenElement
     {
-        $shared = self::arranged($seen, $element->rect(), self::typePx($element));
+        $shared = self::arranged($seen, $element->rect(), self::typeSize($element));
         $named = array_filter($element::fields()->collected($element->toArray(), Role::Element), is_string(...));
         $kept = array_diff_key($element->toArray(), $element->withoutRefsBeyond(...array_diff($named, $absent))->toArray());
 
         return $shared->changed($kept);
     }
 
-    private static function arranged(WrittenElement $element, Rect $rect, ?float $sizePx): WrittenElement
+    private static function arranged(WrittenElement $element, Rect $rect, float|string|null $sizePx): WrittenElement
     {
         $style = $element->toArray()['style'] ?? null;
 
         return $element->changed(['rect' => $rect->toArray()] + (is_array($style) && $sizePx !== null ? ['style' => array_replace($style, ['size_px' => $sizePx])] : []));
     }
 
-    /** The size of the type of an element, px; null where it has none. */
-    public static function typePx(WrittenElement $element): ?float
+    /** The size of the type of an element, px, or the name that it has in the house style; null where it has none. */
+    public static function typeSize(WrittenElement $element): float|string|null
     {
         $style = $element->toArray()['style'] ?? null;
         $size = is_array($style) ? $style['size_px'] ?? null : null;
 
-        return is_int($size) || is_float($size) ? (float) $size : null;
+        return match (true) {
+            is_int($size), is_float($size) => (float) $size,
+            is_string($size) => $size,
+            default => null,
+        };
     }
 
     private static function groupOf(WrittenElement $element): ?string

@@ -7,6 +7,7 @@ namespace UpperPane\Core\Layout;
 use UpperPane\Core\Data\Feeds;
 use UpperPane\Core\Display\Display;
 use UpperPane\Core\Layout\Kind\Code\CodeMaker;
+use UpperPane\Core\Layout\Style\Styles;
 use UpperPane\Core\Media\Swatches;
 use UpperPane\Core\Text\FaceMetrics;
 
@@ -21,6 +22,7 @@ final readonly class Surroundings
      * @param ?Display $display that it is seen on, and from where; null for none
      * @param int $atMs the instant at which it is looked at, Unix ms
      * @param ?Feeds $feeds what the sources of data have told; null for none
+     * @param Styles $styles the house style that rules
      */
     public function __construct(
         public string $timezone = 'UTC',
@@ -30,28 +32,34 @@ final readonly class Surroundings
         public ?Display $display = null,
         public int $atMs = 0,
         public ?Feeds $feeds = null,
+        public Styles $styles = new Styles(),
     ) {
     }
 
     public function fed(Feeds $feeds): self
     {
-        return new self($this->timezone, $this->faces, $this->codes, $this->swatches, $this->display, $this->atMs, $feeds);
+        return new self($this->timezone, $this->faces, $this->codes, $this->swatches, $this->display, $this->atMs, $feeds, $this->styles);
+    }
+
+    public function styled(Styles $styles): self
+    {
+        return new self($this->timezone, $this->faces, $this->codes, $this->swatches, $this->display, $this->atMs, $this->feeds, $styles);
     }
 
     public function in(string $timezone): self
     {
-        return new self($timezone, $this->faces, $this->codes, $this->swatches, $this->display, $this->atMs, $this->feeds);
+        return new self($timezone, $this->faces, $this->codes, $this->swatches, $this->display, $this->atMs, $this->feeds, $this->styles);
     }
 
     /** @param int $atMs Unix ms */
     public function at(int $atMs): self
     {
-        return new self($this->timezone, $this->faces, $this->codes, $this->swatches, $this->display, $atMs, $this->feeds);
+        return new self($this->timezone, $this->faces, $this->codes, $this->swatches, $this->display, $atMs, $this->feeds, $this->styles);
     }
 
     /** On a display, in its time zone; on none, with the time zone as it is. */
     public function on(?Display $display): self
     {
-        return new self($display->timezone ?? $this->timezone, $this->faces, $this->codes, $this->swatches, $display, $this->atMs, $this->feeds);
+        return new self($display->timezone ?? $this->timezone, $this->faces, $this->codes, $this->swatches, $display, $this->atMs, $this->feeds, $this->styles);
     }
 }

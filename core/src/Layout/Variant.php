@@ -24,21 +24,22 @@ final readonly class Variant
     public const MOST = 20;
 
     /**
-     * @param array<string, array{rect: Rect, size_px: ?float}> $places by id of the element
+     * @param array<string, array{rect: Rect, size_px: float|string|null}> $places by id of the element
      * @param array<string, mixed> $given as it stands in its layout
      */
     private function __construct(public string $id, public Size $canvas, public ?Recipe $recipe, public array $places, public Guides $guides, private array $given)
     {
     }
 
-    /** @param array<string, array{rect: Rect, size_px: ?float}> $places by id of the element */
+    /** @param array<string, array{rect: Rect, size_px: float|string|null}> $places by id of the element */
     public static function of(string $id, Size $canvas, ?Recipe $recipe, array $places, Guides $guides): self
     {
         return new self($id, $canvas, $recipe, $places, $guides, [
             'id' => $id,
             'canvas' => $canvas->toArray(),
             'places' => array_map(
-                static fn (array $place): array => ['rect' => $place['rect']->toArray()] + ($place['size_px'] === null ? [] : ['size_px' => Box::figure($place['size_px'])]),
+                static fn (array $place): array => ['rect' => $place['rect']->toArray()]
+                    + ($place['size_px'] === null ? [] : ['size_px' => is_string($place['size_px']) ? $place['size_px'] : Box::figure($place['size_px'])]),
                 $places,
             ),
         ] + ($recipe === null ? [] : ['recipe' => $recipe->toArray()]) + $guides->toArray());
@@ -53,7 +54,10 @@ final readonly class Variant
             'id' => Field::id()->required(),
             'canvas' => Field::object(Size::fields())->required(),
             'recipe' => Field::object(Recipe::fields()),
-            'places' => Field::map(Field::object(Fields::of(['rect' => Field::object(Rect::fields())->required(), 'size_px' => Field::number(1, 100_000)])->named('Place')))->required(),
+            'places' => Field::map(Field::object(Fields::of([
+                'rect' => Field::object(Rect::fields())->required(),
+                'size_px' => Field::either(Field::number(1, 100_000), Field::pattern(Field::STYLE_NAME)),
+            ])->named('Place')))->required(),
         ])->named('Variant')->and(Guides::fields()->all());
     }
 
@@ -72,7 +76,9 @@ final readonly class Variant
             if (!isset($known[$id])) {
                 throw $place->refused(Reason::RefUnknown, 'is no element of this layout.');
             }
-            $places[$id] = ['rect' => Rect::fromNode($place->field('rect')), 'size_px' => $place->optional('size_px')?->number(1, 100_000, 'px')];
+            $size = $place->optional('size_px');
+            $named = $size?->styleName();
+            $places[$id] = ['rect' => Rect::fromNode($place->field('rect')), 'size_px' => $named === null ? $size?->number(1, 100_000, 'px') : "@$named"];
         }
 
         return new self(

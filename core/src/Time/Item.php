@@ -11,7 +11,6 @@ use UpperPane\Core\Document\Fields;
 use UpperPane\Core\Document\Node;
 use UpperPane\Core\Document\Reason;
 use UpperPane\Core\Document\Refused;
-use UpperPane\Core\Document\Role;
 use UpperPane\Core\Geometry\FitMode;
 use UpperPane\Core\Media\Media;
 
@@ -58,7 +57,7 @@ final readonly class Item
 
         return $fields ??= Fields::of([
             'id' => Field::id()->required(),
-            'media' => Field::object(Media::fields(), Role::Media),
+            'media' => Media::field(),
             'layout' => Field::layout(),
             'duration_ms' => Field::int(1),
             'lasts' => Field::oneOf(...array_column(Lasts::cases(), 'value')),
@@ -97,7 +96,7 @@ final readonly class Item
         $media = $layout === null ? Media::fromNode($node->field('media')) : null;
         $durationMs = $node->optional('duration_ms')?->int(1, unit: 'ms');
         $lasts = ($field = $node->optional('lasts')) ? Lasts::from($field->oneOf(...array_column(Lasts::cases(), 'value'))) : null;
-        if ($media !== null && !$media->isFilm() && $durationMs === null && in_array($lasts, [null, Lasts::Own], true)) {
+        if ($media !== null && !$media->isNamed && !$media->isFilm() && $durationMs === null && in_array($lasts, [null, Lasts::Own], true)) {
             throw $lasts === null
                 ? self::missing($node, sprintf('is missing: the picture "%s" has no length of its own.', $media->name))
                 : $node->field('lasts')->refused(Reason::ValueUnknown, sprintf('is "own", but the picture "%s" has no length of its own.', $media->name));

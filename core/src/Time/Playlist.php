@@ -153,6 +153,18 @@ final readonly class Playlist
         ]);
     }
 
+    /** Whether marks of the house style stand in the place of media in it; what stands in layouts within it is another matter. */
+    public function namesMarks(): bool
+    {
+        foreach ($this->all() as $item) {
+            if ($item->media?->isNamed === true) {
+                return true;
+            }
+        }
+
+        return $this->standby?->media?->isNamed === true;
+    }
+
     /** Whether extras are put in between. */
     public function isInterleaved(): bool
     {

@@ -28,7 +28,7 @@ final readonly class Standby
                 Field::id(Role::LayoutId),
             )->required()])),
             Field::object(Fields::of(['playlist' => Field::id(Role::PlaylistId)->required()])),
-            Field::object(Fields::of(['media' => Field::either(Field::object(Media::fields(), Role::Media), Field::text(1, 200, Role::MediaId))->required()])),
+            Field::object(Fields::of(['media' => Field::either(Media::field(), Field::text(1, 200, Role::MediaId))->required()])),
         )->named('Standby');
     }
 

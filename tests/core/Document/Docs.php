@@ -17,6 +17,7 @@ use UpperPane\Core\Handover\WorkFacts;
 use UpperPane\Core\Layout\Check\Check;
 use UpperPane\Core\Layout\Checks;
 use UpperPane\Core\Layout\Layout;
+use UpperPane\Core\Layout\Style\HouseStyle;
 use UpperPane\Core\Media\MediaFindings;
 use UpperPane\Core\Playback\Base;
 use UpperPane\Core\Playback\Report\Report;
@@ -38,6 +39,7 @@ final class Docs
             'formats/report.schema.json' => self::schema('report', 'Report ' . Report::FORMAT, Report::fields()->schema()),
             'formats/rows.schema.json' => self::schema('rows', 'Rows ' . Rows::FORMAT, Rows::ofFile()->schema()),
             'formats/source.schema.json' => self::schema('source', 'Source ' . Source::FORMAT, Source::fields()->schema()),
+            'formats/style.schema.json' => self::schema('style', 'House style ' . HouseStyle::FORMAT, HouseStyle::fields()->schema()),
             'formats/sheet.schema.json' => self::schema('sheet', 'Sheet ' . Sheet::FORMAT, self::sheet()),
             'formats/schedule.schema.json' => self::schema('schedule', 'Schedule ' . Schedule::FORMAT, Schedule::fields()->schema()),
         ];

@@ -9,6 +9,7 @@ import RowsFields from '../Data/RowsFields.vue'
 import WhenFields from '../Data/WhenFields.vue'
 import { seconds } from '../ui/format'
 import LocalField from '../ui/LocalField.vue'
+import { mediaOf } from '../Layout/named'
 
 type How = 'stated' | 'own' | 'leader' | 'endless'
 
@@ -33,7 +34,7 @@ async function copyInto(id: string) {
 }
 const kind = computed(() => props.item.transition?.kind ?? 'cut')
 const moves = computed(() => kind.value === 'push' || kind.value === 'wipe')
-const isFilm = computed(() => props.item.media?.length_ms !== undefined)
+const isFilm = computed(() => props.item.media !== undefined && mediaOf(props.item.media).length_ms !== undefined)
 /** In words, for what it may last by the core. */
 const WORDS = computed<Record<How, string>>(() => ({
   stated: 'so many seconds',

@@ -14,6 +14,7 @@ import { vKept } from '../ui/kept'
 import FitOffers from './FitOffers.vue'
 import { type ItemAct, itemActs, withItem } from './itemEdits'
 import ItemTimes from './ItemTimes.vue'
+import { mediaOf } from '../Layout/named'
 
 /** What plays, in order: the same editor in a zone's ledger and for a playlist of its own. */
 const props = defineProps<{
@@ -98,22 +99,25 @@ async function lasts(index: number, event: Event) {
   if (trouble.value === '' && item) field.value = shownDuration(item)
 }
 
-const shownDuration = (item: Item) => String((item.duration_ms ?? item.media?.length_ms ?? 0) / 1000)
+const ownOf = (item: Item) => (item.media ? mediaOf(item.media) : undefined)
+const shownDuration = (item: Item) => String((item.duration_ms ?? ownOf(item)?.length_ms ?? 0) / 1000)
 const factsOf = (item: Item) => {
-  if (!item.media) {
+  const media = ownOf(item)
+  if (!media) {
     const canvas = layoutOf(item)?.canvas
     return canvas ? `layout, ${size(canvas)}` : 'layout'
   }
-  return `${item.media.length_ms ? `film ${seconds(item.media.length_ms)}` : 'picture'}, ${size(item.media)}`
+  return `${media.length_ms ? `film ${seconds(media.length_ms)}` : 'picture'}, ${size(media)}`
 }
 const misfit = (item: Item) => props.findings?.find((f) => f.code === 'item.aspect' && f.measure?.item === item.id)
 const nameOf = (item: Item) =>
-  item.media?.name ?? layoutOf(item)?.name ?? (item.layout && 'name' in item.layout ? item.layout.name : refOfItem(item)) ?? item.id
+  ownOf(item)?.name ?? layoutOf(item)?.name ?? (item.layout && 'name' in item.layout ? item.layout.name : refOfItem(item)) ?? item.id
+const thumbnailOf = (item: Item) => props.media[ownOf(item)?.id ?? '']?.thumbnail ?? null
 /** How it ends, where that is no figure that can be typed. */
 const lastsWords = (item: Item) => {
   if (item.lasts === 'endless' && item.duration_ms === undefined) return 'without end'
   if (props.follows) return 'with its leader'
-  if (item.duration_ms !== undefined || item.media?.length_ms !== undefined) return ''
+  if (item.duration_ms !== undefined || ownOf(item)?.length_ms !== undefined) return ''
   return item.layout ? 'its own loop' : ''
 }
 </script>
@@ -130,7 +134,7 @@ const lastsWords = (item: Item) => {
           @keydown.up.prevent="act({ do: 'move', item: item.id, by: -1 })"
           @keydown.down.prevent="act({ do: 'move', item: item.id, by: 1 })"
         >
-          <img v-if="item.media?.id && media[item.media.id]?.thumbnail" :src="media[item.media.id]!.thumbnail!" alt="" draggable="false" />
+          <img v-if="thumbnailOf(item)" :src="thumbnailOf(item)!" alt="" draggable="false" />
         </button>
         <div class="what">
           <button type="button" class="name" :title="`Show ${nameOf(item)} on the pane`" @click="emit('goto', item.id)">

@@ -3,6 +3,7 @@ import type { Standby } from '../formats/layout'
 import type { Booking, Played, Schedule as ScheduleDocument } from '../formats/schedule'
 import { api } from '../ui/api'
 import type { Finding, Fix } from '../ui/shelf'
+import { mediaOf } from '../Layout/named'
 
 export const RANKS = ['takeover', 'dated', 'weekly', 'everyday'] as const satisfies Rank[]
 export type Rank = Booking['rank']
@@ -56,7 +57,7 @@ export const standbyKey = (standby: Standby): string =>
   'layout' in standby
     ? `layout:${typeof standby.layout === 'string' ? standby.layout : standby.layout.ref}`
     : 'media' in standby
-      ? `media:${typeof standby.media === 'string' ? standby.media : (standby.media.id ?? standby.media.name)}`
+      ? `media:${typeof standby.media === 'string' ? standby.media : (mediaOf(standby.media).id ?? mediaOf(standby.media).name)}`
       : keyOf(standby)
 export const keyOf = (played: Played): string => Object.entries(played).map(([kind, id]) => `${kind}:${id}`)[0]!
 export const playedOf = (key: string): Played => {

@@ -462,7 +462,7 @@ final readonly class Arrangement
             $next = $element->scaled($rect, $scaled ? $places->factor($element) : 1.0);
             $elements[] = $next;
             $words = $element->rect()->size()->equals($rect->size()) ? [] : [sprintf('%s becomes %s px', $element->rect()->size(), $rect->size())];
-            [$type, $before] = [Layout::typePx($next), Layout::typePx($element)];
+            [$type, $before] = [Layout::typeSize($next), Layout::typeSize($element)];
             if ($type !== null && $before !== null && $type !== $before) {
                 $words[] = sprintf('type of %s px becomes %s px', $before, $type);
             }

@@ -10,6 +10,8 @@ use UpperPane\Core\Document\Reason;
 use UpperPane\Core\Document\Role;
 use UpperPane\Core\Geometry\Box;
 use UpperPane\Core\Geometry\Rect;
+use UpperPane\Core\Layout\Style\StyleNames;
+use UpperPane\Core\Layout\Style\Styling;
 use UpperPane\Core\Time\When;
 
 /** A written element that has a Head, and what follows from the fields of its kind. */
@@ -108,6 +110,13 @@ trait ElementHead
         $group = $given['group'] ?? null;
 
         return static::fromNode(Node::root(array_replace($given, ['id' => $elements[$this->head->id] ?? $this->head->id], is_string($group) ? ['group' => $groups[$group] ?? $group] : [])));
+    }
+
+    public function styled(Styling $styling, string $path): static
+    {
+        return StyleNames::mayStandIn($this->head->given)
+            ? static::fromNode(Node::at(StyleNames::replaced(self::fields(), $this->head->given, $styling, $path), $path))
+            : $this;
     }
 
     public function withoutRefsBeyond(string ...$ids): static

@@ -10,6 +10,7 @@ use UpperPane\Core\Document\Node;
 use UpperPane\Core\Document\Refused;
 use UpperPane\Core\Geometry\Rect;
 use UpperPane\Core\Geometry\Size;
+use UpperPane\Core\Layout\Style\Styling;
 use UpperPane\Core\Time\When;
 
 /** An element as a document says it: read once, and written back as it was read. A new kind implements this and has a line in Kinds. */
@@ -65,6 +66,14 @@ interface WrittenElement extends Element
      * @throws DocumentRefused
      */
     public function renamed(array $elements, array $groups): static;
+
+    /**
+     * The same with what the names of the house style in it mean.
+     *
+     * @param string $path JSON Pointer to the element
+     * @throws DocumentRefused where one of them means nothing
+     */
+    public function styled(Styling $styling, string $path): static;
 
     /** The same without what it says of elements that are not among these, such as its leader. */
     public function withoutRefsBeyond(string ...$ids): static;

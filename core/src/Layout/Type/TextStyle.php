@@ -17,6 +17,10 @@ use UpperPane\Core\Geometry\Size;
 /** How a text is set: face, size in canvas px, weight 100 to 900, colour, alignment, line height as a multiple of the size; outline, plate and shadow. */
 final readonly class TextStyle
 {
+    /** In which words are set that say no family. */
+    public const FAMILY = 'Inter';
+    public const WEIGHT = 400;
+
     private function __construct(
         public string $family,
         public float $sizePx,
@@ -38,7 +42,7 @@ final readonly class TextStyle
 
         return $fields ??= Fields::of([
             'family' => Field::text(1, 200, Role::Face),
-            'size_px' => Field::number(1, 100_000, Role::TypePx)->required(),
+            'size_px' => Field::typeSize()->required(),
             'weight' => Field::int(100, 900),
             'color' => Field::colour(),
             'align' => Field::oneOf('start', 'center', 'end'),
@@ -50,6 +54,11 @@ final readonly class TextStyle
         ])->named('Style');
     }
 
+    public static function field(): Field
+    {
+        return Field::object(self::fields(), Role::Type);
+    }
+
     /**
      * White type of the house that takes up a share of a box, and no more than a twelfth of the canvas is high.
      *
@@ -57,7 +66,7 @@ final readonly class TextStyle
      */
     public static function begun(Rect $rect, Size $canvas, float $share): array
     {
-        return ['family' => 'Inter', 'size_px' => max(12, (int) round(min($share * $rect->height, $canvas->height / 12))), 'weight' => 600, 'color' => '#ffffff'];
+        return ['family' => self::FAMILY, 'size_px' => max(12, (int) round(min($share * $rect->height, $canvas->height / 12))), 'weight' => 600, 'color' => '#ffffff'];
     }
 
     /**
@@ -69,15 +78,20 @@ final readonly class TextStyle
         return self::fromNode(Node::root($fields));
     }
 
-    /** @throws DocumentRefused */
+    /**
+     * What the house style names stands for something until that is known (Layout\Style): type of 1 px, in the first face of the house.
+     *
+     * @throws DocumentRefused
+     */
     public static function fromNode(Node $node): self
     {
         $node->object(...self::fields()->names());
+        [$family, $size] = [$node->optional('family'), $node->field('size_px')];
 
         return new self(
-            $node->optional('family')?->text() ?? 'Inter',
-            $node->field('size_px')->number(1, 100_000, 'px'),
-            $node->optional('weight')?->int(100, 900) ?? 400,
+            $family === null || $family->styleName() !== null ? self::FAMILY : $family->text(),
+            $size->styleName() !== null ? 1.0 : $size->number(1, 100_000, 'px'),
+            $node->optional('weight')?->int(100, 900) ?? self::WEIGHT,
             ($color = $node->optional('color')) ? Colour::fromNode($color) : Colour::black(),
             $node->optional('align')?->oneOf('start', 'center', 'end') ?? 'start',
             $node->optional('valign')?->oneOf('top', 'middle', 'bottom') ?? 'top',

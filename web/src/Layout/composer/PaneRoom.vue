@@ -16,6 +16,7 @@ import OwnGuides from './OwnGuides.vue'
 import { usePaneHands } from './paneHands'
 import { usePaneScale } from './paneScale'
 import Rulers from './Rulers.vue'
+import { typePx } from '../named'
 
 /** The pane: what is shown at the instant, and the hands that move and size it. */
 const props = defineProps<{
@@ -277,7 +278,7 @@ const mmOfRulers = computed(() => (inMm.value ? (props.analysis?.mm_per_px ?? nu
         width: `${place(edited.rect).width}px`,
         height: `${place(edited.rect).height}px`,
         fontFamily: edited.style.family,
-        fontSize: `${edited.style.size_px * scale}px`,
+        fontSize: `${(typePx(edited.style) ?? 16 / scale) * scale}px`,
         fontWeight: edited.style.weight,
         lineHeight: edited.style.line_height ?? 1.2,
       }"

@@ -4,6 +4,7 @@ import { type ItemAct } from '../../Time/itemEdits'
 import { seconds } from '../../ui/format'
 import { vKept } from '../../ui/kept'
 import { type ZoneElement, useDesigns } from '../designs'
+import { mediaOf } from '../named'
 
 /** The item that is picked in the tide table: how long it lasts, typed, and its place in the order. */
 const props = defineProps<{ zone: ZoneElement; item: string; name: string; leader: string | null }>()
@@ -15,7 +16,8 @@ const saved = computed(() => ('ref' in list.value ? list.value.ref : null))
 const items = computed(() => ('items' in list.value ? list.value.items : []))
 const index = computed(() => items.value.findIndex((i) => i.id === props.item))
 const one = computed(() => items.value[index.value] ?? null)
-const length = computed(() => one.value?.duration_ms ?? one.value?.media?.length_ms ?? null)
+const own = computed(() => (one.value?.media ? mediaOf(one.value.media).length_ms : undefined))
+const length = computed(() => one.value?.duration_ms ?? own.value ?? null)
 
 const typed = (event: Event) => emit('act', { do: 'last', item: props.item, typed: (event.target as HTMLInputElement).value })
 const step = (by: 1 | -1) => emit('act', { do: 'move', item: props.item, by })
@@ -36,7 +38,7 @@ const step = (by: 1 | -1) => emit('act', { do: 'move', item: props.item, by })
           :aria-label="`How long ${name} lasts, s`"
           @change="typed"
         />
-        s<template v-if="one.media?.length_ms && one.media.length_ms !== length"> of {{ seconds(one.media.length_ms) }}</template></label
+        s<template v-if="own && own !== length"> of {{ seconds(own) }}</template></label
       >
       <span v-else class="soft">{{ one.lasts === 'endless' ? 'without end' : 'as long as its loop' }}</span>
       <button type="button" class="btn btn-link btn-sm p-0" :disabled="index === 0" @click="step(-1)">earlier</button>

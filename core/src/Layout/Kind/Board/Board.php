@@ -93,7 +93,7 @@ final readonly class Board implements WrittenElement, Composable
             'continued' => Field::object(Fields::of([
                 'text' => Field::text(0, 1_000, Role::Words)->required(),
                 'rect' => Field::object(Rect::growing())->required(),
-                'style' => Field::object(TextStyle::fields())->required(),
+                'style' => TextStyle::field()->required(),
             ])->named('BoardContinued'))->saying('a message that is told where there are several pages'),
             'stale' => Field::either(Field::object($elements->and(['elements' => Kinds::innerField()->required()])->named('BoardStale')), Field::oneOf('mark'))
                 ->saying('what is done about data that are too old: their age is told, or this stands there'),

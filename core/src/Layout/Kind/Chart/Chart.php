@@ -84,7 +84,7 @@ final readonly class Chart implements WrittenElement, HasWords, Composable, Comp
             'named' => Field::text(1, 1_000, Role::Words)->saying('ICU MessageFormat over the fields of a row, by which it is named'),
             'value' => Field::pattern(RowField::NAME)->required(),
             'axis' => Field::object(Axis::fields()),
-            'style' => Field::object(TextStyle::fields())->required(),
+            'style' => TextStyle::field()->required(),
             'colours' => Field::list(Field::colour(), 50)->saying('in turn'),
             'labels' => Field::bool()->saying('whether rows are named; they are unless it says false'),
         ]);

@@ -58,7 +58,7 @@ final readonly class Clock implements WrittenElement, HasWords, SeamSensitive, D
             'pattern' => Field::text()->saying('Unicode date pattern (UTS 35); for a time that is left d, H, m and s'),
             'locale' => Field::text(1, 40),
             'timezone' => Field::text(1, 80)->saying('of the tz database; without it that of the display'),
-            'style' => Field::object(TextStyle::fields()),
+            'style' => TextStyle::field(),
             'dial' => Field::object(Dial::fields()),
             'until' => Field::text(1, 40)->saying('instant, UTC: the time that is left until then is told'),
             'after' => Field::text(0, 200, Role::Words)->saying('what is said then'),

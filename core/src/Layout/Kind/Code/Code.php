@@ -82,7 +82,7 @@ final readonly class Code implements WrittenElement, HasWords, SeamSensitive, De
 
     private static function captionFields(): Fields
     {
-        return Fields::of(['text' => Field::text(1, 200, Role::Words)->required(), 'style' => Field::object(TextStyle::fields())->required()])->named('Caption');
+        return Fields::of(['text' => Field::text(1, 200, Role::Words)->required(), 'style' => TextStyle::field()->required()])->named('Caption');
     }
 
     public static function begun(Rect $rect, Size $canvas): array

@@ -78,10 +78,10 @@ final readonly class Picture implements WrittenElement, HasMedia, FitsContent, P
 
         return $fields ??= Fields::of([
             'media' => Field::either(
-                Field::object(Media::fields(), Role::Media),
+                Media::field(),
                 Field::object(Fields::of([
                     'field' => Field::pattern(RowField::NAME)->required()->saying('of a row of data, whose value means the picture'),
-                    'standby' => Field::object(Media::fields(), Role::Media)->required()->saying('where it means none'),
+                    'standby' => Media::field()->required()->saying('where it means none'),
                 ])->named('FieldMedia')),
             )->required(),
             'rows' => Field::object(Rows::fields())->saying('of data, the first of which has the picture; without them it is the row of the part or item in which it stands'),
@@ -126,7 +126,7 @@ final readonly class Picture implements WrittenElement, HasMedia, FitsContent, P
         if ($cut !== null && $field !== null) {
             throw $cut->refused(Reason::FieldUnknown, 'stands beside a picture that a row means: each of them has another size.');
         }
-        if ($cut !== null && $crop !== null && !Rect::whole($media->size)->contains($crop)) {
+        if ($cut !== null && $crop !== null && !$media->isNamed && !Rect::whole($media->size)->contains($crop)) {
             throw $cut->refused(Reason::ValueRange, sprintf('goes beyond the picture, which has %s px.', $media->size));
         }
 

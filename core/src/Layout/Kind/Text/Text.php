@@ -75,7 +75,7 @@ final readonly class Text implements WrittenElement, HasWords, SeamSensitive, De
 
         return $fields ??= Fields::of([
             'text' => Field::text(0, self::LONGEST, Role::Words)->required(),
-            'style' => Field::object(TextStyle::fields())->required(),
+            'style' => TextStyle::field()->required(),
             ...self::messageFields(),
             'marks' => Field::list(Field::object(StyledSpan::fields()), 500)
                 ->saying('parts set otherwise, in order, none over another; characters [from, to) as Unicode code points, a line end counts as one'),

@@ -71,7 +71,7 @@ final readonly class Ticker implements WrittenElement, HasWords, Describes, Comp
 
         return $fields ??= Fields::of([
             'text' => Field::text(0, 20_000, Role::Words)->required(),
-            'style' => Field::object(TextStyle::fields())->required(),
+            'style' => TextStyle::field()->required(),
             ...self::messageFields(),
             'separator' => Field::text(0, 100)->saying('between the rows that are told'),
             'speed_px_s' => Field::number(1, 100_000, Role::Speed),

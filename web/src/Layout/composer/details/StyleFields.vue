@@ -5,6 +5,7 @@ import type { Style } from '../../designs'
 import { useFaces } from '../faces'
 import FigureField from '../FigureField.vue'
 import TextSurrounds from '../TextSurrounds.vue'
+import { typePx } from '../../named'
 
 /** How words are set: face, size, colour, place in their box, and what lies around them. */
 const props = defineProps<{ style: Style; label: string; plain?: boolean }>()
@@ -22,7 +23,7 @@ const put = (part: Partial<Style>, gesture?: string) => emit('change', { ...prop
   />
   <ChoiceField label="Weight" :value="style.weight ?? 400" :options="weights(style.family)" @change="(weight) => put({ weight: Number(weight) })" />
   <label
-    >Size, px<FigureField :value="style.size_px" :least="1" :label="`size of ${label} in px`" @change="(v, g) => put({ size_px: v }, g)"
+    >Size, px<FigureField v-if="typePx(style) !== null" :value="typePx(style)!" :least="1" :label="`size of ${label} in px`" @change="(v, g) => put({ size_px: v }, g)"
   /></label>
   <ColourField label="Colour" :value="style.color ?? '#000000'" @change="(color) => put({ color }, `colour of ${label}`)" />
   <ChoiceField

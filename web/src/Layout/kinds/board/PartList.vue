@@ -9,6 +9,7 @@ import FieldGrid from '../../composer/details/FieldGrid.vue'
 import StyleFields from '../../composer/details/StyleFields.vue'
 import FigureField from '../../composer/FigureField.vue'
 import { FITS, type Fit, type Pattern, type PictureElement, type Style, type TextElement } from '../../designs'
+import { mediaOf } from '../../named'
 
 /** The parts of a board: texts with what they tell, and where each stands; one of them open, with its type. */
 type Part = Pattern['elements'][number]
@@ -131,7 +132,7 @@ const say = (one: TextElement, text: string) => put(one.id, { text, message: one
           <ChoiceField label="Its address is in" :value="fieldOf(one)" :options="fieldChoices(one)" @change="choose(one, $event)" />
           <ChoiceField label="Fit" :value="one.fit ?? 'contain'" :options="FITS" @change="(fit) => put(one.id, { fit: fit as Fit })" />
           <p class="wide m-0 standby">
-            <span class="soft">{{ fieldOf(one) ? 'standby' : 'picture' }}</span> {{ standbyOf(one).name }}
+            <span class="soft">{{ fieldOf(one) ? 'standby' : 'picture' }}</span> {{ mediaOf(standbyOf(one)).name }}
             <button type="button" class="btn btn-link btn-sm p-0" @click="pick(one)">another…</button>
           </p>
         </FieldGrid>

@@ -12,6 +12,7 @@ import { FITS, FLIPS, type Fit, type Flip, type PictureElement } from '../../des
 import { useComposer } from '../../composer/composer'
 import FigureField from '../../composer/FigureField.vue'
 import GroundField from '../../composer/details/GroundField.vue'
+import { mediaOf } from '../../named'
 
 /** A picture: how it meets its box, which part of it is shown, and how. */
 const props = defineProps<{ one: PictureElement }>()
@@ -19,16 +20,17 @@ const composer = useComposer()
 const picking = ref(false)
 const put = (part: Partial<PictureElement>, gesture?: string) => composer.edit<PictureElement>(props.one.id, part, gesture)
 /** What is seen, or what is where no row means a picture. */
-const media = computed(() => ('field' in props.one.media ? props.one.media.standby : props.one.media))
+const named = computed(() => ('field' in props.one.media ? props.one.media.standby : props.one.media))
+const media = computed(() => mediaOf(named.value))
 const field = computed(() => ('field' in props.one.media ? props.one.media.field : null))
 const { chosen, fields } = useChosen(() => props.one.rows)
 const OF_ITEM = { 'row of its item': 'the row that its item plays' }
 const crop = computed(() => props.one.crop ?? { x: 0, y: 0, width: media.value.width, height: media.value.height })
 function from(rows: RowsDocument | undefined, isOfItem = false) {
-  if (!rows && !isOfItem) return put({ media: media.value, rows: undefined })
+  if (!rows && !isOfItem) return put({ media: named.value, rows: undefined })
   const known = Object.keys(rows?.fields ?? {})
   begun = rows !== undefined && rows.source !== props.one.rows?.source
-  put({ media: { field: field.value ?? known[0] ?? 'photo', standby: media.value }, rows, crop: undefined })
+  put({ media: { field: field.value ?? known[0] ?? 'photo', standby: named.value }, rows, crop: undefined })
 }
 // Which field it is shows in the rows, once they are there.
 let begun = false
@@ -36,7 +38,7 @@ watch(chosen, (found) => {
   const better = found?.pictures[0] ?? found?.fields[0]
   if (!field.value || !better || (!begun && found!.fields.includes(field.value))) return
   begun = false
-  if (better !== field.value) put({ media: { field: better, standby: media.value } })
+  if (better !== field.value) put({ media: { field: better, standby: named.value } })
 })
 const SIDES = { x: 'width', y: 'height', width: 'width', height: 'height' } as const
 /** A side typed over, and the others moved so far that the crop stays within the picture. */
@@ -80,14 +82,14 @@ const percent = (v: number) => Math.max(0, Math.min(100, v))
     label="Field that has its address"
     :value="field"
     :options="(fields.includes(field) ? fields : [field, ...fields]).map((name) => ({ value: name, text: name }))"
-    @change="(name) => put({ media: { field: name, standby: media } })"
+    @change="(name) => put({ media: { field: name, standby: named } })"
   />
   <label v-else-if="field" class="wide"
     >Field that has its address<input
       v-kept="field"
       class="form-control form-control-sm figures"
       aria-label="Field that has its address"
-      @change="put({ media: { field: ($event.target as HTMLInputElement).value.trim() || 'photo', standby: media } })"
+      @change="put({ media: { field: ($event.target as HTMLInputElement).value.trim() || 'photo', standby: named } })"
   /></label>
   <ChoiceField label="Fit" :value="one.fit ?? 'contain'" :options="FITS" @change="(fit) => put({ fit: fit as Fit })" />
   <ChoiceField

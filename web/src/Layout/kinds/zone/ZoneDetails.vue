@@ -9,6 +9,7 @@ import { useHand } from '../../composer/hand'
 import type { Addresses, Analysis, Listed, ZoneElement } from '../../designs'
 import { leaderOf } from './zone'
 import ZoneTimes from './ZoneTimes.vue'
+import { mediaOf } from '../../named'
 
 /** A zone: whose list it plays, what is in that, and its ground. */
 const props = defineProps<{ one: ZoneElement; analysis: Analysis | null }>()
@@ -23,7 +24,7 @@ const addresses = computed<Addresses>(() =>
 )
 const list = computed<Listed | null>(() => ('items' in props.one.playlist ? props.one.playlist : null))
 const saved = computed(() => ('ref' in props.one.playlist ? props.one.playlist.ref : ''))
-const firstMedia = computed(() => list.value?.items.find((i) => i.media?.id)?.media?.id)
+const firstMedia = computed(() => list.value?.items.flatMap((i) => (i.media ? (mediaOf(i.media).id ?? []) : []))[0])
 const change = (part: Partial<ZoneElement>, gesture?: string) => composer.edit<ZoneElement>(props.one.id, part, gesture)
 </script>
 
