@@ -87,7 +87,9 @@ final class CrowdTest extends TestCase
     {
         $isLong = getenv('UPPER_PANE_LONG') === '1';
         $lease = $isLong ? 150 : 10;
-        $environment = "UPPER_PANE_LEASE_S=$lease APP_ENV=prod STORAGE_DIR= APP_CACHE_DIR=";
+        // Beside the instance of the tests, wherever that stands.
+        [$web, $database] = array_map(static fn (string $port): int => (int) $port + 99, explode(' ', (string) getenv('UPPER_PANE_TEST_PORTS')));
+        $environment = "UPPER_PANE_KILL_PORT=$web UPPER_PANE_KILL_DB_PORT=$database UPPER_PANE_LEASE_S=$lease APP_ENV=prod STORAGE_DIR= APP_CACHE_DIR=";
         exec("$environment " . dirname(__DIR__, 2) . '/bench/kill ' . ($isLong ? '100 200' : '10 15') . ' </dev/null 2>/tmp/upper-pane-kill.log', $said, $code);
         self::assertSame(0, $code, implode("\n", $said) . "\n" . file_get_contents('/tmp/upper-pane-kill.log'));
         self::assertStringContainsString('wrong: 0', implode("\n", $said));

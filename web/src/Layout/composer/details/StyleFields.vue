@@ -23,7 +23,12 @@ const put = (part: Partial<Style>, gesture?: string) => emit('change', { ...prop
   />
   <ChoiceField label="Weight" :value="style.weight ?? 400" :options="weights(style.family)" @change="(weight) => put({ weight: Number(weight) })" />
   <label
-    >Size, px<FigureField v-if="typePx(style) !== null" :value="typePx(style)!" :least="1" :label="`size of ${label} in px`" @change="(v, g) => put({ size_px: v }, g)"
+    >Size, px<FigureField
+      v-if="typePx(style) !== null"
+      :value="typePx(style)!"
+      :least="1"
+      :label="`size of ${label} in px`"
+      @change="(v, g) => put({ size_px: v }, g)"
   /></label>
   <ColourField label="Colour" :value="style.color ?? '#000000'" @change="(color) => put({ color }, `colour of ${label}`)" />
   <ChoiceField
