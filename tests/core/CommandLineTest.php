@@ -96,6 +96,14 @@ final class CommandLineTest extends TestCase
         self::assertSame([2, 'ref.unknown', '/extends'], $this->refusal("check $layout --style $style", null));
     }
 
+    public function testTextsStandInSeveralLanguages(): void
+    {
+        $layout = $this->file(Make::layout([Make::told('t', '{n}', texts: ['en' => 'from {place_x}', 'pt' => 'desde {place_x}'])]));
+        $told = fn (string $more): string => $this->called("shown $layout --at 1970-01-01T00:00:06Z $more")[1]['things'][0]['text'];
+        self::assertSame(['desde –', 'from –', 'desde –', 'from –'], array_map($told, ['', '--languages pt,en', '--language pt', '--language de']));
+        self::assertSame([2, 'arguments.wrong', ''], $this->refusal("check $layout --languages 'pt en'", null));
+    }
+
     public function testRowsMakeItemsBookingsAndPictures(): void
     {
         $data = $this->file(['trips' => [['title' => 'Tolm', 'photo' => 'a.png?n=1', 'at' => '2026-06-01T10:00:00Z'], ['title' => 'Vennick', 'photo' => null, 'at' => '2026-06-01T11:00:00Z']]]);

@@ -299,6 +299,10 @@ final class Make
             ] + self::board('{to}', $random->getInt(150, 320), $random->getInt(40, 110));
         }
         $elements[] = self::told('first', '{to}', rows: $rows);
+        $elements[] = self::told('said', 'as', rows: $rows, texts: ['en' => 'as {to}', 'pt' => 'de {n, number, ::.00} {to}'], turn_ms: 500 * $random->getInt(1, 9));
+        $elements[] = [
+            'kind' => 'ticker', 'texts' => ['en' => 'Back soon', 'pt' => 'Volto já {n}', 'de' => '{to} #'], 'turn_ms' => 500 * $random->getInt(1, 9), 'speed_px_s' => 300,
+        ] + self::told('runs', 'x', 300, 50, ...($random->getInt(0, 1) === 0 ? [] : ['rows' => $rows]));
         $elements[] = self::told('while', 'while', message: false, when: ['rows' => $rows, 'at_least' => $random->getInt(1, 3)]);
         $elements[] = [
             'id' => 'chart',

@@ -19,6 +19,7 @@ use UpperPane\Core\Display\Survey;
 use UpperPane\Core\Display\Timing;
 use UpperPane\Core\Document\Budget;
 use UpperPane\Core\Document\DocumentRefused;
+use UpperPane\Core\Document\Field;
 use UpperPane\Core\Document\Node;
 use UpperPane\Core\Document\Reason;
 use UpperPane\Core\Document\Refused;
@@ -37,6 +38,7 @@ use UpperPane\Core\Layout\Matching;
 use UpperPane\Core\Layout\Style\HouseStyle;
 use UpperPane\Core\Layout\Style\Styles;
 use UpperPane\Core\Layout\Surroundings;
+use UpperPane\Core\Layout\Told\Speaking;
 use UpperPane\Core\Playback\Programme;
 use UpperPane\Core\Playback\ShownAt;
 use UpperPane\Core\Playback\Timeline;
@@ -80,8 +82,12 @@ final class UpperPane
         --with FILE (repeatable) gives the layouts and playlists that refs mean.
         check, shown, timeline, page, loop and plays take --data SOURCE=DATA for each source that is told, with --options SOURCE=JSON, --taken SOURCE=INSTANT,
         --source SOURCE, --tz ZONE, and --media VALUE=FILE for what a value means as a picture.
+        check, shown, timeline, page and loop take --language pt (in which messages are told, and texts shown that stand in several), and --languages pt,en (those of the place).
 
         TEXT;
+
+    /** Of the verbs that look at what a place tells, and how. */
+    private const SPEAKING = ['language', 'languages'];
 
     /**
      * @param resource $in
@@ -177,7 +183,7 @@ final class UpperPane
      */
     private function check(array $words): array
     {
-        $arguments = Arguments::of($words, ['LAYOUT'], ['display', 'with', 'style', 'at', ...DataVerbs::FLAGS]);
+        $arguments = Arguments::of($words, ['LAYOUT'], ['display', 'with', 'style', 'at', ...self::SPEAKING, ...DataVerbs::FLAGS]);
         $display = $arguments->optional('display') === null ? null : $this->display($arguments->required('display'));
         $whole = $this->written($arguments);
         $layout = $display === null ? $whole : $whole->for($display->raster());
@@ -195,7 +201,7 @@ final class UpperPane
      */
     private function shown(array $words): array
     {
-        $arguments = Arguments::of($words, ['LAYOUT'], ['at', 'anchor', 'with', 'style', 'display', ...DataVerbs::FLAGS]);
+        $arguments = Arguments::of($words, ['LAYOUT'], ['at', 'anchor', 'with', 'style', 'display', ...self::SPEAKING, ...DataVerbs::FLAGS]);
         $at = $arguments->instant('at')->ms;
         $surroundings = $this->surroundings($arguments, $arguments->optional('display') === null ? null : $this->display($arguments->required('display')));
 
@@ -208,7 +214,7 @@ final class UpperPane
      */
     private function timeline(array $words): array
     {
-        $arguments = Arguments::of($words, ['LAYOUT'], ['from', 'to', 'at', 'anchor', 'with', 'style', 'display', ...DataVerbs::FLAGS]);
+        $arguments = Arguments::of($words, ['LAYOUT'], ['from', 'to', 'at', 'anchor', 'with', 'style', 'display', ...self::SPEAKING, ...DataVerbs::FLAGS]);
         [$from, $to] = TimeVerbs::span($arguments);
         $surroundings = $this->surroundings($arguments, $arguments->optional('display') === null ? null : $this->display($arguments->required('display')), atMs: $from);
 
@@ -221,7 +227,7 @@ final class UpperPane
      */
     private function page(array $words): array
     {
-        $arguments = Arguments::of($words, ['LAYOUT'], ['board', 'display', 'with', 'style', 'at', ...DataVerbs::FLAGS]);
+        $arguments = Arguments::of($words, ['LAYOUT'], ['board', 'display', 'with', 'style', 'at', ...self::SPEAKING, ...DataVerbs::FLAGS]);
         $display = $arguments->optional('display') === null ? null : $this->display($arguments->required('display'));
         $surroundings = $this->surroundings($arguments, $display);
         $layout = $this->layout($arguments, $surroundings);
@@ -243,7 +249,7 @@ final class UpperPane
      */
     private function loop(array $words): array
     {
-        $arguments = Arguments::of($words, ['PLAYLIST'], ['with', 'style', 'at', ...DataVerbs::FLAGS]);
+        $arguments = Arguments::of($words, ['PLAYLIST'], ['with', 'style', 'at', ...self::SPEAKING, ...DataVerbs::FLAGS]);
         $node = Node::root($this->read($arguments->value(0)));
         $node->format(Playlist::FORMAT);
         $zone = Composer::over($this->library($arguments), $this->surroundings($arguments, null))->playlist(Playlist::fromNode($node))->zones['whole'];
@@ -457,7 +463,22 @@ final class UpperPane
         $atMs = $arguments->optional('at') === null ? $atMs : $arguments->instant('at')->ms;
 
         return (new Surroundings($timezone, $this->faces, new QrCodes()))->at($atMs)->on($display)->in($timezone)
-            ->fed($this->data()->feeds($arguments, $timezone, $atMs, $isStrict))->styled($this->styles($arguments));
+            ->fed($this->data()->feeds($arguments, $timezone, $atMs, $isStrict))->styled($this->styles($arguments))
+            ->speaking($this->speaking($arguments));
+    }
+
+    /** In which languages the place is spoken to. */
+    private function speaking(Arguments $arguments): Speaking
+    {
+        $tag = static fn (string $name, string $language): string => preg_match('/' . Field::LANGUAGE . '/D', $language) === 1
+            ? $language
+            : throw Arguments::wrong(sprintf('--%s is "%s"; a language such as en or pt-PT is right.', $name, $language));
+        $languages = $arguments->optional('languages');
+
+        return new Speaking(
+            ($language = $arguments->optional('language')) === null ? null : $tag('language', $language),
+            $languages === null ? [] : array_map(static fn (string $one): string => $tag('languages', trim($one)), explode(',', $languages)),
+        );
     }
 
     /** The house style, as --style says: the first rules, the others are there for those that it extends. */

@@ -11,6 +11,9 @@ final readonly class Field
 
     /** Of what stands in the place of a value of the house style, and of its name there. */
     public const STYLE_NAME = '^@' . self::NAME_IN_STYLE . '$';
+    /** Of a language (the commonest form of RFC 5646): `en`, `pt-PT`. */
+    public const LANGUAGE = '^[A-Za-z]{2,8}(-[A-Za-z0-9]{1,8})*$';
+
     public const NAME_IN_STYLE = '[a-z][a-z0-9-]{0,79}';
 
     /**

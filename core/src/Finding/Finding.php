@@ -45,6 +45,12 @@ final readonly class Finding
         return new self($this->code, $this->level, $this->elements, sprintf('In "%s": %s', $name, $this->message), $this->measure, $this->rect, $this->cures);
     }
 
+    /** The same, said of an element as it is in one of its languages. */
+    public function inLanguage(string $language): self
+    {
+        return new self($this->code, $this->level, $this->elements, sprintf('In %s: %s', $language, $this->message), $this->measure + ['language' => $language], $this->rect, $this->cures);
+    }
+
     /** The same with this cure alone, or without any. */
     public function curedBy(?Fix $cure): self
     {

@@ -82,12 +82,10 @@ final readonly class Checks
     {
         $findings = [];
         $counts = [];
-        foreach (self::all() as $check) {
-            foreach ($check->findings($subject) as $finding) {
-                $counts[$finding->code] = ($counts[$finding->code] ?? 0) + 1;
-                if ($counts[$finding->code] <= Budget::FINDINGS) {
-                    $findings[] = $finding;
-                }
+        foreach (self::found($subject) as $finding) {
+            $counts[$finding->code] = ($counts[$finding->code] ?? 0) + 1;
+            if ($counts[$finding->code] <= Budget::FINDINGS) {
+                $findings[] = $finding;
             }
         }
         foreach ($counts as $code => $count) {
@@ -97,6 +95,38 @@ final readonly class Checks
         }
 
         return new Findings($findings);
+    }
+
+    /**
+     * What is found in it as it is first, and what is found besides in another of its languages.
+     *
+     * @return iterable<Finding>
+     */
+    private static function found(Subject $subject): iterable
+    {
+        $known = [];
+        foreach (self::all() as $check) {
+            foreach ($check->findings($subject) as $finding) {
+                $known[self::key($finding)] = true;
+                yield $finding;
+            }
+        }
+        foreach ($subject->inOtherLanguages() as [$languages, $other]) {
+            foreach (self::all() as $check) {
+                foreach ($check->findings($other) as $finding) {
+                    $language = array_intersect_key($languages, array_flip($finding->elements));
+                    if ($language !== [] && !isset($known[self::key($finding)])) {
+                        $known[self::key($finding)] = true;
+                        yield $finding->inLanguage(array_values($language)[0]);
+                    }
+                }
+            }
+        }
+    }
+
+    private static function key(Finding $finding): string
+    {
+        return serialize([$finding->code, $finding->elements, $finding->message, $finding->measure]);
     }
 
     /** What is found, each with a cure that has been tried and makes no other finding, if there is one. */

@@ -15,8 +15,10 @@ use UpperPane\Core\Layout\Kind\HasWords;
 use UpperPane\Core\Layout\Kind\Nests;
 use UpperPane\Core\Layout\Kind\Zone\PlayingZone;
 use UpperPane\Core\Layout\Told\HasLength;
+use UpperPane\Core\Layout\Told\InLanguages;
 use UpperPane\Core\Layout\Told\PlaysByData;
 use UpperPane\Core\Layout\Told\ReadsData;
+use UpperPane\Core\Layout\Told\TakesTurns;
 use UpperPane\Core\Media\Media;
 use UpperPane\Core\Time\ItemComings;
 use UpperPane\Core\Time\Loop;
@@ -121,6 +123,28 @@ final readonly class Composed
         $elements = array_values(array_filter($this->elements, $which));
 
         return count($elements) === count($this->elements) ? $this : $this->with($elements, PlayingZone::among($elements));
+    }
+
+    /**
+     * As it is seen in another language than the first, where elements take turns in several: each in the second, then in the third.
+     *
+     * @return list<array{array<string, string>, self}> the language of each of those elements, by its id, and the layout
+     */
+    public function inOtherLanguages(): array
+    {
+        $speaking = array_filter(array_map(static fn (Element $one): ?InLanguages => $one instanceof TakesTurns ? $one->inLanguages() : null, $this->elements));
+        $others = [];
+        $most = max([0, ...array_map(static fn (InLanguages $one): int => count($one->elements), $speaking)]);
+        for ($number = 1; $number < $most; $number++) {
+            [$elements, $languages] = [$this->elements, []];
+            foreach ($speaking as $place => $one) {
+                $elements[$place] = $one->element($number);
+                $languages[$elements[$place]->id()] = $one->languages()[min($number, count($one->elements) - 1)];
+            }
+            $others[] = [$languages, $this->with(array_values($elements), $this->zones)];
+        }
+
+        return $others;
     }
 
     /** As a picture that nothing divides: its zones paint, and are asked for nothing else. */

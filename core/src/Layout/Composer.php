@@ -72,10 +72,16 @@ final class Composer
         return new self($this->library, $this->surroundings, $row);
     }
 
-    /** Over what messages are told that have no rows of their own. */
-    public function row(): RowTeller
+    /**
+     * Over what messages are told that have no rows of their own.
+     *
+     * @param ?string $language in which their element is shown; null where it has one text for all
+     */
+    public function row(?string $language = null): RowTeller
     {
-        return $this->row ?? new RowTeller([], $this->formats('en'));
+        $row = $this->row ?? new RowTeller([], $this->formats($this->surroundings->speaking->tellsIn($language, null)));
+
+        return $language === null ? $row : $row->in($this->formats($this->surroundings->speaking->tellsIn($language, null)));
     }
 
     /**
@@ -250,9 +256,10 @@ final class Composer
      *
      * @param string $path JSON Pointer to the rows
      * @param bool $all whether all rows are told that are chosen
+     * @param ?string $language in which the element is shown; null where it has one text for all
      * @throws Refused where rows cannot be worked out; where there is no such source, and that is not to be told as a finding
      */
-    public function reading(Rows $rows, string $path, bool $all = false): Reading
+    public function reading(Rows $rows, string $path, bool $all = false, ?string $language = null): Reading
     {
         $inTime = $this->surroundings->feeds?->rows($rows, $this->surroundings->timezone);
         if ($inTime === null && $this->surroundings->feeds?->isStrict === true) {
@@ -266,7 +273,7 @@ final class Composer
         $feeds = $this->surroundings->feeds;
         $picture = $feeds === null ? null : static fn (string $value): ?Media => $feeds->picture($rows->source, $value);
 
-        return new Reading($rows, $inTime, $this->formats($rows->language()), $this->surroundings->atMs, $picture);
+        return new Reading($rows, $inTime, $this->formats($this->surroundings->speaking->tellsIn($language, $rows->statedLanguage())), $this->surroundings->atMs, $picture);
     }
 
     /**
@@ -308,7 +315,7 @@ final class Composer
     /** How values are told in a language, on the clock of the display. */
     public function formats(string $language): Formats
     {
-        return $this->formats[$language] ??= new Formats($language, $this->surroundings->timezone);
+        return $this->formats[$language] ??= new Formats($language, $this->surroundings->timezone, $this->surroundings->speaking->arguments());
     }
 
     /** @throws DocumentRefused where the library has no such playlist, or one that cannot be read */

@@ -8,6 +8,7 @@ use UpperPane\Core\Data\Feeds;
 use UpperPane\Core\Display\Display;
 use UpperPane\Core\Layout\Kind\Code\CodeMaker;
 use UpperPane\Core\Layout\Style\Styles;
+use UpperPane\Core\Layout\Told\Speaking;
 use UpperPane\Core\Media\Swatches;
 use UpperPane\Core\Text\FaceMetrics;
 
@@ -23,6 +24,7 @@ final readonly class Surroundings
      * @param int $atMs the instant at which it is looked at, Unix ms
      * @param ?Feeds $feeds what the sources of data have told; null for none
      * @param Styles $styles the house style that rules
+     * @param Speaking $speaking in which languages the place is spoken to
      */
     public function __construct(
         public string $timezone = 'UTC',
@@ -33,33 +35,39 @@ final readonly class Surroundings
         public int $atMs = 0,
         public ?Feeds $feeds = null,
         public Styles $styles = new Styles(),
+        public Speaking $speaking = new Speaking(),
     ) {
     }
 
     public function fed(Feeds $feeds): self
     {
-        return new self($this->timezone, $this->faces, $this->codes, $this->swatches, $this->display, $this->atMs, $feeds, $this->styles);
+        return new self($this->timezone, $this->faces, $this->codes, $this->swatches, $this->display, $this->atMs, $feeds, $this->styles, $this->speaking);
     }
 
     public function styled(Styles $styles): self
     {
-        return new self($this->timezone, $this->faces, $this->codes, $this->swatches, $this->display, $this->atMs, $this->feeds, $styles);
+        return new self($this->timezone, $this->faces, $this->codes, $this->swatches, $this->display, $this->atMs, $this->feeds, $styles, $this->speaking);
+    }
+
+    public function speaking(Speaking $speaking): self
+    {
+        return new self($this->timezone, $this->faces, $this->codes, $this->swatches, $this->display, $this->atMs, $this->feeds, $this->styles, $speaking);
     }
 
     public function in(string $timezone): self
     {
-        return new self($timezone, $this->faces, $this->codes, $this->swatches, $this->display, $this->atMs, $this->feeds, $this->styles);
+        return new self($timezone, $this->faces, $this->codes, $this->swatches, $this->display, $this->atMs, $this->feeds, $this->styles, $this->speaking);
     }
 
     /** @param int $atMs Unix ms */
     public function at(int $atMs): self
     {
-        return new self($this->timezone, $this->faces, $this->codes, $this->swatches, $this->display, $atMs, $this->feeds, $this->styles);
+        return new self($this->timezone, $this->faces, $this->codes, $this->swatches, $this->display, $atMs, $this->feeds, $this->styles, $this->speaking);
     }
 
     /** On a display, in its time zone; on none, with the time zone as it is. */
     public function on(?Display $display): self
     {
-        return new self($display->timezone ?? $this->timezone, $this->faces, $this->codes, $this->swatches, $display, $this->atMs, $this->feeds, $this->styles);
+        return new self($display->timezone ?? $this->timezone, $this->faces, $this->codes, $this->swatches, $display, $this->atMs, $this->feeds, $this->styles, $this->speaking);
     }
 }

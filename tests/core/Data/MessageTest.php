@@ -6,8 +6,10 @@ namespace UpperPane\Tests\Core\Data;
 
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
+use Random\Randomizer;
 use UpperPane\Core\Data\Message\Formats;
 use UpperPane\Core\Data\Message\Message;
+use UpperPane\Core\Data\Message\Words;
 use UpperPane\Core\Data\Rows\Day;
 use UpperPane\Core\Data\Ticks;
 use UpperPane\Core\Document\DataRefused;
@@ -15,6 +17,7 @@ use UpperPane\Core\Document\Refused;
 use UpperPane\Core\Text\PrimaryText;
 use UpperPane\Core\Units\Decimal;
 use UpperPane\Core\Units\Instant;
+use UpperPane\Tests\Core\Make;
 
 /** What messages make of values that are not as they should be; the rest is held against ICU in tests/reference/DataRowsReferenceTest.php. */
 final class MessageTest extends TestCase
@@ -119,5 +122,59 @@ final class MessageTest extends TestCase
                 self::assertSame($path, $refused->path);
             }
         }
+    }
+
+    /** A message told in part, and then the rest of it, says what it says told at once: over random patterns, quotes and braces of all sorts. */
+    public function testWhatIsToldInPartIsToldTheSame(): void
+    {
+        $random = Make::random(16);
+        $formats = new Formats('en', 'UTC');
+        $parts = 0;
+        for ($i = 0; $i < Make::rounds(400); $i++) {
+            $pattern = self::randomPattern($random, 2, false);
+            $values = ['a' => self::randomWords($random), 'b' => 'x', 'n' => $random->getInt(0, 3), 'm' => $random->getInt(0, 6) / 2];
+            $known = array_filter($values, static fn (): bool => $random->getInt(0, 1) === 0);
+            $message = Message::parse($pattern);
+            $part = $message->toldInPart($known, $formats);
+            self::assertSame($message->tell($values, $formats)->text, $part->tell(array_diff_key($values, $known), $formats)->text, $pattern);
+            self::assertSame([], array_intersect($part->names(), array_keys($known)), 'what has been told is named no more');
+            $parts += $part->pattern === $pattern ? 0 : 1;
+        }
+        self::assertGreaterThan(100, $parts);
+    }
+
+    public function testANumberHasItsDecimalsWhereNoFormatIsSaid(): void
+    {
+        $told = static fn (string $pattern, int|float $n, int $decimals, string $language = 'en'): string
+            => Message::parse($pattern)->toldInPart(['n' => $n], new Formats($language, 'UTC'), ['n' => $decimals])->pattern;
+        self::assertSame('18.50 €', $told('{n} €', 18.5, 2));
+        self::assertSame('18,50 €', $told('{n} €', 18.5, 2, 'pt'));
+        self::assertSame('1,234.00', $told('{n}', 1234, 2));
+        self::assertSame('12', $told('{n}', 12, 0));
+        self::assertSame('12.5', $told('{n, number}', 12.5, 2), 'a format tells it as it is');
+    }
+
+    private static function randomWords(Randomizer $random): string
+    {
+        return implode('', array_map(static fn (): string => ['{', '}', "'", '#', 'a', 'b '][$random->getInt(0, 5)], range(0, $random->getInt(0, 3))));
+    }
+
+    private static function randomPattern(Randomizer $random, int $depth, bool $isPlural): string
+    {
+        $pick = static fn (string ...$of): string => $of[$random->getInt(0, count($of) - 1)];
+        $branch = static fn (bool $isPlural): string => '{' . self::randomPattern($random, $depth - 1, $isPlural) . '}';
+        $pattern = '';
+        for ($left = $random->getInt(1, 4); $left > 0; $left--) {
+            $pattern .= match ($random->getInt(0, $depth > 0 ? 5 : 2)) {
+                0 => Words::quoted(self::randomWords($random), $isPlural) . $pick('{a}', '{b}', '{n}'),
+                1 => '{' . $pick('a', 'b', 'n', 'm') . '}',
+                2 => $isPlural ? '#' : '{m, number, ::.00}',
+                3 => sprintf('{%s, plural, =2 %s one %s other %s}', $pick('n', 'm'), $branch(true), $branch(true), $branch(true)),
+                4 => sprintf('{%s, plural, offset:1 one %s other %s}', $pick('n', 'm'), $branch(true), $branch(true)),
+                default => sprintf('{%s, select, x %s other %s}', $pick('a', 'b'), $branch(false), $branch(false)),
+            };
+        }
+
+        return $pattern;
     }
 }

@@ -14,7 +14,18 @@ final readonly class Argument implements Piece
 
     public function told(Telling $telling): string
     {
-        return $telling->formats->told($telling->value($this->name), $this->type, $this->style) ?? $telling->missing($this->name);
+        $value = $telling->value($this->name);
+        $decimals = $this->type === null && (is_int($value) || is_float($value)) ? $telling->decimals($this->name) : null;
+        [$type, $style] = $decimals === null ? [$this->type, $this->style] : ['number', $decimals === 0 ? '::precision-integer' : '::.' . str_repeat('0', $decimals)];
+
+        return $telling->formats->told($value, $type, $style) ?? $telling->missing($this->name);
+    }
+
+    public function inPart(Telling $telling): array
+    {
+        return $telling->isGiven($this->name)
+            ? [[true, $this->told($telling)]]
+            : [[false, '{' . $this->name . ($this->type === null ? '' : ", $this->type") . ($this->style === '' ? '' : ", $this->style") . '}']];
     }
 
     public function names(): array

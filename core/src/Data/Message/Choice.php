@@ -16,6 +16,31 @@ final readonly class Choice implements Piece
 
     public function told(Telling $telling): string
     {
+        [$pieces, $figure] = $this->chosen($telling);
+
+        return $telling->all($pieces, $figure);
+    }
+
+    public function inPart(Telling $telling): array
+    {
+        if ($telling->isGiven($this->name)) {
+            [$pieces, $figure] = $this->chosen($telling);
+
+            return $telling->allInPart($pieces, $figure);
+        }
+        $isCounted = $this->kind !== ChoiceKind::Select;
+        $branches = [];
+        foreach ($this->branches as $selector => $pieces) {
+            $branches[] = sprintf('%s {%s}', $selector, $telling->pattern($pieces, $isCounted ? null : $telling->figure(), $isCounted));
+        }
+        $offset = $this->offset === 0.0 ? '' : sprintf('offset:%s ', Decimal::text($this->offset));
+
+        return [[false, sprintf('{%s, %s, %s%s}', $this->name, $this->kind->value, $offset, implode(' ', $branches))]];
+    }
+
+    /** @return array{list<Piece>, ?string} the branch, and what # tells there */
+    private function chosen(Telling $telling): array
+    {
         $value = $telling->value($this->name);
         if ($this->kind === ChoiceKind::Select) {
             $word = match (true) {
@@ -27,11 +52,11 @@ final readonly class Choice implements Piece
                 $telling->missing($this->name);
             }
 
-            return $telling->all($this->branches[$word ?? 'other'] ?? $this->branches['other'], $telling->figure());
+            return [$this->branches[$word ?? 'other'] ?? $this->branches['other'], $telling->figure()];
         }
         $number = Formats::number($value);
         if ($number === null) {
-            return $telling->all($this->branches['other'], $telling->missing($this->name));
+            return [$this->branches['other'], $telling->missing($this->name)];
         }
         $branch = null;
         foreach ($this->branches as $selector => $pieces) {
@@ -45,7 +70,7 @@ final readonly class Choice implements Piece
         $rest = $this->offset === 0.0 ? $number : $number - $this->offset;
         $branch ??= $this->branches[$telling->formats->plural($rest, $this->kind === ChoiceKind::Ordinal)] ?? $this->branches['other'];
 
-        return $telling->all($branch, $telling->formats->told($rest, 'number', '') ?? '');
+        return [$branch, $telling->formats->told($rest, 'number', '') ?? ''];
     }
 
     public function names(): array

@@ -9,7 +9,14 @@ final readonly class Figure implements Piece
 {
     public function told(Telling $telling): string
     {
-        return $telling->figure();
+        return $telling->figure() ?? '#';
+    }
+
+    public function inPart(Telling $telling): array
+    {
+        $figure = $telling->figure();
+
+        return [[$figure !== null, $figure ?? '#']];
     }
 
     public function names(): array

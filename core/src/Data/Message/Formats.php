@@ -9,7 +9,7 @@ use UpperPane\Core\Data\Rows\FieldType;
 use UpperPane\Core\Units\Calendar;
 use UpperPane\Core\Units\Instant;
 
-/** How values are told in one language and one time zone. Source: ICU, as PHP brings it. */
+/** How values are told in one language and one time zone, and what the place says for which they are. Source: ICU, as PHP brings it. */
 final class Formats
 {
     public const TYPES = ['number', 'date', 'time', 'spellout', 'ordinal', 'duration'];
@@ -22,8 +22,14 @@ final class Formats
     /** @var array<string, \NumberFormatter|\MessageFormatter|\IntlDateFormatter|null> */
     private array $formatters = [];
 
-    /** @param string $timezone a name of the tz database */
-    public function __construct(private readonly string $language, private readonly string $timezone)
+    /** Of arguments that the place tells, and no field may be called so. */
+    public const PLACE = 'place_';
+
+    /**
+     * @param string $timezone a name of the tz database
+     * @param array<string, string|int|float> $place what it says, by the names that messages have for it
+     */
+    public function __construct(private readonly string $language, private readonly string $timezone, public readonly array $place = [])
     {
     }
 

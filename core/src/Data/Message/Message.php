@@ -36,6 +36,17 @@ final readonly class Message
         return new Told($telling->all($this->pieces, '#'), array_map(strval(...), array_keys($telling->absent)));
     }
 
+    /**
+     * The same as a pattern in which some arguments have been told, and all others still stand.
+     *
+     * @param array<string, string|int|float|bool|Instant|Day|null> $values of those, by name; null is told by its fallback
+     * @param array<string, int> $decimals that a number has where no format is said, by name
+     */
+    public function toldInPart(array $values, Formats $formats, array $decimals = []): self
+    {
+        return self::parse((new Telling($formats, $values, [], $decimals))->pattern($this->pieces, '#', false));
+    }
+
     /** @return list<string> the arguments that it names, in any branch, each once */
     public function names(): array
     {

@@ -9,6 +9,13 @@ interface Piece
 {
     public function told(Telling $telling): string;
 
+    /**
+     * With the arguments that are given told, and all others as they were: words, and parts of a pattern.
+     *
+     * @return list<array{bool, string}> whether it is words, and what
+     */
+    public function inPart(Telling $telling): array;
+
     /** @return list<string> the arguments that it and all its branches name */
     public function names(): array;
 }

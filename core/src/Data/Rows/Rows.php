@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace UpperPane\Core\Data\Rows;
 
+use UpperPane\Core\Data\Message\Formats;
 use UpperPane\Core\Data\Path\JsonPath;
 use UpperPane\Core\Data\Tree\Trees;
 use UpperPane\Core\Document\DocumentRefused;
@@ -21,6 +22,9 @@ final readonly class Rows
 {
     public const FORMAT = 'upper-pane/rows@1';
 
+    /** Of rows that state none. */
+    private const LANGUAGE = 'en';
+
     private const MOST_FIELDS = 200;
     /** So many rows tell whether their fields are there. */
     private const LOOKED_AT = 200;
@@ -37,7 +41,7 @@ final readonly class Rows
         private ?array $fields,
         private array $where,
         private array $sort,
-        private string $language,
+        private ?string $language,
         private ?int $limit,
         private string $key,
     ) {
@@ -49,8 +53,14 @@ final readonly class Rows
         return $this->key;
     }
 
-    /** In which it is sorted, and told where nothing else is said. */
+    /** In which it is sorted, and told where nobody says another. */
     public function language(): string
+    {
+        return $this->language ?? self::LANGUAGE;
+    }
+
+    /** Null where none is stated. */
+    public function statedLanguage(): ?string
     {
         return $this->language;
     }
@@ -63,7 +73,7 @@ final readonly class Rows
             'fields' => Field::map(RowField::field()),
             'where' => Field::list(Condition::field(), self::MOST_CONDITIONS),
             'sort' => Field::list(Field::object(Fields::of(['by' => Field::pattern(RowField::NAME)->required(), 'descending' => Field::bool()])), 20),
-            'language' => Field::pattern('^[A-Za-z]{2,8}(-[A-Za-z0-9]{1,8})*$'),
+            'language' => Field::pattern(Field::LANGUAGE),
             'limit' => Field::int(0, Trees::MOST_ROWS),
         ])->named('Rows');
     }
@@ -209,7 +219,7 @@ final readonly class Rows
                 $spans[] = [$from, $to];
             }
         }
-        $order = $this->sort === [] ? array_keys($rows) : (new Order($this->sort, $this->language))->of($rows);
+        $order = $this->sort === [] ? array_keys($rows) : (new Order($this->sort, $this->language()))->of($rows);
 
         return new Table(
             $names,
@@ -260,6 +270,9 @@ final readonly class Rows
             if (preg_match('/' . RowField::NAME . '/D', $name) !== 1 || strlen($name) > 80) {
                 throw $one->refused(Reason::ValueRange, 'has a name that a message could not say; letters, figures and underscores are right, a letter first.');
             }
+            if (str_starts_with($name, Formats::PLACE)) {
+                throw $one->refused(Reason::ValueRange, sprintf('is called "%s"; what begins with %s is told by the place.', $name, Formats::PLACE));
+            }
             $fields[$name] = RowField::fromNode($one);
         }
 
@@ -267,10 +280,10 @@ final readonly class Rows
     }
 
     /** @throws DocumentRefused */
-    private static function languageOf(?Node $node): string
+    private static function languageOf(?Node $node): ?string
     {
-        $language = $node?->text(1, 40) ?? 'en';
-        if ($node !== null && preg_match('/^[A-Za-z]{2,8}(?:-[A-Za-z0-9]{1,8})*$/D', $language) !== 1) {
+        $language = $node?->text(1, 40);
+        if ($node !== null && $language !== null && preg_match('/' . Field::LANGUAGE . '/D', $language) !== 1) {
             throw $node->refused(Reason::ValueRange, sprintf('is "%s"; a language such as en or pt-PT is right.', $language));
         }
 

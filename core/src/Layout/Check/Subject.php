@@ -22,6 +22,7 @@ final readonly class Subject
 {
     /**
      * @param list<Text> $words all words, as they need the most room; none where nobody can measure them
+     * @param ?\Closure(Element): bool $spoken whose words are looked at; null for those of all elements
      */
     private function __construct(
         public Composed $layout,
@@ -31,6 +32,7 @@ final readonly class Subject
         public ?FaceMetrics $faces,
         public ?Swatches $swatches,
         public array $words,
+        private ?\Closure $spoken,
     ) {
     }
 
@@ -49,7 +51,14 @@ final readonly class Subject
             $surroundings->faces,
             $surroundings->swatches,
             $surroundings->faces === null ? [] : AsSeen::words($speaking, $surroundings->faces),
+            $spoken,
         );
+    }
+
+    /** @return list<array{array<string, string>, self}> the same in other languages (Composed::inOtherLanguages) */
+    public function inOtherLanguages(): array
+    {
+        return array_map(fn (array $other): array => [$other[0], self::of($other[1], $this->surroundings, $this->spoken)], $this->layout->inOtherLanguages());
     }
 
     /**

@@ -70,6 +70,9 @@ final readonly class Kinds
     public static function inner(Node $node): WrittenElement
     {
         $kind = $node->field('kind')->oneOf(...self::INNER);
+        if ($node->has('texts')) {
+            throw $node->field('texts')->refused(Reason::FieldUnknown, 'stands in a part of an element, which has one text for all languages.');
+        }
         if ($node->has('rows')) {
             throw $node->field('rows')->refused(Reason::FieldUnknown, 'stands in a part of an element; what is told there are the rows of that element.');
         }

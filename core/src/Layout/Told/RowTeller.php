@@ -25,6 +25,12 @@ final class RowTeller
     {
     }
 
+    /** The same row told in another way. */
+    public function in(Formats $formats): self
+    {
+        return $formats === $this->formats ? $this : new self($this->values, $formats, $this->fallbacks, $this->picture);
+    }
+
     public function tell(Message $message): string
     {
         $told = $message->tell($this->values, $this->formats, $this->fallbacks);

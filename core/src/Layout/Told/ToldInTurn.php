@@ -19,7 +19,7 @@ trait ToldInTurn
 
     public function dataTurns(): ?Turns
     {
-        return $this->inTurn?->turns();
+        return $this->inLanguages()?->turns() ?? $this->inTurn?->turns();
     }
 
     public function missing(): ?array
@@ -39,21 +39,27 @@ trait ToldInTurn
         return $this->inTurn;
     }
 
+    public function inLanguages(): ?InLanguages
+    {
+        return null;
+    }
+
     /**
      * The same told as it is at the instant at which its layout is looked at.
      *
      * @param string $path JSON Pointer to the element
+     * @param ?string $language in which it is shown; null where it has one text for all
      * @throws Refused
      */
-    private function toldInTurn(Composer $composer, string $path): static
+    private function toldInTurn(Composer $composer, string $path, ?string $language = null): static
     {
         if (!$this->tells()) {
             return $this;
         }
         if ($this->rows === null) {
-            return $this->told($composer->row());
+            return $this->told($composer->row($language));
         }
-        $reading = $composer->reading($this->rows, "$path/rows", $this->tellsAll());
+        $reading = $composer->reading($this->rows, "$path/rows", $this->tellsAll(), $language);
         $at = fn (int $ms): TellsRows => $this->over($reading, $ms);
         $faces = $composer->surroundings->faces;
 

@@ -25,9 +25,6 @@ final readonly class ChartDrawing implements Drawing
     public function layers(Element $element, Composed $layout, Placing $placing, Drawer $drawer, ?Turns $turns): array
     {
         assert($element instanceof Chart);
-        if ($turns !== null && $element->inTurn() !== null) {
-            return [$drawer->inTurn($element->inTurn(), $element, $placing, $turns, fn (Element $told): array => $this->layers($told, $layout, $placing, $drawer, null))];
-        }
 
         return array_map(static fn (ChartPart $one): Part => self::part($element, $one, $placing, $drawer), $element->plan($drawer->surroundings->faces)->parts);
     }

@@ -21,9 +21,6 @@ final readonly class CodeDrawing implements Drawing
     public function layers(Element $element, Composed $layout, Placing $placing, Drawer $drawer, ?Turns $turns): array
     {
         assert($element instanceof Code);
-        if ($turns !== null && $element->inTurn() !== null) {
-            return [$drawer->inTurn($element->inTurn(), $element, $placing, $turns, fn (Element $told): array => $this->layers($told, $layout, $placing, $drawer, null))];
-        }
         $own = $placing->rect(Box::ofRect($element->rect()));
         $symbol = $element->symbol();
         $modules = $drawer->surroundings->codes?->modules($element->text, $element->level) ?? [];

@@ -13,7 +13,9 @@ use UpperPane\Core\Layout\Composed;
 use UpperPane\Core\Layout\Kind\Element;
 use UpperPane\Core\Layout\Kind\Zone\PlayingZone;
 use UpperPane\Core\Layout\Surroundings;
+use UpperPane\Core\Layout\Told\InLanguages;
 use UpperPane\Core\Layout\Told\InTurn;
+use UpperPane\Core\Layout\Told\TakesTurns;
 use UpperPane\Core\Layout\Type\TextStyle;
 use UpperPane\Core\Playback\Base;
 use UpperPane\Core\Playback\Changing;
@@ -52,12 +54,27 @@ final readonly class Drawer
     {
         $layers = [];
         foreach ($layout->visible()->elements as $element) {
-            $drawn = fn (): array => Drawings::of($element)->layers($element, $layout, $placing, $this, $turns[$element->id()] ?? null);
+            $drawn = fn (): array => $this->element($element, $layout, $placing, $turns[$element->id()] ?? null);
             $when = $layout->whens[$element->id()] ?? null;
             array_push($layers, ...($when === null ? $drawn() : [$this->while($when, $element, $placing, $drawn)]));
         }
 
         return $layers;
+    }
+
+    /**
+     * @param ?Turns $turns that it takes
+     * @return list<Part|ZonePlan> lowest first
+     */
+    private function element(Element $element, Composed $layout, Placing $placing, ?Turns $turns): array
+    {
+        $takes = $turns !== null && $element instanceof TakesTurns ? $element : null;
+
+        return match (true) {
+            $takes?->inLanguages() !== null => [$this->inLanguages($takes->inLanguages(), $takes, $layout, $placing, $turns)],
+            $takes?->inTurn() !== null => [$this->inTurn($takes->inTurn(), $takes, $placing, $turns, fn (Element $told): array => $this->element($told, $layout, $placing, null))],
+            default => Drawings::of($element)->layers($element, $layout, $placing, $this, $turns),
+        };
     }
 
     /**
@@ -143,12 +160,24 @@ final readonly class Drawer
         return new ZonePlan($placing->element($id), $loop, $scenes, $placing->rect(Box::ofRect($rect)), $turns, $this->begins, $anchored, $behind, $walks);
     }
 
+    /** An element in one language after the other, each of which may be what data make it. */
+    private function inLanguages(InLanguages $inLanguages, Element $element, Composed $layout, Placing $placing, Turns $turns): ZonePlan
+    {
+        $inside = new self($this->surroundings, $this->clock, null, true);
+        $scenes = [];
+        foreach ($inLanguages->elements as $language => $one) {
+            $scenes[] = Scene::later("in $language", static fn (): array => $inside->element($one, $layout, $placing, $one->dataTurns()?->begun()));
+        }
+
+        return $this->zone($element->id(), $inLanguages->loop(), new ListedScenes($scenes, array_fill(0, count($scenes), Transition::cut())), $element->rect(), $placing, $turns);
+    }
+
     /**
      * An element as data make it one after the other.
      *
      * @param \Closure(Element): list<Part|ZonePlan> $drawn
      */
-    public function inTurn(InTurn $inTurn, Element $element, Placing $placing, Turns $turns, \Closure $drawn): ZonePlan
+    private function inTurn(InTurn $inTurn, Element $element, Placing $placing, Turns $turns, \Closure $drawn): ZonePlan
     {
         $scenes = new GrownScenes(static fn (int $number): Scene => Scene::later(
             'told ' . substr(hash('sha256', $inTurn->element($number)->says()), 0, 12),

@@ -19,9 +19,6 @@ final readonly class PictureDrawing implements Drawing
     public function layers(Element $element, Composed $layout, Placing $placing, Drawer $drawer, ?Turns $turns): array
     {
         assert($element instanceof Picture);
-        if ($turns !== null && $element->inTurn() !== null) {
-            return [$drawer->inTurn($element->inTurn(), $element, $placing, $turns, fn (Element $told): array => $this->layers($told, $layout, $placing, $drawer, null))];
-        }
         $painted = $element->painted();
         $own = Box::ofRect($element->rect());
 

@@ -20,9 +20,6 @@ final readonly class TextDrawing implements Drawing
     public function layers(Element $element, Composed $layout, Placing $placing, Drawer $drawer, ?Turns $turns): array
     {
         assert($element instanceof Text);
-        if ($turns !== null && $element->inTurn() !== null) {
-            return [$drawer->inTurn($element->inTurn(), $element, $placing, $turns, fn (Element $told): array => $this->layers($told, $layout, $placing, $drawer, null))];
-        }
         $faces = $drawer->surroundings->faces;
 
         return [self::part($element, $faces === null ? $element : $element->resolved($faces), $placing, $drawer)];

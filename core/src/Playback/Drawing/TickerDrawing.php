@@ -19,9 +19,6 @@ final readonly class TickerDrawing implements Drawing
     public function layers(Element $element, Composed $layout, Placing $placing, Drawer $drawer, ?Turns $turns): array
     {
         assert($element instanceof Ticker);
-        if ($turns !== null && $element->inTurn() !== null) {
-            return [$drawer->inTurn($element->inTurn(), $element, $placing, $turns, fn (Element $told): array => $this->layers($told, $layout, $placing, $drawer, null))];
-        }
         $faces = $drawer->surroundings->faces;
         $length = $faces === null ? null : $element->lengthPx($faces);
 

@@ -28,8 +28,8 @@ use UpperPane\Core\Layout\Kind\Text\Text;
 use UpperPane\Core\Layout\Kind\WrittenElement;
 use UpperPane\Core\Layout\Told\InTurn;
 use UpperPane\Core\Layout\Told\Reading;
-use UpperPane\Core\Layout\Told\ReadsData;
 use UpperPane\Core\Layout\Told\RowTeller;
+use UpperPane\Core\Layout\Told\TakesTurns;
 use UpperPane\Core\Layout\Told\TellsRows;
 use UpperPane\Core\Layout\Type\ReadingTime;
 use UpperPane\Core\Layout\Type\TextStyle;
@@ -38,7 +38,7 @@ use UpperPane\Core\Time\Turns;
 use UpperPane\Core\Units\Instant;
 
 /** Values of rows as columns, bars, a line or a gauge. */
-final readonly class Chart implements WrittenElement, HasWords, Composable, Compares, TellsRows, ReadsData
+final readonly class Chart implements WrittenElement, HasWords, Composable, Compares, TellsRows, TakesTurns
 {
     use ElementHead;
 
@@ -175,6 +175,11 @@ final readonly class Chart implements WrittenElement, HasWords, Composable, Comp
     public function dataTurns(): ?Turns
     {
         return $this->inTurn?->turns();
+    }
+
+    public function inLanguages(): null
+    {
+        return null;
     }
 
     public function inTurn(): ?InTurn

@@ -26,9 +26,11 @@ use UpperPane\Core\Layout\Kind\Head;
 use UpperPane\Core\Layout\Kind\SeamSensitive;
 use UpperPane\Core\Layout\Kind\Text\Text;
 use UpperPane\Core\Layout\Kind\WrittenElement;
+use UpperPane\Core\Layout\Told\InLanguages;
 use UpperPane\Core\Layout\Told\InTurn;
-use UpperPane\Core\Layout\Told\ReadsData;
+use UpperPane\Core\Layout\Told\Languages;
 use UpperPane\Core\Layout\Told\RowTeller;
+use UpperPane\Core\Layout\Told\TakesTurns;
 use UpperPane\Core\Layout\Told\TellsMessage;
 use UpperPane\Core\Layout\Told\TellsRows;
 use UpperPane\Core\Layout\Type\ReadingTime;
@@ -36,12 +38,13 @@ use UpperPane\Core\Layout\Type\TextStyle;
 use UpperPane\Core\Text\FaceMetrics;
 
 /** A QR code (ISO/IEC 18004) with its quiet zone, and beside or below it, if wanted, a few words for those who cannot scan it. */
-final readonly class Code implements WrittenElement, HasWords, SeamSensitive, Describes, Composable, TellsRows, ReadsData
+final readonly class Code implements WrittenElement, HasWords, SeamSensitive, Describes, Composable, TellsRows, TakesTurns
 {
     use ElementHead;
     use TellsMessage;
 
     public const KIND = 'code';
+    private const LONGEST = 8000;
 
     /**
      * @param 'L'|'M'|'Q'|'H' $level of error correction
@@ -61,6 +64,8 @@ final readonly class Code implements WrittenElement, HasWords, SeamSensitive, De
         private ?Message $message = null,
         private ?Rows $rows = null,
         private ?InTurn $inTurn = null,
+        private ?Languages $languages = null,
+        private ?InLanguages $inLanguages = null,
     ) {
     }
 
@@ -70,8 +75,8 @@ final readonly class Code implements WrittenElement, HasWords, SeamSensitive, De
         static $fields = null;
 
         return $fields ??= Fields::of([
-            'text' => Field::text(1, 8000, Role::Words)->required(),
-            ...self::messageFields(),
+            'text' => Field::text(1, self::LONGEST, Role::Words)->required(),
+            ...self::messageFields(self::LONGEST),
             'level' => Field::oneOf('L', 'M', 'Q', 'H'),
             'quiet' => Field::int(0, 40)->saying('modules'),
             'color' => Field::colour(),
@@ -94,15 +99,14 @@ final readonly class Code implements WrittenElement, HasWords, SeamSensitive, De
     public static function fromNode(Node $node): static
     {
         $head = Head::fromNode($node, self::fields());
-        $text = $node->field('text')->text(1, 8000);
+        $text = $node->field('text')->text(1, self::LONGEST);
         $level = match ($node->optional('level')?->oneOf('L', 'M', 'Q', 'H') ?? 'M') {
             'L' => 'L',
             'Q' => 'Q',
             'H' => 'H',
             default => 'M',
         };
-        $version = CodeSize::version($text, $level)
-            ?? throw $node->field('text')->refused(Reason::ValueRange, sprintf('has %d bytes, more than a code of level %s holds: at level L 2,953 bytes fit.', strlen($text), $level));
+        $version = self::versionOf($text, $level, $node->field('text'));
         [$message, $rows] = self::messageOf($node, $text);
         $caption = $node->optional('caption')?->object(...self::captionFields()->names());
 
@@ -118,12 +122,27 @@ final readonly class Code implements WrittenElement, HasWords, SeamSensitive, De
             $caption === null ? null : TextStyle::fromNode($caption->field('style')),
             $message,
             $rows,
+            languages: Languages::of($node, $message !== null, static function (Node $one) use ($level): string {
+                self::versionOf($one->text(1, self::LONGEST), $level, $one);
+
+                return $one->text(1, self::LONGEST);
+            }),
         );
+    }
+
+    /**
+     * @param 'L'|'M'|'Q'|'H' $level
+     * @throws DocumentRefused where no code holds it
+     */
+    private static function versionOf(string $text, string $level, Node $node): int
+    {
+        return CodeSize::version($text, $level)
+            ?? throw $node->refused(Reason::ValueRange, sprintf('has %d bytes, more than a code of level %s holds: at level L 2,953 bytes fit.', strlen($text), $level));
     }
 
     public function composed(Composer $composer, string $path): Element
     {
-        return $this->toldInTurn($composer, $path);
+        return $this->toldInLanguages($composer, $path);
     }
 
     public function says(): string
@@ -131,25 +150,34 @@ final readonly class Code implements WrittenElement, HasWords, SeamSensitive, De
         return $this->text;
     }
 
-    /** What is longer than a code of its level holds is cut. */
     public function told(RowTeller $row): static
     {
-        $text = $this->message === null ? $this->text : $row->tell($this->message);
+        return $this->message === null ? $this : $this->worded($row->tell($this->message), $this->message);
+    }
+
+    /** What is longer than a code of its level holds is cut. */
+    private function worded(string $text, ?Message $message): static
+    {
         $version = CodeSize::version($text, $this->level);
         while ($version === null) {
             $text = mb_strcut($text, 0, (int) (0.9 * strlen($text)));
             $version = CodeSize::version($text, $this->level);
         }
 
-        return $this->with($text, $version, $this->inTurn);
+        return $this->with($text, $version, $message, $this->inTurn, null, null);
     }
 
     private function in(InTurn $inTurn): static
     {
-        return $this->with($this->text, $this->version, $inTurn);
+        return $this->with($this->text, $this->version, $this->message, $inTurn, $this->languages, $this->inLanguages);
     }
 
-    private function with(string $text, int $version, ?InTurn $inTurn): static
+    private function spoken(InLanguages $inLanguages): static
+    {
+        return $this->with($this->text, $this->version, $this->message, $this->inTurn, $this->languages, $inLanguages);
+    }
+
+    private function with(string $text, int $version, ?Message $message, ?InTurn $inTurn, ?Languages $languages, ?InLanguages $inLanguages): static
     {
         return new self(
             $this->head,
@@ -161,9 +189,11 @@ final readonly class Code implements WrittenElement, HasWords, SeamSensitive, De
             $this->ground,
             $this->caption,
             $this->captionStyle,
-            $this->message,
+            $message,
             $this->rows,
             $inTurn,
+            $languages,
+            $inLanguages,
         );
     }
 

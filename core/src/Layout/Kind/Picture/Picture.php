@@ -32,8 +32,8 @@ use UpperPane\Core\Layout\Kind\Paints;
 use UpperPane\Core\Layout\Kind\WrittenElement;
 use UpperPane\Core\Layout\Paint\PaintLayer;
 use UpperPane\Core\Layout\Told\InTurn;
-use UpperPane\Core\Layout\Told\ReadsData;
 use UpperPane\Core\Layout\Told\RowTeller;
+use UpperPane\Core\Layout\Told\TakesTurns;
 use UpperPane\Core\Layout\Told\TellsRows;
 use UpperPane\Core\Layout\Told\ToldInTurn;
 use UpperPane\Core\Media\Media;
@@ -41,7 +41,7 @@ use UpperPane\Core\Media\Swatches;
 use UpperPane\Core\Time\Item;
 
 /** A still picture that is always there, outside any playlist: always the same, or whichever a field of a row of data means. */
-final readonly class Picture implements WrittenElement, HasMedia, FitsContent, Paints, Compares, Composable, TellsRows, ReadsData
+final readonly class Picture implements WrittenElement, HasMedia, FitsContent, Paints, Compares, Composable, TellsRows, TakesTurns
 {
     use ElementHead;
     use ToldInTurn;

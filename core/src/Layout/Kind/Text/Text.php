@@ -24,9 +24,11 @@ use UpperPane\Core\Layout\Kind\HasWords;
 use UpperPane\Core\Layout\Kind\Head;
 use UpperPane\Core\Layout\Kind\SeamSensitive;
 use UpperPane\Core\Layout\Kind\WrittenElement;
+use UpperPane\Core\Layout\Told\InLanguages;
 use UpperPane\Core\Layout\Told\InTurn;
-use UpperPane\Core\Layout\Told\ReadsData;
+use UpperPane\Core\Layout\Told\Languages;
 use UpperPane\Core\Layout\Told\RowTeller;
+use UpperPane\Core\Layout\Told\TakesTurns;
 use UpperPane\Core\Layout\Told\TellsMessage;
 use UpperPane\Core\Layout\Told\TellsRows;
 use UpperPane\Core\Layout\Type\ReadingTime;
@@ -36,7 +38,7 @@ use UpperPane\Core\Text\Run;
 use UpperPane\Core\Text\SetText;
 
 /** Words on the canvas; parts of them may be set otherwise. What has no room in the box is told, or set smaller, or cut with an ellipsis. */
-final readonly class Text implements WrittenElement, HasWords, SeamSensitive, Describes, Compares, Composable, TellsRows, ReadsData
+final readonly class Text implements WrittenElement, HasWords, SeamSensitive, Describes, Compares, Composable, TellsRows, TakesTurns
 {
     use ElementHead;
     use TellsMessage;
@@ -65,6 +67,8 @@ final readonly class Text implements WrittenElement, HasWords, SeamSensitive, De
         private ?Rows $rows = null,
         private ?InTurn $inTurn = null,
         public ?string $part = null,
+        private ?Languages $languages = null,
+        private ?InLanguages $inLanguages = null,
     ) {
     }
 
@@ -76,7 +80,7 @@ final readonly class Text implements WrittenElement, HasWords, SeamSensitive, De
         return $fields ??= Fields::of([
             'text' => Field::text(0, self::LONGEST, Role::Words)->required(),
             'style' => TextStyle::field()->required(),
-            ...self::messageFields(),
+            ...self::messageFields(self::LONGEST),
             'marks' => Field::list(Field::object(StyledSpan::fields()), 500)
                 ->saying('parts set otherwise, in order, none over another; characters [from, to) as Unicode code points, a line end counts as one'),
             'overflow' => Field::oneOf('report', 'shrink', 'clip')->saying('what has no room is told (the default), set smaller, or cut with an ellipsis'),
@@ -93,7 +97,8 @@ final readonly class Text implements WrittenElement, HasWords, SeamSensitive, De
     public static function fromNode(Node $node): static
     {
         $head = Head::fromNode($node, self::fields());
-        $text = strtr($node->field('text')->text(0, self::LONGEST), ["\r\n" => "\n", "\r" => "\n"]);
+        $read = static fn (Node $one): string => self::oneLineEnd($one->text(0, self::LONGEST));
+        $text = $read($node->field('text'));
         $style = TextStyle::fromNode($node->field('style'));
         [$message, $rows] = self::messageOf($node, $text);
         $least = min($style->sizePx, $node->optional('least_px')?->number(1, 100_000, 'px') ?? 1.0);
@@ -112,12 +117,18 @@ final readonly class Text implements WrittenElement, HasWords, SeamSensitive, De
             true,
             $message,
             $rows,
+            languages: Languages::of($node, $message !== null, $read),
         );
+    }
+
+    private static function oneLineEnd(string $text): string
+    {
+        return str_contains($text, "\r") ? strtr($text, ["\r\n" => "\n", "\r" => "\n"]) : $text;
     }
 
     public function composed(Composer $composer, string $path): Element
     {
-        return $this->toldInTurn($composer, $path);
+        return $this->toldInLanguages($composer, $path);
     }
 
     public function says(): string
@@ -127,12 +138,11 @@ final readonly class Text implements WrittenElement, HasWords, SeamSensitive, De
 
     public function told(RowTeller $row): static
     {
-        if ($this->message === null) {
-            return $this;
-        }
-        $text = $row->tell($this->message);
-        $text = str_contains($text, "\r") ? strtr($text, ["\r\n" => "\n", "\r" => "\n"]) : $text;
+        return $this->message === null ? $this : $this->worded(self::oneLineEnd($row->tell($this->message)), $this->message);
+    }
 
+    private function worded(string $text, ?Message $message): static
+    {
         return new self(
             $this->head,
             $text,
@@ -142,15 +152,40 @@ final readonly class Text implements WrittenElement, HasWords, SeamSensitive, De
             $this->overflow,
             $this->leastPx,
             $this->ownBox,
-            $this->message,
+            $message,
             $this->rows,
             $this->inTurn,
+            $this->part,
         );
     }
 
     private function in(InTurn $inTurn): static
     {
-        return new self($this->head, $this->text, $this->style, $this->marks, $this->overflow, $this->leastPx, $this->ownBox, $this->message, $this->rows, $inTurn);
+        return $this->going($inTurn, $this->inLanguages);
+    }
+
+    private function spoken(InLanguages $inLanguages): static
+    {
+        return $this->going($this->inTurn, $inLanguages);
+    }
+
+    private function going(?InTurn $inTurn, ?InLanguages $inLanguages): static
+    {
+        return new self(
+            $this->head,
+            $this->text,
+            $this->style,
+            $this->marks,
+            $this->overflow,
+            $this->leastPx,
+            $this->ownBox,
+            $this->message,
+            $this->rows,
+            $inTurn,
+            $this->part,
+            $this->languages,
+            $inLanguages,
+        );
     }
 
     /** Words that are a part of another element. */

@@ -22,10 +22,12 @@ use UpperPane\Core\Layout\Kind\HasWords;
 use UpperPane\Core\Layout\Kind\Head;
 use UpperPane\Core\Layout\Kind\Text\Text;
 use UpperPane\Core\Layout\Kind\WrittenElement;
+use UpperPane\Core\Layout\Told\InLanguages;
 use UpperPane\Core\Layout\Told\InTurn;
+use UpperPane\Core\Layout\Told\Languages;
 use UpperPane\Core\Layout\Told\Reading;
-use UpperPane\Core\Layout\Told\ReadsData;
 use UpperPane\Core\Layout\Told\RowTeller;
+use UpperPane\Core\Layout\Told\TakesTurns;
 use UpperPane\Core\Layout\Told\TellsMessage;
 use UpperPane\Core\Layout\Told\TellsRows;
 use UpperPane\Core\Layout\Type\ReadingTime;
@@ -34,7 +36,7 @@ use UpperPane\Core\Text\FaceMetrics;
 use UpperPane\Core\Text\SetText;
 
 /** Words that run through their box on one line, over and over. */
-final readonly class Ticker implements WrittenElement, HasWords, Describes, Composable, TellsRows, ReadsData
+final readonly class Ticker implements WrittenElement, HasWords, Describes, Composable, TellsRows, TakesTurns
 {
     use ElementHead;
     use TellsMessage;
@@ -46,6 +48,8 @@ final readonly class Ticker implements WrittenElement, HasWords, Describes, Comp
 
     /** Where there is nothing to be told, it is looked again so often. */
     private const SILENT_MS = 1000;
+
+    private const LONGEST = 20_000;
 
     /** Stands between rows. */
     private const SEPARATOR = ' · ';
@@ -61,6 +65,8 @@ final readonly class Ticker implements WrittenElement, HasWords, Describes, Comp
         private ?Message $message = null,
         private ?Rows $rows = null,
         private ?InTurn $inTurn = null,
+        private ?Languages $languages = null,
+        private ?InLanguages $inLanguages = null,
     ) {
     }
 
@@ -70,9 +76,9 @@ final readonly class Ticker implements WrittenElement, HasWords, Describes, Comp
         static $fields = null;
 
         return $fields ??= Fields::of([
-            'text' => Field::text(0, 20_000, Role::Words)->required(),
+            'text' => Field::text(0, self::LONGEST, Role::Words)->required(),
             'style' => TextStyle::field()->required(),
-            ...self::messageFields(),
+            ...self::messageFields(self::LONGEST),
             'separator' => Field::text(0, 100)->saying('between the rows that are told'),
             'speed_px_s' => Field::number(1, 100_000, Role::Speed),
             'way' => Field::oneOf('left', 'right'),
@@ -88,7 +94,7 @@ final readonly class Ticker implements WrittenElement, HasWords, Describes, Comp
     public static function fromNode(Node $node): static
     {
         $head = Head::fromNode($node, self::fields());
-        $text = $node->field('text')->text(0, 20_000);
+        $text = $node->field('text')->text(0, self::LONGEST);
         [$message, $rows] = self::messageOf($node, $text);
 
         return new self(
@@ -100,6 +106,7 @@ final readonly class Ticker implements WrittenElement, HasWords, Describes, Comp
             $node->optional('separator')?->text(0, 100) ?? self::SEPARATOR,
             $message,
             $rows,
+            languages: Languages::of($node, $message !== null, static fn (Node $one): string => $one->text(0, self::LONGEST)),
         );
     }
 
@@ -110,7 +117,7 @@ final readonly class Ticker implements WrittenElement, HasWords, Describes, Comp
 
     public function composed(Composer $composer, string $path): Element
     {
-        return $this->toldInTurn($composer, $path);
+        return $this->toldInLanguages($composer, $path);
     }
 
     public function says(): string
@@ -120,13 +127,13 @@ final readonly class Ticker implements WrittenElement, HasWords, Describes, Comp
 
     public function told(RowTeller $row): static
     {
-        return $this->message === null ? $this : $this->saying($row->tell($this->message));
+        return $this->message === null ? $this : $this->worded($row->tell($this->message), $this->message);
     }
 
     /** All rows, one after the other. */
     private function over(Reading $reading, int $ms): static
     {
-        return $this->saying(implode($this->separator, array_map(fn (array $row): string => $this->told($reading->teller($row))->text, $reading->rowsAt($ms))));
+        return $this->worded(implode($this->separator, array_map(fn (array $row): string => $this->told($reading->teller($row))->text, $reading->rowsAt($ms))), $this->message);
     }
 
     private function tellsAll(): bool
@@ -145,14 +152,36 @@ final readonly class Ticker implements WrittenElement, HasWords, Describes, Comp
         };
     }
 
-    private function saying(string $text): static
+    private function worded(string $text, ?Message $message): static
     {
-        return new self($this->head, self::onOneLine($text), $this->style, $this->speedPxS, $this->toTheRight, $this->separator, $this->message, $this->rows, $this->inTurn);
+        return new self($this->head, self::onOneLine($text), $this->style, $this->speedPxS, $this->toTheRight, $this->separator, $message, $this->rows, $this->inTurn);
     }
 
     private function in(InTurn $inTurn): static
     {
-        return new self($this->head, $this->text, $this->style, $this->speedPxS, $this->toTheRight, $this->separator, $this->message, $this->rows, $inTurn);
+        return $this->going($inTurn, $this->inLanguages);
+    }
+
+    private function spoken(InLanguages $inLanguages): static
+    {
+        return $this->going($this->inTurn, $inLanguages);
+    }
+
+    private function going(?InTurn $inTurn, ?InLanguages $inLanguages): static
+    {
+        return new self(
+            $this->head,
+            $this->text,
+            $this->style,
+            $this->speedPxS,
+            $this->toTheRight,
+            $this->separator,
+            $this->message,
+            $this->rows,
+            $inTurn,
+            $this->languages,
+            $inLanguages,
+        );
     }
 
     /** How wide its line is, canvas px; null where the face cannot be measured. */
