@@ -85,6 +85,11 @@ final class WorkTest extends TestCase
         self::assertSame(['B', false, 2, 'C', 'One', 'Theirs', false, false], self::scene('theWayBackIsThereAfterComingBack'));
     }
 
+    public function testAStepBackIsKnownThatNobodyNoted(): void
+    {
+        self::assertSame(['A', true, 'C', false, 'saved'], self::scene('aStepBackIsKnownThatNobodyNoted'));
+    }
+
     public function testWhatIsPutBackCanBeUndone(): void
     {
         self::assertSame(['Earlier', 'A', 'One', 3], self::scene('whatIsPutBackCanBeUndone'));

@@ -298,6 +298,23 @@ export async function theWayBackIsThereAfterComingBack() {
 }
 
 /** An earlier revision was put back: what stood there is a step back from it. */
+/** Killed before it was noted that a step back had been saved. */
+export async function aStepBackIsKnownThatNobodyNoted() {
+  const { work, typed, unmount } = open()
+  await pass(10)
+  for (const name of ['A', 'B', 'C']) typed(name)
+  await pass(1000)
+  unmount()
+  await pass(10)
+  ;[kept, revision] = [{ name: 'A' }, revision + 1]
+  const after = open()
+  await pass(10)
+  const found: unknown[] = [after.name(), after.work.canUndo.value]
+  after.work.redo()
+  after.work.redo()
+  return [...found, after.name(), after.work.canRedo.value, work.state.value]
+}
+
 export async function whatIsPutBackCanBeUndone() {
   const { work, typed, name } = open()
   await pass(10)

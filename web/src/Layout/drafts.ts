@@ -154,6 +154,10 @@ export function resumed<D>(
   const restored = draft !== null && !same(draft.document, saved.document)
   const now = restored ? draft : saved
   if (way && same(way.document, now.document)) return { ...now, past: way.past, future: way.future, restored }
+  // A step back or forth was taken, and the page left before that was noted.
+  const steps = way ? [...way.past, way.document, ...[...way.future].reverse()] : []
+  const at = steps.findLastIndex((one) => same(one, now.document))
+  if (at >= 0) return { ...now, past: steps.slice(0, at), future: steps.slice(at + 1).reverse(), restored }
   // It was left in the middle of something: what stood there before is a step back, as is what is saved.
   const past = restored && way ? [...way.past, way.document] : []
   return { ...now, past: restored && !past.some((one) => same(one, saved.document)) ? [...past, saved.document] : past, future: [], restored }
