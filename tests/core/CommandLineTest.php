@@ -96,6 +96,44 @@ final class CommandLineTest extends TestCase
         self::assertSame([2, 'ref.unknown', '/extends'], $this->refusal("check $layout --style $style", null));
     }
 
+    public function testATemplateIsFilledIn(): void
+    {
+        $slots = [
+            ['id' => 'head', 'name' => 'Headline', 'kind' => 'text', 'element' => 'h', 'required' => true, 'languages' => ['en', 'pt']],
+            ['id' => 'price', 'name' => 'Price', 'kind' => 'number', 'element' => 'p', 'argument' => 'price', 'decimals' => 2],
+        ];
+        $style = ['color' => '@sea', 'size_px' => 40];
+        $elements = [Make::told('h', 'Head', message: false, style: $style), Make::told('p', '{price} €', style: $style)];
+        $template = $this->file(['id' => 'offer', 'name' => 'Offer', 'slots' => $slots] + Make::layout($elements));
+        $house = $this->file(['format' => 'upper-pane/style@1', 'id' => 'house', 'name' => 'House', 'colours' => ['sea' => '#14665b']]);
+        $document = ['format' => 'upper-pane/filled@1', 'id' => 'late', 'name' => 'Late', 'template' => 'offer', 'values' => ['head' => ['en' => 'Late', 'pt' => 'Tarde'], 'price' => 18.5]];
+        $filled = $this->file($document);
+        $texts = fn (string $more): array => array_column($this->called("fill $filled --with $template --style $house $more")[1]['layout']['elements'], 'text');
+        self::assertSame([['Late', '18.50 €'], ['Tarde', '18,50 €'], ['Tarde', '18,50 €']], array_map($texts, ['', '--language pt', '--languages pt,en']));
+        [$code, $out] = $this->called("fill - --with $template --style $house", ['values' => new \stdClass()] + $document);
+        self::assertSame([1, 1, 'slot.missing'], [$code, $out['stops'], $out['findings'][0]['code']]);
+        self::assertSame([2, 'ref.unknown', '/elements/0/style/color'], $this->refusal("fill $filled --with $template", null));
+        self::assertSame([2, 'ref.unknown', '/template'], $this->refusal("fill $filled", null));
+        $named = $this->file(Make::layout([['style' => ['color' => '@sea', 'size_px' => 9]] + Make::told('t', 'x', message: false)], id: 'other'));
+        $refusal = $this->refusal("fill $filled --with $template --with $named --style $house", null);
+        self::assertSame([2, 'ref.unknown', '/elements/0/style/color'], $refusal, 'a plain layout could not say what they mean');
+        foreach (['check' => 0, 'shown' => 0, 'timeline' => 0] as $verb => $want) {
+            $span = ['check' => '', 'shown' => '--at 1970-01-01T00:00:06Z', 'timeline' => '--from 1970-01-01T00:00:00Z --to 1970-01-01T00:00:01Z'][$verb];
+            self::assertSame($want, $this->called("$verb $filled --with $template --style $house $span")[0], $verb);
+        }
+        self::assertSame('Tarde', $this->called("shown $filled --with $template --style $house --at 1970-01-01T00:00:06Z")[1]['things'][0]['text']);
+        $outer = $this->file(Make::layout([Make::zone('z', 0, 0, 9, 9, [['id' => 'i', 'layout' => ['ref' => 'late'], 'duration_ms' => 9000]])], id: 'outer'));
+        self::assertSame('Late', $this->called("shown $outer --with $filled --with $template --style $house --at 1970-01-01T00:00:00Z")[1]['things'][1]['text']);
+
+        $rows = $this->file(['format' => 'upper-pane/rows@1', 'source' => 's', 'path' => '$.trips[*]', 'language' => 'pt']);
+        $data = $this->file(['trips' => [['to' => 'Tolm', 'fare' => 12.5], ['to' => 'Vennick']]]);
+        $map = json_encode(['head' => ['en' => 'to', 'pt' => 'Para {to}: {fare}'], 'price' => 'fare']);
+        $many = $this->called("fill-rows $template --rows $rows --data $data --map '$map' --name 'To {to}'")[1]['filled'];
+        self::assertSame([['offer-1', 'To Tolm'], ['offer-2', 'To Vennick']], array_map(static fn (array $one): array => [$one['id'], $one['name']], $many));
+        self::assertSame(['head' => ['en' => 'Tolm', 'pt' => 'Para Tolm: 12,5'], 'price' => 12.5], $many[0]['values']);
+        self::assertSame([2, 'type.wrong', '/rows/0/price'], $this->refusal("fill-rows $template --rows $rows --data $data --map '{\"price\": \"to\"}'", null));
+    }
+
     public function testTextsStandInSeveralLanguages(): void
     {
         $layout = $this->file(Make::layout([Make::told('t', '{n}', texts: ['en' => 'from {place_x}', 'pt' => 'desde {place_x}'])]));

@@ -247,8 +247,8 @@ final class Make
      */
     public static function told(string $id, string $text, int $width = 600, int $height = 100, mixed ...$more): array
     {
-        return ['id' => $id, 'kind' => 'text', 'message' => true, 'rect' => ['x' => 0, 'y' => 0, 'width' => $width, 'height' => $height], 'text' => $text]
-            + self::named($more) + ['style' => ['family' => Typewriter::FAMILY, 'size_px' => 40]];
+        return self::named($more) + ['id' => $id, 'kind' => 'text', 'message' => true, 'rect' => ['x' => 0, 'y' => 0, 'width' => $width, 'height' => $height], 'text' => $text]
+            + ['style' => ['family' => Typewriter::FAMILY, 'size_px' => 40]];
     }
 
     /**

@@ -8,6 +8,7 @@ use UpperPane\Core\Data\Feeds;
 use UpperPane\Core\Data\Message\Formats;
 use UpperPane\Core\Data\Message\Message;
 use UpperPane\Core\Data\Rows\Rows;
+use UpperPane\Core\Data\Rows\Table;
 use UpperPane\Core\Data\Snapshot;
 use UpperPane\Core\Data\Source;
 use UpperPane\Core\Data\Ticks;
@@ -17,6 +18,8 @@ use UpperPane\Core\Document\Node;
 use UpperPane\Core\Document\Reason;
 use UpperPane\Core\Document\Refused;
 use UpperPane\Core\Geometry\Size;
+use UpperPane\Core\Layout\Layout;
+use UpperPane\Core\Layout\Template\FilledRows;
 use UpperPane\Core\Media\Media;
 use UpperPane\Core\Units\Instant;
 use UpperPane\Core\Units\Moment;
@@ -28,6 +31,9 @@ final readonly class DataVerbs
 {
     /** Of the verbs that look at what tells data. */
     public const FLAGS = ['data', 'options', 'taken', 'tz', 'source', 'media'];
+
+    /** Of the verbs that choose rows of one file of data. */
+    public const ROWS = ['data', 'as', 'options', 'at', 'tz', 'source'];
 
     /** @param \Closure(string): string $bytes of a file */
     public function __construct(private \Closure $bytes)
@@ -57,14 +63,9 @@ final readonly class DataVerbs
      */
     public function rows(array $words): array
     {
-        $arguments = Arguments::of($words, ['ROWS'], ['data', 'as', 'options', 'at', 'tz', 'source']);
-        $rows = Rows::fromFile(Node::fromJson(($this->bytes)($arguments->value(0))));
-        $source = $this->sources($arguments)[$rows->source] ?? null;
-        [$timezone, $atMs] = [self::timezone($arguments), self::atMs($arguments)];
-        [$given, $as] = self::given($arguments);
-        $options = $given === null && $source !== null ? $source->options($timezone, $atMs) : ReadOptions::of($given, $source->zone ?? $timezone, $atMs);
-        $tree = Trees::read(($this->bytes)($arguments->required('data')), $options, $as ?? $source?->as);
-        $table = $rows->of($tree, WallClock::in($timezone), $source?->zone);
+        $arguments = Arguments::of($words, ['ROWS'], self::ROWS);
+        $table = $this->table($arguments, Rows::fromFile(Node::fromJson(($this->bytes)($arguments->value(0)))));
+        $atMs = self::atMs($arguments);
         $chosen = $table->at($atMs);
         $changes = $table->changesAfter($atMs);
 
@@ -74,6 +75,34 @@ final readonly class DataVerbs
             'unreadable' => $table->unreadable,
             'changes_at' => $changes === null ? null : (string) Instant::ofMs($changes),
         ];
+    }
+
+    /**
+     * Many filled in at once.
+     *
+     * @param array<mixed> $template a layout
+     * @return array{filled: list<array<string, mixed>>}
+     * @throws Refused
+     */
+    public function fillRows(Arguments $arguments, array $template): array
+    {
+        $rows = Rows::fromFile(Node::fromJson(($this->bytes)($arguments->required('rows'))));
+        $chosen = $this->table($arguments, $rows)->at(self::atMs($arguments))->rows;
+        $many = FilledRows::of(Layout::fromArray($template), Node::at(Node::fromJson($arguments->required('map'))->value, '/map'), $arguments->optional('name'));
+
+        return ['filled' => $many->filled($chosen, new Formats($rows->language(), self::timezone($arguments)), $rows->fallbacks())];
+    }
+
+    /** @throws Refused */
+    private function table(Arguments $arguments, Rows $rows): Table
+    {
+        $source = $this->sources($arguments)[$rows->source] ?? null;
+        [$timezone, $atMs] = [self::timezone($arguments), self::atMs($arguments)];
+        [$given, $as] = self::given($arguments);
+        $options = $given === null && $source !== null ? $source->options($timezone, $atMs) : ReadOptions::of($given, $source->zone ?? $timezone, $atMs);
+        $tree = Trees::read(($this->bytes)($arguments->required('data')), $options, $as ?? $source?->as);
+
+        return $rows->of($tree, WallClock::in($timezone), $source?->zone);
     }
 
     /**

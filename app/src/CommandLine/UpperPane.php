@@ -38,6 +38,8 @@ use UpperPane\Core\Layout\Matching;
 use UpperPane\Core\Layout\Style\HouseStyle;
 use UpperPane\Core\Layout\Style\Styles;
 use UpperPane\Core\Layout\Surroundings;
+use UpperPane\Core\Layout\Template\Filled;
+use UpperPane\Core\Layout\Template\PlainLayout;
 use UpperPane\Core\Layout\Told\Speaking;
 use UpperPane\Core\Playback\Programme;
 use UpperPane\Core\Playback\ShownAt;
@@ -61,6 +63,8 @@ final class UpperPane
           timeline LAYOUT --from INSTANT --to INSTANT [--anchor INSTANT] [--display DISPLAY]
           page LAYOUT --board ID [--display DISPLAY] [--at INSTANT]
           tracks "7fr 3fr" --length 1920 [--gap 8]
+          fill FILLED --with TEMPLATE [--display DISPLAY]
+          fill-rows TEMPLATE --rows ROWS --data DATA --map '{"headline": "name", "price": "fare"}' [--name "Offer {name}"]
           solve LAYOUT --raster 1366x768
           measure --text "..." --family Inter --size-px 72 [--width 800] [--height 200] [--weight 400] [--line-height 1.2]
           wall DISPLAY
@@ -78,6 +82,7 @@ final class UpperPane
           format "{n, plural, one {# place} other {# places}}" --row '{"n": 2}' [--language en] [--tz ZONE]
           ticks --from 0 --to 3.7 --count 5
 
+        LAYOUT of check, shown and timeline may be one that was filled in (FILLED), with its template in --with.
         LAYOUT, PLAYLIST, SCHEDULE, DISPLAY, ROWS and SOURCE are JSON files (docs/formats), DATA and an EDID are their bytes; - is standard input.
         --with FILE (repeatable) gives the layouts and playlists that refs mean.
         check, shown, timeline, page, loop and plays take --data SOURCE=DATA for each source that is told, with --options SOURCE=JSON, --taken SOURCE=INSTANT,
@@ -113,6 +118,8 @@ final class UpperPane
                 'match' => [$this->match($words), 0],
                 'check' => $this->check($words),
                 'page' => [$this->page($words), 0],
+                'fill' => $this->fill($words),
+                'fill-rows' => [$this->fillRows($words), 0],
                 'shown' => [$this->shown($words), 0],
                 'timeline' => [$this->timeline($words), 0],
                 'edid' => [Edid::fromBytes($this->bytes(Arguments::of($words, ['FILE'], [])->value(0)))->toArray(), 0],
@@ -133,7 +140,7 @@ final class UpperPane
                 'ticks' => [DataVerbs::ticks($words), 0],
                 default => throw Arguments::wrong(sprintf(
                     '%s is no verb; fit, match, check, shown, timeline, tracks, solve, measure, wall, edid, edid-for, timing, loop, recur, plays, legibility, contrast, '
-                        . 'tree, rows, format, page and ticks are.',
+                        . 'tree, rows, format, page, fill, fill-rows and ticks are.',
                     $verb === null ? 'Nothing' : "\"$verb\"",
                 )),
             };
@@ -241,6 +248,40 @@ final class UpperPane
             $id,
             implode(', ', array_keys($boards)) ?: 'none',
         ));
+    }
+
+    /**
+     * @param list<string> $words
+     * @return array{array<string, mixed>, int}
+     */
+    private function fill(array $words): array
+    {
+        $arguments = Arguments::of($words, ['FILLED'], ['display', 'with', 'style', ...self::SPEAKING]);
+        $display = $arguments->optional('display') === null ? null : $this->display($arguments->required('display'));
+        $surroundings = (new Surroundings($display->timezone ?? 'UTC', $this->faces))->on($display)->styled($this->styles($arguments))->speaking($this->speaking($arguments));
+        $filled = Filled::fromArray($this->read($arguments->value(0)));
+        $filling = $this->library($arguments)->filledIn($filled);
+        $filling->checkNames($surroundings);
+        foreach ($arguments->all('with') as $file) {
+            $document = $this->read($file);
+            // Their names would still stand in what a ref to them means.
+            ($document['id'] ?? null) === $filled->template ? null : PlainLayout::checkPlain($document);
+        }
+        $findings = $filling->findings($surroundings);
+
+        return [['layout' => PlainLayout::of($filling->layout($surroundings->speaking), $surroundings)] + $findings->toArray(), $findings->stopsHandover() ? 1 : 0];
+    }
+
+    /**
+     * @param list<string> $words
+     * @return array<string, mixed>
+     */
+    private function fillRows(array $words): array
+    {
+        $arguments = Arguments::of($words, ['TEMPLATE'], ['rows', 'map', 'name', 'style', ...DataVerbs::ROWS]);
+        $this->styles($arguments);
+
+        return $this->data()->fillRows($arguments, $this->read($arguments->value(0)));
     }
 
     /**
@@ -445,9 +486,13 @@ final class UpperPane
         return Composer::compose($this->written($arguments), $this->library($arguments), $surroundings);
     }
 
+    /** A layout, or one that was filled in: then the layout that it is. */
     private function written(Arguments $arguments): Layout
     {
-        $layout = Layout::fromArray($this->read($arguments->value(0)));
+        $document = $this->read($arguments->value(0));
+        $layout = ($document['format'] ?? null) === Filled::FORMAT
+            ? $this->library($arguments)->filledIn(Filled::fromArray($document))->layout($this->speaking($arguments))
+            : Layout::fromArray($document);
         Budget::ofElements(count($layout->elements), '/elements');
 
         return $layout;

@@ -59,6 +59,12 @@ final readonly class Field
         return new self(Role::Plain, ['enum' => array_values($values)]);
     }
 
+    /** Whatever JSON has. */
+    public static function any(): self
+    {
+        return new self(Role::Plain, ['description' => 'whatever JSON has']);
+    }
+
     public static function bool(): self
     {
         return new self(Role::Plain, ['type' => 'boolean']);
@@ -208,7 +214,7 @@ final readonly class Field
     private function suits(mixed $value): bool
     {
         if ($this->fields === null) {
-            return $this->each === null || is_array($value);
+            return $this->each === null || (is_array($value) && ($value === [] || array_is_list($value) !== $this->isMap()));
         }
         $isSame = static fn (self $field, string|int $name): bool => !isset($field->schema['const']) || !is_array($value) || !isset($value[$name]) || $value[$name] === $field->schema['const'];
 

@@ -335,7 +335,8 @@ final class Composer
             $this->composed[$id] = $this->within('layout', $id, $path, function () use ($id, $path): Composed {
                 $outside = $this->below;
                 $this->below = 0;
-                $composed = $this->whole($this->library->layout($id) ?? throw self::unknown('layout', $id, $path), [...$this->way, $id]);
+                $layout = $this->library->layout($id) ?? $this->library->filling($id)?->layout($this->surroundings->speaking) ?? throw self::unknown('layout', $id, $path);
+                $composed = $this->whole($layout, [...$this->way, $id]);
                 $this->depths[$id] = $this->below + 1;
                 $this->below = $outside;
 
@@ -372,7 +373,7 @@ final class Composer
         [$outer, $this->way] = [$this->way, $way];
         try {
             $variants = [];
-            if ($layout->variants !== []) {
+            if ($layout->variants !== [] || $layout->slots !== []) {
                 $layout->checkNames(Styling::on($layout->canvas, $this->surroundings), $path);
             }
             foreach (array_keys($layout->variants) as $variant) {

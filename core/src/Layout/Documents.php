@@ -8,6 +8,7 @@ use UpperPane\Core\Data\Source;
 use UpperPane\Core\Document\Fields;
 use UpperPane\Core\Document\Role;
 use UpperPane\Core\Layout\Kind\Kinds;
+use UpperPane\Core\Layout\Template\Filled;
 use UpperPane\Core\Time\Playlist;
 use UpperPane\Core\Time\Schedule\Schedule;
 
@@ -25,6 +26,7 @@ final readonly class Documents
             Playlist::FORMAT => Playlist::fields(),
             Schedule::FORMAT => Schedule::fields(),
             Source::FORMAT => Source::fields(),
+            Filled::FORMAT => Filled::fields(),
             default => Layout::fields(),
         }, $document, $found);
 

@@ -24,6 +24,8 @@ use UpperPane\Core\Layout\Kind\WrittenElement;
 use UpperPane\Core\Layout\Kind\Zone\Zone;
 use UpperPane\Core\Layout\Style\StyleNames;
 use UpperPane\Core\Layout\Style\Styling;
+use UpperPane\Core\Layout\Template\Slot;
+use UpperPane\Core\Layout\Template\Slots;
 use UpperPane\Core\Layout\Type\TextStyle;
 
 /**
@@ -42,6 +44,7 @@ final readonly class Layout
      * @param list<WrittenElement> $elements
      * @param array<string, Variant> $variants the same content on other canvases, by id
      * @param array<string, mixed> $given as it was read
+     * @param list<Slot> $slots what is left open in it; none where it is no template
      */
     private function __construct(
         public string $id,
@@ -53,6 +56,7 @@ final readonly class Layout
         public array $variants,
         public Guides $guides,
         private array $given,
+        public array $slots = [],
     ) {
     }
 
@@ -70,6 +74,7 @@ final readonly class Layout
             'recipe' => Field::object(Recipe::fields()),
             'elements' => Field::list(Field::oneOf())->required(),
             'variants' => Field::list(Field::object(Variant::fields()), Variant::MOST),
+            'slots' => Slots::field(),
         ])->and(Guides::fields()->all());
     }
 
@@ -111,6 +116,7 @@ final readonly class Layout
             [],
             Guides::fromNode($node),
             $given,
+            Slots::of($node->optional('slots'), $elements),
         );
 
         return $layout->withVariants(self::variantsOf($node, $known));
@@ -176,7 +182,20 @@ final readonly class Layout
         return $this->with([
             'elements' => array_map(static fn (WrittenElement $element): array => ($gone ? $element->withoutRefsBeyond(...$ids) : $element)->toArray(), $elements),
             'variants' => $this->variants === [] ? null : array_map(static fn (Variant $variant): array => $variant->among(...$ids)->toArray(), array_values($this->variants)),
-        ]);
+        ] + ($gone ? $this->slotsAmong($ids) : []));
+    }
+
+    /**
+     * What is left open, where only these elements are there.
+     *
+     * @param list<string> $ids
+     * @return array{slots?: ?list<mixed>}
+     */
+    private function slotsAmong(array $ids): array
+    {
+        $slots = is_array($this->given['slots'] ?? null) ? Slots::among($this->given['slots'], $ids) : [];
+
+        return $this->slots === [] ? [] : ['slots' => $slots === [] ? null : $slots];
     }
 
     /**
@@ -213,6 +232,7 @@ final readonly class Layout
             $this->variants,
             $this->guides,
             array_replace($this->given, $recipe),
+            $this->slots,
         );
     }
 
@@ -330,7 +350,7 @@ final readonly class Layout
     }
 
     /**
-     * That every name in it means something, in its variants too.
+     * That every name in it means something, in its variants and in what may be put into it too.
      *
      * @param string $path JSON Pointer to the layout
      * @throws DocumentRefused
@@ -346,6 +366,10 @@ final readonly class Layout
                 $name = StyleNames::name($place['size_px']);
                 $name === null ? null : $styling->sizePx($name, TextStyle::FAMILY, TextStyle::WEIGHT, "$path/variants/$number/places/$id/size_px");
             }
+        }
+        $elements = array_combine($this->ids(), $this->elements);
+        foreach ($this->slots as $number => $slot) {
+            $slot->checkNames($elements, $styling, "$path/slots/$number");
         }
     }
 
@@ -367,7 +391,7 @@ final readonly class Layout
                 $elements[] = self::arranged($element, $place['rect'], $place['size_px'])->withoutRefsBeyond(...$ids);
             }
         }
-        $plain = array_diff_key($base->toArray(), ['recipe' => 1, 'guides' => 1, 'safe' => 1]);
+        $plain = array_diff_key($base->toArray(), ['recipe' => 1, 'guides' => 1, 'safe' => 1, 'slots' => 1]);
 
         return self::fromArray(array_replace($plain, [
             'canvas' => $chosen->canvas->toArray(),
@@ -498,7 +522,7 @@ final readonly class Layout
     /** @param array<string, Variant> $variants */
     private function withVariants(array $variants): self
     {
-        return $variants === [] ? $this : new self($this->id, $this->name, $this->canvas, $this->background, $this->elements, $this->recipe, $variants, $this->guides, $this->given);
+        return $variants === [] ? $this : new self($this->id, $this->name, $this->canvas, $this->background, $this->elements, $this->recipe, $variants, $this->guides, $this->given, $this->slots);
     }
 
     /**

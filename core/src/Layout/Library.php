@@ -7,6 +7,8 @@ namespace UpperPane\Core\Layout;
 use UpperPane\Core\Document\DocumentRefused;
 use UpperPane\Core\Document\Node;
 use UpperPane\Core\Document\Reason;
+use UpperPane\Core\Layout\Template\Filled;
+use UpperPane\Core\Layout\Template\Filling;
 use UpperPane\Core\Media\Media;
 use UpperPane\Core\Time\Playlist;
 
@@ -15,6 +17,9 @@ final class Library
 {
     /** @var array<string, Layout> */
     private array $layouts = [];
+
+    /** @var array<string, Filling> */
+    private array $fillings = [];
 
     /** @var array<string, Playlist> */
     private array $playlists = [];
@@ -33,7 +38,7 @@ final class Library
     }
 
     /**
-     * @param iterable<array<mixed>> $documents layouts and playlists
+     * @param iterable<array<mixed>> $documents layouts, what was filled into some of them, and playlists
      * @param array<string, Media> $media those that a ref may mean, by id
      * @throws DocumentRefused when a document is of another format, or an id stands twice
      */
@@ -43,7 +48,7 @@ final class Library
         foreach ($documents as $document) {
             $node = Node::root($document);
             $id = $node->field('id')->id();
-            $node->field('format')->oneOf(Layout::FORMAT, Playlist::FORMAT);
+            $node->field('format')->oneOf(Layout::FORMAT, Filled::FORMAT, Playlist::FORMAT);
             if (isset($nodes[$id])) {
                 throw $node->field('id')->refused(Reason::IdTwice, sprintf('is "%s", which another document has already.', $id));
             }
@@ -60,6 +65,27 @@ final class Library
     public function layout(string $id): ?Layout
     {
         return $this->layouts[$id] ?? ($this->has($id, Layout::FORMAT) ? $this->layouts[$id] = Layout::fromNode($this->documents[$id]) : null);
+    }
+
+    /**
+     * @return ?Filling what was filled into a template; null where there is none of that id
+     * @throws DocumentRefused where it cannot be read, or there is no such template
+     */
+    public function filling(string $id): ?Filling
+    {
+        return $this->fillings[$id] ?? ($this->has($id, Filled::FORMAT) ? $this->fillings[$id] = $this->filledIn(Filled::fromNode($this->documents[$id])) : null);
+    }
+
+    /** @throws DocumentRefused where there is no such template, or a value does not suit it */
+    public function filledIn(Filled $filled): Filling
+    {
+        $template = $this->layout($filled->template) ?? throw DocumentRefused::because(
+            Reason::RefUnknown,
+            sprintf('/template is "%s", and no layout of that id is given.', $filled->template),
+            '/template',
+        );
+
+        return Filling::of($filled, $template);
     }
 
     /**

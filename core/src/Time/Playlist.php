@@ -230,10 +230,13 @@ final readonly class Playlist
     }
 
     /**
+     * Items as they stand in a list.
+     *
+     * @param UniqueIds $ids those that are taken
      * @return list<Item>
      * @throws DocumentRefused
      */
-    private static function itemsOf(Node $node, UniqueIds $ids): array
+    public static function itemsOf(Node $node, UniqueIds $ids = new UniqueIds()): array
     {
         $items = [];
         foreach ($node->items() as $item) {

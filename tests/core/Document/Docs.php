@@ -18,6 +18,8 @@ use UpperPane\Core\Layout\Check\Check;
 use UpperPane\Core\Layout\Checks;
 use UpperPane\Core\Layout\Layout;
 use UpperPane\Core\Layout\Style\HouseStyle;
+use UpperPane\Core\Layout\Template\Filled;
+use UpperPane\Core\Layout\Template\Filling;
 use UpperPane\Core\Media\MediaFindings;
 use UpperPane\Core\Playback\Base;
 use UpperPane\Core\Playback\Report\Report;
@@ -40,6 +42,7 @@ final class Docs
             'formats/rows.schema.json' => self::schema('rows', 'Rows ' . Rows::FORMAT, Rows::ofFile()->schema()),
             'formats/source.schema.json' => self::schema('source', 'Source ' . Source::FORMAT, Source::fields()->schema()),
             'formats/style.schema.json' => self::schema('style', 'House style ' . HouseStyle::FORMAT, HouseStyle::fields()->schema()),
+            'formats/filled.schema.json' => self::schema('filled', 'Filled in ' . Filled::FORMAT, Filled::fields()->schema()),
             'formats/sheet.schema.json' => self::schema('sheet', 'Sheet ' . Sheet::FORMAT, self::sheet()),
             'formats/schedule.schema.json' => self::schema('schedule', 'Schedule ' . Schedule::FORMAT, Schedule::fields()->schema()),
         ];
@@ -53,6 +56,7 @@ final class Docs
             . "What Upper Pane looks for while a layout is made. A **stop** keeps it from being handed over; a **warning** wants a look; a **hint** is worth knowing.\n"
             . "A cure is tried before it is offered: the finding is gone after it, and nothing else is found.\n"
             . "This page is made of what stands at the classes that find it (`bin/docs`).\n\n" . self::table($layout)
+            . "\n## Of what is filled in\n\nWhat is found in what stands in the slots of a template, by `bin/upperpane fill` and where it is filled in.\n\n" . self::table(Filling::explained())
             . "\n## Of a schedule\n\nWhat is found in the bookings of a display or place, by `bin/upperpane plays` in the span asked for.\n\n"
             . self::table([...ScheduleChecks::explained(), ...Base::explained()])
             . "\n## Of the estate\n\nWhat is found in displays, their players and what was handed over to them, at Today, Displays and Playback.\n\n"

@@ -8,8 +8,10 @@ use Opis\JsonSchema\Errors\ErrorFormatter;
 use Opis\JsonSchema\Validator;
 use PHPUnit\Framework\TestCase;
 use UpperPane\Core\Display\Display;
+use UpperPane\Core\Layout\Layout;
 use UpperPane\Core\Layout\Library;
 use UpperPane\Core\Layout\Surroundings;
+use UpperPane\Core\Layout\Template\Filled;
 use UpperPane\Core\Time\Schedule\Schedule;
 use UpperPane\Tests\Core\Make;
 use UpperPane\Tests\Core\Typewriter;
@@ -59,6 +61,29 @@ final class SchemaTest extends TestCase
             $this->fits('layout', $lively, "lively $i");
             $this->fits('run-sheet', Make::runSheet(Make::composed($lively), 0, new Surroundings('UTC', new Typewriter())), "lively $i");
         }
+    }
+
+    public function testTemplatesAndWhatIsFilledInFit(): void
+    {
+        $set = [['element' => 't', 'field' => 'style/color', 'value' => '@sea'], ['element' => 't', 'field' => 'marks', 'value' => []]];
+        $slots = [
+            ['id' => 'a', 'kind' => 'text', 'element' => 't', 'languages' => ['en', 'pt-PT'], 'required' => true, 'hint' => 'Short.', 'default' => ['en' => 'x']],
+            ['id' => 'b', 'kind' => 'picture', 'element' => 'p', 'default' => ['mark' => 'logo']],
+            ['id' => 'c', 'kind' => 'number', 'element' => 't', 'argument' => 'n', 'from' => 0, 'to' => 9.5, 'decimals' => 1, 'default' => 3],
+            ['id' => 'd', 'kind' => 'date', 'element' => 't', 'argument' => 'day', 'from' => '2026-01-01', 'default' => '2026-06-01'],
+            ['id' => 'e', 'kind' => 'switch', 'elements' => ['t'], 'default' => true],
+            ['id' => 'f', 'kind' => 'choice', 'options' => [['id' => 'o', 'name' => 'O', 'set' => $set]], 'default' => 'o'],
+            ['id' => 'g', 'kind' => 'list', 'element' => 'z', 'at_most' => 3, 'default' => [Make::film()]],
+        ];
+        $picture = ['id' => 'p', 'kind' => 'picture', 'rect' => ['x' => 0, 'y' => 0, 'width' => 9, 'height' => 9], 'media' => ['name' => 'x', 'width' => 9, 'height' => 9]];
+        $document = Make::layout([Make::told('t', '{n} {day}', texts: ['en' => 'x'], turn_ms: 500), $picture, Make::zone('z', 0, 0, 9, 9)]);
+        $document['slots'] = array_map(static fn (array $slot): array => $slot + ['name' => strtoupper($slot['id'])], $slots);
+        $this->fits('layout', $document, 'a template');
+        self::assertEquals($document, Layout::fromArray($document)->toArray());
+        $values = ['a' => ['en' => 'x'], 'b' => ['name' => 'x', 'width' => 9, 'height' => 9], 'c' => 5.5, 'd' => '2026-06-02', 'e' => false, 'f' => 'o', 'g' => [Make::film()]];
+        $filled = ['format' => 'upper-pane/filled@1', 'id' => 'x', 'name' => 'X', 'template' => 'test', 'template_revision' => 3, 'values' => $values];
+        $this->fits('filled', $filled, 'filled in');
+        self::assertEquals($filled, Filled::fromArray($filled)->toArray());
     }
 
     public function testWhatDocsSayFollowsFromTheCore(): void

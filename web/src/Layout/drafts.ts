@@ -156,7 +156,7 @@ export function resumed<D>(
   if (way && same(way.document, now.document)) return { ...now, past: way.past, future: way.future, restored }
   // A step back or forth was taken, and the page left before that was noted.
   const steps = way ? [...way.past, way.document, ...[...way.future].reverse()] : []
-  const at = steps.findLastIndex((one) => same(one, now.document))
+  const at = steps.map((one) => same(one, now.document)).lastIndexOf(true)
   if (at >= 0) return { ...now, past: steps.slice(0, at), future: steps.slice(at + 1).reverse(), restored }
   // It was left in the middle of something: what stood there before is a step back, as is what is saved.
   const past = restored && way ? [...way.past, way.document] : []

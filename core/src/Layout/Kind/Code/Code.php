@@ -21,7 +21,6 @@ use UpperPane\Core\Layout\Kind\Composable;
 use UpperPane\Core\Layout\Kind\Describes;
 use UpperPane\Core\Layout\Kind\Element;
 use UpperPane\Core\Layout\Kind\ElementHead;
-use UpperPane\Core\Layout\Kind\HasWords;
 use UpperPane\Core\Layout\Kind\Head;
 use UpperPane\Core\Layout\Kind\SeamSensitive;
 use UpperPane\Core\Layout\Kind\Text\Text;
@@ -30,15 +29,14 @@ use UpperPane\Core\Layout\Told\InLanguages;
 use UpperPane\Core\Layout\Told\InTurn;
 use UpperPane\Core\Layout\Told\Languages;
 use UpperPane\Core\Layout\Told\RowTeller;
-use UpperPane\Core\Layout\Told\TakesTurns;
+use UpperPane\Core\Layout\Told\SaysText;
 use UpperPane\Core\Layout\Told\TellsMessage;
-use UpperPane\Core\Layout\Told\TellsRows;
 use UpperPane\Core\Layout\Type\ReadingTime;
 use UpperPane\Core\Layout\Type\TextStyle;
 use UpperPane\Core\Text\FaceMetrics;
 
 /** A QR code (ISO/IEC 18004) with its quiet zone, and beside or below it, if wanted, a few words for those who cannot scan it. */
-final readonly class Code implements WrittenElement, HasWords, SeamSensitive, Describes, Composable, TellsRows, TakesTurns
+final readonly class Code implements WrittenElement, SeamSensitive, Describes, Composable, SaysText
 {
     use ElementHead;
     use TellsMessage;

@@ -24,11 +24,10 @@ use UpperPane\Core\Layout\Kind\Compares;
 use UpperPane\Core\Layout\Kind\Composable;
 use UpperPane\Core\Layout\Kind\Element;
 use UpperPane\Core\Layout\Kind\ElementHead;
-use UpperPane\Core\Layout\Kind\FitsContent;
 use UpperPane\Core\Layout\Kind\FittedContent;
-use UpperPane\Core\Layout\Kind\HasMedia;
 use UpperPane\Core\Layout\Kind\Head;
 use UpperPane\Core\Layout\Kind\Paints;
+use UpperPane\Core\Layout\Kind\ShowsPicture;
 use UpperPane\Core\Layout\Kind\WrittenElement;
 use UpperPane\Core\Layout\Paint\PaintLayer;
 use UpperPane\Core\Layout\Told\InTurn;
@@ -41,7 +40,7 @@ use UpperPane\Core\Media\Swatches;
 use UpperPane\Core\Time\Item;
 
 /** A still picture that is always there, outside any playlist: always the same, or whichever a field of a row of data means. */
-final readonly class Picture implements WrittenElement, HasMedia, FitsContent, Paints, Compares, Composable, TellsRows, TakesTurns
+final readonly class Picture implements WrittenElement, ShowsPicture, Paints, Compares, Composable, TellsRows, TakesTurns
 {
     use ElementHead;
     use ToldInTurn;

@@ -20,7 +20,7 @@ use UpperPane\Core\Layout\Kind\Composable;
 use UpperPane\Core\Layout\Kind\Describes;
 use UpperPane\Core\Layout\Kind\Element;
 use UpperPane\Core\Layout\Kind\ElementHead;
-use UpperPane\Core\Layout\Kind\HasWords;
+use UpperPane\Core\Layout\Kind\HasRoom;
 use UpperPane\Core\Layout\Kind\Head;
 use UpperPane\Core\Layout\Kind\SeamSensitive;
 use UpperPane\Core\Layout\Kind\WrittenElement;
@@ -28,9 +28,8 @@ use UpperPane\Core\Layout\Told\InLanguages;
 use UpperPane\Core\Layout\Told\InTurn;
 use UpperPane\Core\Layout\Told\Languages;
 use UpperPane\Core\Layout\Told\RowTeller;
-use UpperPane\Core\Layout\Told\TakesTurns;
+use UpperPane\Core\Layout\Told\SaysText;
 use UpperPane\Core\Layout\Told\TellsMessage;
-use UpperPane\Core\Layout\Told\TellsRows;
 use UpperPane\Core\Layout\Type\ReadingTime;
 use UpperPane\Core\Layout\Type\TextStyle;
 use UpperPane\Core\Text\FaceMetrics;
@@ -38,7 +37,7 @@ use UpperPane\Core\Text\Run;
 use UpperPane\Core\Text\SetText;
 
 /** Words on the canvas; parts of them may be set otherwise. What has no room in the box is told, or set smaller, or cut with an ellipsis. */
-final readonly class Text implements WrittenElement, HasWords, SeamSensitive, Describes, Compares, Composable, TellsRows, TakesTurns
+final readonly class Text implements WrittenElement, SeamSensitive, Describes, Compares, Composable, SaysText, HasRoom
 {
     use ElementHead;
     use TellsMessage;
@@ -363,6 +362,29 @@ final readonly class Text implements WrittenElement, HasWords, SeamSensitive, De
         $plate = 2 * ($this->style->plate->px ?? 0.0);
 
         return $set->overflows($this->rect()->width - $plate, $this->rect()->height - $plate);
+    }
+
+    public function wordsTooMany(string $text, FaceMetrics $faces): int
+    {
+        if (!$faces->knows($this->style->family)) {
+            return 0;
+        }
+        $words = [];
+        preg_match_all('/\S+/u', $text, $words, PREG_OFFSET_CAPTURE);
+        $sizePx = $this->overflow === 'shrink' ? $this->leastPx : $this->style->sizePx;
+        $fits = function (int $kept) use ($words, $text, $faces, $sizePx): bool {
+            $left = $kept === count($words[0]) ? $text : substr($text, 0, $words[0][$kept - 1][1] + strlen($words[0][$kept - 1][0]));
+            $told = $this->worded($left, null);
+
+            return !$told->overflows($told->set($faces, $sizePx));
+        };
+        [$least, $most] = [0, count($words[0])];
+        while ($least < $most) {
+            $middle = intdiv($least + $most + 1, 2);
+            $fits($middle) ? $least = $middle : $most = $middle - 1;
+        }
+
+        return count($words[0]) - $least;
     }
 
     /**

@@ -18,7 +18,6 @@ use UpperPane\Core\Layout\Kind\Composable;
 use UpperPane\Core\Layout\Kind\Describes;
 use UpperPane\Core\Layout\Kind\Element;
 use UpperPane\Core\Layout\Kind\ElementHead;
-use UpperPane\Core\Layout\Kind\HasWords;
 use UpperPane\Core\Layout\Kind\Head;
 use UpperPane\Core\Layout\Kind\Text\Text;
 use UpperPane\Core\Layout\Kind\WrittenElement;
@@ -27,16 +26,15 @@ use UpperPane\Core\Layout\Told\InTurn;
 use UpperPane\Core\Layout\Told\Languages;
 use UpperPane\Core\Layout\Told\Reading;
 use UpperPane\Core\Layout\Told\RowTeller;
-use UpperPane\Core\Layout\Told\TakesTurns;
+use UpperPane\Core\Layout\Told\SaysText;
 use UpperPane\Core\Layout\Told\TellsMessage;
-use UpperPane\Core\Layout\Told\TellsRows;
 use UpperPane\Core\Layout\Type\ReadingTime;
 use UpperPane\Core\Layout\Type\TextStyle;
 use UpperPane\Core\Text\FaceMetrics;
 use UpperPane\Core\Text\SetText;
 
 /** Words that run through their box on one line, over and over. */
-final readonly class Ticker implements WrittenElement, HasWords, Describes, Composable, TellsRows, TakesTurns
+final readonly class Ticker implements WrittenElement, Describes, Composable, SaysText
 {
     use ElementHead;
     use TellsMessage;

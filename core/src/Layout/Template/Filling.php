@@ -1,0 +1,141 @@
+<?php
+
+declare(strict_types=1);
+
+namespace UpperPane\Core\Layout\Template;
+
+use UpperPane\Core\Document\Reason;
+use UpperPane\Core\Document\Refused;
+use UpperPane\Core\Finding\Explanation;
+use UpperPane\Core\Finding\Findings;
+use UpperPane\Core\Finding\Level;
+use UpperPane\Core\Layout\Layout;
+use UpperPane\Core\Layout\Style\Styling;
+use UpperPane\Core\Layout\Surroundings;
+use UpperPane\Core\Layout\Told\Speaking;
+
+/** A template with what somebody has filled into it. */
+final readonly class Filling
+{
+    /**
+     * @param array<string, Value> $values what was filled in and says something, by slot
+     * @param array<string, string> $paths JSON Pointer to each value that is put into a slot
+     */
+    private function __construct(private Filled $filled, public Layout $template, private array $values, private array $paths)
+    {
+    }
+
+    /** @throws Refused where there is no slot for a value, or a value is of another type than its slot */
+    public static function of(Filled $filled, Layout $template): self
+    {
+        [$values, $paths, $known] = [[], [], []];
+        foreach ($template->slots as $number => $slot) {
+            $id = $slot->head()->id;
+            $known[$id] = true;
+            $node = $filled->values[$id] ?? null;
+            $paths[$id] = "/slots/$number/default";
+            $value = $node === null ? null : $slot->read($node);
+            if ($node !== null && $value !== null && !$value->isEmpty()) {
+                [$values[$id], $paths[$id]] = [$value, $node->path];
+            }
+        }
+        $unknown = array_diff_key($filled->values, $known);
+        if ($unknown !== []) {
+            $names = array_map(strval(...), array_keys($known));
+            throw $unknown[array_key_first($unknown)]->refused(
+                Reason::FieldUnknown,
+                sprintf('is no slot of "%s"; %s.', $template->name, $names === [] ? 'it has none' : 'there are ' . implode(', ', $names)),
+            );
+        }
+        $filling = new self($filled, $template, $values, $paths);
+        $filling->draft();
+
+        return $filling;
+    }
+
+    /** @return list<Explanation> */
+    public static function explained(): array
+    {
+        return [
+            new Explanation('slot.missing', 'stop', 'a slot that has to be filled in and is not; white space and an empty list are nothing', 'viewers see what the template had there', 'arithmetic'),
+            new Explanation('slot.language', 'warning', 'a text in some of the languages of its slot alone', 'some viewers read another language than theirs', 'arithmetic'),
+            new Explanation(
+                'slot.long',
+                'warning',
+                'a text that does not fit its box in the smallest type allowed there: how many words from its end are too many',
+                'what stands beyond the box is cut off',
+                'as `text.overflow`',
+            ),
+            new Explanation(
+                'slot.shape',
+                'warning',
+                'a picture of which over 25 % is lost, or that leaves over 25 % of its box',
+                'content of another shape than its box',
+                'CSS Images 3 for the figures; threshold common practice',
+            ),
+            new Explanation('slot.small', 'warning', 'source px below canvas px, or below the px of the display', 'it looks soft', 'CSS Images 3 for the scale'),
+            new Explanation('slot.range', 'stop', 'a number or a day beyond what the slot allows', 'it is not what was meant', 'arithmetic'),
+            new Explanation('slot.count', 'stop', 'more items than the slot allows', 'the last come too late', 'arithmetic'),
+        ];
+    }
+
+    /**
+     * The layout as a plain one: with no slots, and messages that tell what was filled in. Names of the house style stand there as they are written.
+     *
+     * @throws Refused
+     */
+    public function layout(Speaking $speaking): Layout
+    {
+        return $this->draft()->layout($this->filled->id, $this->filled->name, $speaking);
+    }
+
+    /**
+     * What is wrong with what was filled in, by itself or as seen on a display.
+     *
+     * @throws Refused
+     */
+    public function findings(Surroundings $surroundings): Findings
+    {
+        $view = FilledView::of($this->layout($surroundings->speaking), $surroundings);
+        $found = [];
+        foreach ($this->template->slots as $slot) {
+            $head = $slot->head();
+            $value = $this->values[$head->id] ?? $slot->nothing();
+            if ($head->isRequired && !isset($this->values[$head->id]) && !$slot->hasDefault()) {
+                $found[] = $view->finding($slot, 'slot.missing', Level::Stop, sprintf('"%s" has to be filled in.', $head->name));
+            }
+            array_push($found, ...($value === null ? [] : [...$value->findings($view)]));
+        }
+
+        return new Findings($found);
+    }
+
+    /**
+     * That the names of the house style in it mean something, wherever they stand.
+     *
+     * @throws Refused
+     */
+    public function checkNames(Surroundings $surroundings): void
+    {
+        $styling = Styling::on($this->template->canvas, $surroundings);
+        $this->template->checkNames($styling, '');
+        foreach ($this->values as $id => $value) {
+            $value->checkNames($styling, $this->paths[$id]);
+        }
+    }
+
+    /** @throws Refused where an element could not be read with what was put there */
+    private function draft(): Draft
+    {
+        $draft = new Draft($this->template);
+        foreach ($this->template->slots as $slot) {
+            $id = $slot->head()->id;
+            ($this->values[$id] ?? $slot->nothing())?->put($draft);
+            foreach ($slot->elements() as $element) {
+                $draft->check($element, $this->paths[$id]);
+            }
+        }
+
+        return $draft;
+    }
+}
