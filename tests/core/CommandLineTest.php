@@ -134,6 +134,40 @@ final class CommandLineTest extends TestCase
         self::assertSame([2, 'type.wrong', '/rows/0/price'], $this->refusal("fill-rows $template --rows $rows --data $data --map '{\"price\": \"to\"}'", null));
     }
 
+    public function testSettingsOfPlacesHoldOnTheirDisplays(): void
+    {
+        $day = ['style' => 'day', 'timezone' => 'Europe/Lisbon', 'vars' => ['phone' => '555'], 'standby' => ['layout' => 'rest']];
+        $estate = $this->file(['format' => 'upper-pane/estate@1', 'id' => 'e', 'name' => 'E', 'places' => [
+            ['id' => 'all', 'name' => 'All', 'settings' => $day], ['id' => 'tolm', 'name' => 'Tolm', 'parent' => 'all', 'settings' => ['style' => 'night', 'languages' => ['pt']]],
+        ], 'displays' => [['id' => 'd', 'place' => 'tolm', 'settings' => ['timezone' => 'Atlantic/Azores']]]]);
+        $style = fn (string $id, string $ink): string => ' --style ' . $this->file(['format' => 'upper-pane/style@1', 'id' => $id, 'name' => $id, 'colours' => ['ink' => $ink]]);
+        $styles = $style('day', '#000000') . $style('night', '#ffffff');
+        $display = $this->file(['id' => 'd'] + Make::display());
+        $elements = [
+            Make::told('t', '{place_phone}', texts: ['en' => 'call {place_phone}', 'pt' => 'ligue {place_phone}'], style: ['color' => '@ink', 'size_px' => 40]),
+            ['id' => 'c', 'kind' => 'clock', 'rect' => ['x' => 0, 'y' => 0, 'width' => 99, 'height' => 99], 'pattern' => 'HH', 'style' => ['size_px' => 40]],
+        ];
+        $layout = $this->file(Make::layout($elements));
+        $shown = $this->called("shown $layout --at 2026-06-01T10:00:00Z --display $display --estate $estate $styles")[1]['things'];
+        self::assertSame(['ligue 555', '#ffffff', '10'], [$shown[0]['text'], $shown[0]['style']['color'], $shown[1]['text']], 'its languages, the style of its place, its own zone');
+        $check = $this->called("check $layout --display $display --estate $estate $styles")[1]['findings'];
+        self::assertContains('survey.timezone', array_column($check, 'code'), 'the zone of the document is compared');
+        $span = '--from 2026-06-01T00:00:00Z --to 2026-06-01T01:00:00Z';
+        $schedule = ['format' => 'upper-pane/schedule@1', 'id' => 's', 'name' => 'S', 'timezone' => 'UTC', 'bookings' => []];
+        $plays = fn (array $schedule): array => $this->called("plays - --display $display --estate $estate $span", $schedule)[1];
+        self::assertSame([['layout' => 'rest'], 'Atlantic/Azores'], [$plays($schedule)['plays'][0]['plays'], $plays($schedule)['timezone']]);
+        self::assertSame(['layout' => 'own'], $plays($schedule + ['standby' => ['layout' => 'own']])['plays'][0]['plays'], 'its own goes before');
+        self::assertSame(['value' => 'night', 'from' => 'tolm', 'instead_of' => [['from' => 'all', 'value' => 'day']]], $this->called("resolve $estate --at d")[1]['settings']['style']);
+        self::assertSame(['displays' => ['d']], $this->called("resolve $estate --reach all --setting vars.phone")[1]);
+        self::assertSame(['displays' => []], $this->called("resolve $estate --reach all --setting vars.fax")[1]);
+        $wrong = ['--at gone' => 'ref.unknown', '--reach gone --setting style' => 'ref.unknown', '--reach all --setting colour' => 'value.unknown'];
+        $wrong += ['--reach all' => 'arguments.wrong', '' => 'arguments.wrong'];
+        foreach ($wrong as $line => $reason) {
+            self::assertSame([2, $reason, ''], $this->refusal("resolve $estate $line", null), $line);
+        }
+        self::assertSame([2, 'arguments.wrong', ''], $this->refusal("check $layout --estate $estate $styles", null));
+    }
+
     public function testTextsStandInSeveralLanguages(): void
     {
         $layout = $this->file(Make::layout([Make::told('t', '{n}', texts: ['en' => 'from {place_x}', 'pt' => 'desde {place_x}'])]));

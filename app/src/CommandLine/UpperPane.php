@@ -44,6 +44,8 @@ use UpperPane\Core\Layout\Told\Speaking;
 use UpperPane\Core\Playback\Programme;
 use UpperPane\Core\Playback\ShownAt;
 use UpperPane\Core\Playback\Timeline;
+use UpperPane\Core\Setting\Estate;
+use UpperPane\Core\Setting\Resolved;
 use UpperPane\Core\Text\SetText;
 use UpperPane\Core\Time\CycleFigures;
 use UpperPane\Core\Time\Playlist;
@@ -65,6 +67,8 @@ final class UpperPane
           tracks "7fr 3fr" --length 1920 [--gap 8]
           fill FILLED --with TEMPLATE [--display DISPLAY]
           fill-rows TEMPLATE --rows ROWS --data DATA --map '{"headline": "name", "price": "fare"}' [--name "Offer {name}"]
+          resolve ESTATE --at ID
+          resolve ESTATE --reach ID --setting timezone
           solve LAYOUT --raster 1366x768
           measure --text "..." --family Inter --size-px 72 [--width 800] [--height 200] [--weight 400] [--line-height 1.2]
           wall DISPLAY
@@ -88,11 +92,12 @@ final class UpperPane
         check, shown, timeline, page, loop and plays take --data SOURCE=DATA for each source that is told, with --options SOURCE=JSON, --taken SOURCE=INSTANT,
         --source SOURCE, --tz ZONE, and --media VALUE=FILE for what a value means as a picture.
         check, shown, timeline, page and loop take --language pt (in which messages are told, and texts shown that stand in several), and --languages pt,en (those of the place).
+        fill, check, shown, timeline, page and plays take --estate ESTATE: the settings of the display's id in it.
 
         TEXT;
 
     /** Of the verbs that look at what a place tells, and how. */
-    private const SPEAKING = ['language', 'languages'];
+    private const SPEAKING = ['language', 'languages', 'estate'];
 
     /**
      * @param resource $in
@@ -119,6 +124,7 @@ final class UpperPane
                 'check' => $this->check($words),
                 'page' => [$this->page($words), 0],
                 'fill' => $this->fill($words),
+                'resolve' => [$this->resolve($words), 0],
                 'fill-rows' => [$this->fillRows($words), 0],
                 'shown' => [$this->shown($words), 0],
                 'timeline' => [$this->timeline($words), 0],
@@ -140,7 +146,7 @@ final class UpperPane
                 'ticks' => [DataVerbs::ticks($words), 0],
                 default => throw Arguments::wrong(sprintf(
                     '%s is no verb; fit, match, check, shown, timeline, tracks, solve, measure, wall, edid, edid-for, timing, loop, recur, plays, legibility, contrast, '
-                        . 'tree, rows, format, page, fill, fill-rows and ticks are.',
+                        . 'tree, rows, format, page, fill, fill-rows, resolve and ticks are.',
                     $verb === null ? 'Nothing' : "\"$verb\"",
                 )),
             };
@@ -192,12 +198,13 @@ final class UpperPane
     {
         $arguments = Arguments::of($words, ['LAYOUT'], ['display', 'with', 'style', 'at', ...self::SPEAKING, ...DataVerbs::FLAGS]);
         $display = $arguments->optional('display') === null ? null : $this->display($arguments->required('display'));
-        $whole = $this->written($arguments);
-        $layout = $display === null ? $whole : $whole->for($display->raster());
         $surroundings = $this->surroundings($arguments, $display, isStrict: false);
+        $whole = $this->written($arguments, $surroundings->speaking);
+        $layout = $display === null ? $whole : $whole->for($display->raster());
         $composer = Composer::over($this->library($arguments), $surroundings);
         $composer->layout($whole);
         $findings = Checks::curing($layout, $composer->layout($layout), $composer, $surroundings);
+        $findings = $display === null ? $findings : $findings->and(array_values([...Survey::zone($display, $this->settings($arguments, $display)?->timezone())]));
 
         return [$findings->toArray(), $findings->stopsHandover() ? 1 : 0];
     }
@@ -258,7 +265,9 @@ final class UpperPane
     {
         $arguments = Arguments::of($words, ['FILLED'], ['display', 'with', 'style', ...self::SPEAKING]);
         $display = $arguments->optional('display') === null ? null : $this->display($arguments->required('display'));
-        $surroundings = (new Surroundings($display->timezone ?? 'UTC', $this->faces))->on($display)->styled($this->styles($arguments))->speaking($this->speaking($arguments));
+        $settings = $this->settings($arguments, $display);
+        $surroundings = (new Surroundings('UTC', $this->faces))->on($display)->styled($this->styles($arguments, $settings))->speaking($this->speaking($arguments, $settings));
+        $surroundings = $surroundings->in($settings?->timezone() ?? $surroundings->timezone);
         $filled = Filled::fromArray($this->read($arguments->value(0)));
         $filling = $this->library($arguments)->filledIn($filled);
         $filling->checkNames($surroundings);
@@ -270,6 +279,24 @@ final class UpperPane
         $findings = $filling->findings($surroundings);
 
         return [['layout' => PlainLayout::of($filling->layout($surroundings->speaking), $surroundings)] + $findings->toArray(), $findings->stopsHandover() ? 1 : 0];
+    }
+
+    /**
+     * @param list<string> $words
+     * @return array<string, mixed>
+     */
+    private function resolve(array $words): array
+    {
+        $arguments = Arguments::of($words, ['ESTATE'], ['at', 'reach', 'setting']);
+        $estate = Estate::fromArray($this->read($arguments->value(0)));
+        $reach = $arguments->optional('reach');
+        if ($reach !== null && $arguments->optional('at') !== null) {
+            throw Arguments::wrong('--at and --reach are two questions; one of them is right.');
+        }
+
+        return $reach === null
+            ? ['settings' => (object) $estate->at($arguments->required('at'))->toArray()]
+            : ['displays' => $estate->reach($reach, $arguments->required('setting'))];
     }
 
     /**
@@ -290,7 +317,7 @@ final class UpperPane
      */
     private function loop(array $words): array
     {
-        $arguments = Arguments::of($words, ['PLAYLIST'], ['with', 'style', 'at', ...self::SPEAKING, ...DataVerbs::FLAGS]);
+        $arguments = Arguments::of($words, ['PLAYLIST'], ['with', 'style', 'at', 'language', 'languages', ...DataVerbs::FLAGS]);
         $node = Node::root($this->read($arguments->value(0)));
         $node->format(Playlist::FORMAT);
         $zone = Composer::over($this->library($arguments), $this->surroundings($arguments, null))->playlist(Playlist::fromNode($node))->zones['whole'];
@@ -304,12 +331,14 @@ final class UpperPane
      */
     private function plays(array $words): array
     {
-        $arguments = Arguments::of($words, ['SCHEDULE'], ['display', 'zone', 'from', 'to', 'at', ...DataVerbs::FLAGS]);
+        $arguments = Arguments::of($words, ['SCHEDULE'], ['display', 'estate', 'zone', 'from', 'to', 'at', ...DataVerbs::FLAGS]);
         $schedule = Schedule::fromArray($this->read($arguments->value(0)));
-        $display = $arguments->optional('display');
+        $display = $arguments->optional('display') === null ? null : $this->display($arguments->required('display'));
+        $settings = $this->settings($arguments, $display);
+        $schedule = $settings?->standby() === null ? $schedule : $schedule->standingBy($settings->standby());
         $timezone = match (true) {
             $arguments->optional('tz') !== null => DataVerbs::timezone($arguments),
-            $display !== null => $this->display($display)->timezone,
+            $display !== null => $settings?->timezone() ?? $display->timezone,
             default => $schedule->timezone,
         };
         if ($schedule->looksAtData()) {
@@ -483,15 +512,15 @@ final class UpperPane
 
     private function layout(Arguments $arguments, ?Surroundings $surroundings = null): Composed
     {
-        return Composer::compose($this->written($arguments), $this->library($arguments), $surroundings);
+        return Composer::compose($this->written($arguments, $surroundings->speaking ?? new Speaking()), $this->library($arguments), $surroundings);
     }
 
     /** A layout, or one that was filled in: then the layout that it is. */
-    private function written(Arguments $arguments): Layout
+    private function written(Arguments $arguments, Speaking $speaking): Layout
     {
         $document = $this->read($arguments->value(0));
         $layout = ($document['format'] ?? null) === Filled::FORMAT
-            ? $this->library($arguments)->filledIn(Filled::fromArray($document))->layout($this->speaking($arguments))
+            ? $this->library($arguments)->filledIn(Filled::fromArray($document))->layout($speaking)
             : Layout::fromArray($document);
         Budget::ofElements(count($layout->elements), '/elements');
 
@@ -504,16 +533,32 @@ final class UpperPane
      */
     private function surroundings(Arguments $arguments, ?Display $display, bool $isStrict = true, int $atMs = 0): Surroundings
     {
-        $timezone = $arguments->optional('tz') === null ? $display->timezone ?? 'UTC' : DataVerbs::timezone($arguments);
+        $settings = $this->settings($arguments, $display);
+        $timezone = $arguments->optional('tz') === null ? $settings?->timezone() ?? $display->timezone ?? 'UTC' : DataVerbs::timezone($arguments);
         $atMs = $arguments->optional('at') === null ? $atMs : $arguments->instant('at')->ms;
 
         return (new Surroundings($timezone, $this->faces, new QrCodes()))->at($atMs)->on($display)->in($timezone)
-            ->fed($this->data()->feeds($arguments, $timezone, $atMs, $isStrict))->styled($this->styles($arguments))
-            ->speaking($this->speaking($arguments));
+            ->fed($this->data()->feeds($arguments, $timezone, $atMs, $isStrict))->styled($this->styles($arguments, $settings))
+            ->speaking($this->speaking($arguments, $settings));
     }
 
-    /** In which languages the place is spoken to. */
-    private function speaking(Arguments $arguments): Speaking
+    /**
+     * The settings of the display, as --estate says; null where it is not given.
+     *
+     * @throws Refused
+     */
+    private function settings(Arguments $arguments, ?Display $display): ?Resolved
+    {
+        $file = $arguments->optional('estate');
+        if ($file === null) {
+            return null;
+        }
+
+        return Estate::fromArray($this->read($file))->at($display->id ?? throw Arguments::wrong('--estate has the settings of a display; --display says of which.'));
+    }
+
+    /** In which languages the place is spoken to, and what it says of itself. */
+    private function speaking(Arguments $arguments, ?Resolved $settings): Speaking
     {
         $tag = static fn (string $name, string $language): string => preg_match('/' . Field::LANGUAGE . '/D', $language) === 1
             ? $language
@@ -522,14 +567,16 @@ final class UpperPane
 
         return new Speaking(
             ($language = $arguments->optional('language')) === null ? null : $tag('language', $language),
-            $languages === null ? [] : array_map(static fn (string $one): string => $tag('languages', trim($one)), explode(',', $languages)),
+            $languages === null ? $settings?->languages() ?? [] : array_map(static fn (string $one): string => $tag('languages', trim($one)), explode(',', $languages)),
+            $settings?->vars() ?? [],
         );
     }
 
-    /** The house style, as --style says: the first rules, the others are there for those that it extends. */
-    private function styles(Arguments $arguments): Styles
+    /** The house style, as --style says: the one of the display's settings rules, else the first; the others are there for those that it extends. */
+    private function styles(Arguments $arguments, ?Resolved $settings = null): Styles
     {
         $styles = array_map(fn (string $file): HouseStyle => HouseStyle::fromArray($this->read($file)), $arguments->all('style'));
+        usort($styles, static fn (HouseStyle $a, HouseStyle $b): int => ($b->id === $settings?->style()) <=> ($a->id === $settings?->style()));
 
         return $styles === [] ? new Styles() : Styles::of(...$styles);
     }

@@ -271,8 +271,13 @@ final readonly class Survey
         }
     }
 
-    /** @return iterable<Finding> `survey.timezone` */
-    private static function zone(Display $display, ?string $timezone): iterable
+    /**
+     * `survey.timezone`.
+     *
+     * @param ?string $timezone of its place
+     * @return iterable<Finding>
+     */
+    public static function zone(Display $display, ?string $timezone): iterable
     {
         if ($timezone !== null && $timezone !== $display->timezone) {
             yield new Finding(

@@ -23,6 +23,7 @@ use UpperPane\Core\Layout\Template\Filling;
 use UpperPane\Core\Media\MediaFindings;
 use UpperPane\Core\Playback\Base;
 use UpperPane\Core\Playback\Report\Report;
+use UpperPane\Core\Setting\Estate;
 use UpperPane\Core\Time\Playlist;
 use UpperPane\Core\Time\Schedule\Schedule;
 use UpperPane\Core\Time\Schedule\ScheduleChecks;
@@ -43,6 +44,7 @@ final class Docs
             'formats/source.schema.json' => self::schema('source', 'Source ' . Source::FORMAT, Source::fields()->schema()),
             'formats/style.schema.json' => self::schema('style', 'House style ' . HouseStyle::FORMAT, HouseStyle::fields()->schema()),
             'formats/filled.schema.json' => self::schema('filled', 'Filled in ' . Filled::FORMAT, Filled::fields()->schema()),
+            'formats/estate.schema.json' => self::schema('estate', 'Estate ' . Estate::FORMAT, Estate::fields()->schema()),
             'formats/sheet.schema.json' => self::schema('sheet', 'Sheet ' . Sheet::FORMAT, self::sheet()),
             'formats/schedule.schema.json' => self::schema('schedule', 'Schedule ' . Schedule::FORMAT, Schedule::fields()->schema()),
         ];

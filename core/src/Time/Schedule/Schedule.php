@@ -97,6 +97,12 @@ final readonly class Schedule
         );
     }
 
+    /** With what plays where nothing is due and the schedule says nothing itself. */
+    public function standingBy(Played $standby): self
+    {
+        return $this->standby !== null ? $this : new self($this->id, $this->name, $this->timezone, $standby, $this->zones, $this->bookings, $this->given);
+    }
+
     /**
      * With what a cure says done to one of its own bookings.
      *
