@@ -121,7 +121,7 @@ final readonly class LoadDemo
     {
         foreach ($places->items() as $position => $row) {
             $parent = $row->field('parent')->value === null ? null : $this->entities->find(Place::class, $row->field('parent')->id());
-            $this->entities->persist(new Place($row->field('id')->id(), $row->field('name')->text(), $parent, $position, $row->optional('timezone')?->text()));
+            $this->entities->persist(new Place($row->field('id')->id(), $row->field('name')->text(), $parent, $position, $row->optional('settings')?->fields() ?? []));
             $this->entities->flush();
         }
     }
@@ -157,6 +157,13 @@ final readonly class LoadDemo
         }
     }
 
+    private function keep(Design $design): void
+    {
+        $this->entities->persist($design);
+        $this->entities->persist($design->asRevision());
+        $this->made($design);
+    }
+
     private function designs(Node $madeFor): void
     {
         foreach (glob("$this->projectDir/demo/layouts/*.json") ?: [] as $file) {
@@ -175,29 +182,27 @@ final readonly class LoadDemo
                 $this->clock->now(),
                 'ines',
             );
-            $this->entities->persist($design);
-            $this->entities->persist($design->asRevision());
-            $this->made($design);
+            $this->keep($design);
+        }
+        foreach (glob("$this->projectDir/demo/styles/*.json") ?: [] as $file) {
+            /** @var array<string, mixed> $document */
+            $document = (array) Node::fromJson((string) file_get_contents($file))->value;
+            $head = Node::root($document);
+            $this->keep(new Design($head->field('id')->id(), DesignKind::Style, $head->field('name')->text(), $document, null, $this->clock->now(), 'ines'));
         }
         foreach (glob("$this->projectDir/demo/sources/*.json") ?: [] as $file) {
             // The outside world of the demo is the Bench's feeds.
             /** @var array<string, mixed> $document */
             $document = (array) Node::fromJson(str_replace('http://feeds.example', $this->feedsUrl, (string) file_get_contents($file)))->value;
             $head = Node::root($document);
-            $source = new Design($head->field('id')->id(), DesignKind::Source, $head->field('name')->text(), $document, null, $this->clock->now(), 'ines');
-            $this->entities->persist($source);
-            $this->entities->persist($source->asRevision());
-            $this->made($source);
+            $this->keep(new Design($head->field('id')->id(), DesignKind::Source, $head->field('name')->text(), $document, null, $this->clock->now(), 'ines'));
         }
         foreach (glob("$this->projectDir/demo/schedules/*.json") ?: [] as $file) {
             $node = Node::fromJson((string) file_get_contents($file));
             /** @var array<string, mixed> $document */
             $document = $this->ahead((array) $node->field('document')->value);
             $head = $node->field('document');
-            $schedule = new Design($head->field('id')->id(), DesignKind::Schedule, $head->field('name')->text(), $document, null, $this->clock->now(), 'ines', $node->field('place')->id());
-            $this->entities->persist($schedule);
-            $this->entities->persist($schedule->asRevision());
-            $this->made($schedule);
+            $this->keep(new Design($head->field('id')->id(), DesignKind::Schedule, $head->field('name')->text(), $document, null, $this->clock->now(), 'ines', $node->field('place')->id()));
         }
         $this->entities->flush();
     }

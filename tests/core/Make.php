@@ -20,6 +20,8 @@ use UpperPane\Core\Layout\Composed;
 use UpperPane\Core\Layout\Composer;
 use UpperPane\Core\Layout\Layout;
 use UpperPane\Core\Layout\Library;
+use UpperPane\Core\Layout\Style\HouseStyle;
+use UpperPane\Core\Layout\Style\Styles;
 use UpperPane\Core\Layout\Surroundings;
 use UpperPane\Core\Media\Swatches;
 use UpperPane\Core\Playback\Programme;
@@ -214,7 +216,7 @@ final class Make
     }
 
     /**
-     * A layout of the demo, with the others that it names, and sources that have told nothing yet.
+     * A layout of the demo in its house style, with the others that it names, and sources that have told nothing yet.
      *
      * @param Doc $document
      */
@@ -222,7 +224,9 @@ final class Make
     {
         $all = array_map(static fn (string $file): array => (array) json_decode((string) file_get_contents($file), true), glob(__DIR__ . '/../../demo/layouts/*.json') ?: []);
 
-        return self::composed($document, Library::of($all), (new Surroundings())->fed(Feeds::asked(static fn (): array => [new Snapshot(null)])));
+        $style = HouseStyle::fromArray((array) json_decode((string) file_get_contents(__DIR__ . '/../../demo/styles/pellan.json'), true));
+
+        return self::composed($document, Library::of($all), (new Surroundings())->styled(Styles::of($style))->fed(Feeds::asked(static fn (): array => [new Snapshot(null)])));
     }
 
     /**

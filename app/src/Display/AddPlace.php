@@ -8,6 +8,7 @@ use Symfony\Component\Uid\Ulid;
 use UpperPane\App\Storage\Did;
 use UpperPane\App\Storage\Record;
 use UpperPane\App\Storage\Transaction;
+use UpperPane\Core\Setting\Settings;
 
 final readonly class AddPlace
 {
@@ -18,7 +19,8 @@ final readonly class AddPlace
     public function of(string $name, ?Place $parent, ?string $timezone): Place
     {
         return $this->transaction->of(function () use ($name, $parent, $timezone): Place {
-            $place = new Place(strtolower((string) new Ulid()), $name, $parent === null ? null : $this->places->same($parent), count($this->places->all()), $timezone);
+            $settings = $timezone === null ? [] : [Settings::TIMEZONE => $timezone];
+            $place = new Place(strtolower((string) new Ulid()), $name, $parent === null ? null : $this->places->same($parent), count($this->places->all()), $settings);
             $this->places->add($place);
             $this->record->note(Did::Made, $place->about());
 

@@ -187,7 +187,7 @@ final readonly class BulkSurvey
      */
     private static function differences(SurveyedDisplay $known, array $document, Place $place): array
     {
-        $old = $known->display();
+        $old = $known->asSurveyed();
         $new = Display::fromArray($document);
         $metres = static fn (float $mm): string => round($mm / 1000, 2) . ' m';
         $told = [];

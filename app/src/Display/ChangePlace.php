@@ -7,6 +7,7 @@ namespace UpperPane\App\Display;
 use UpperPane\App\Storage\Did;
 use UpperPane\App\Storage\Record;
 use UpperPane\App\Storage\Transaction;
+use UpperPane\Core\Setting\Settings;
 
 /** A place is renamed, put into another one, or says another time zone. */
 final readonly class ChangePlace
@@ -20,17 +21,19 @@ final readonly class ChangePlace
         return $this->transaction->of(function () use ($place, $name, $parent, $timezone): Place {
             $place = $this->places->same($place);
             $parent = $parent === null ? null : $this->places->same($parent);
-            $zone = static fn (?string $one): string => $one ?? 'inherited';
+            $zone = static fn (mixed $one): string => is_string($one) ? $one : 'inherited';
+            $was = $place->settings[Settings::TIMEZONE] ?? null;
             $what = array_keys(array_filter([
                 sprintf('named "%s", before "%s"', $name, $place->name) => $name !== $place->name,
                 sprintf('in "%s", before in "%s"', $parent->name ?? 'the estate', $place->parent->name ?? 'the estate') => $parent !== $place->parent,
-                sprintf('time zone %s, before %s', $zone($timezone), $zone($place->timezone)) => $timezone !== $place->timezone,
+                sprintf('time zone %s, before %s', $zone($timezone), $zone($was)) => $timezone !== $was,
             ]));
             if ($what === []) {
                 return $place;
             }
-            [$place->name, $place->parent, $place->timezone] = [$name, $parent, $timezone];
-            // What is found of displays in it depends on its time zone.
+            [$place->name, $place->parent] = [$name, $parent];
+            $place->settings = ($timezone === null ? [] : [Settings::TIMEZONE => $timezone]) + array_diff_key($place->settings, [Settings::TIMEZONE => 1]);
+            // What holds on displays in it depends on what it states.
             foreach ($this->displays->hangingIn($this->places->in($place)) as $display) {
                 $display->surveyed();
             }

@@ -7,6 +7,9 @@ namespace UpperPane\App\Display;
 use Doctrine\ORM\Mapping as ORM;
 use UpperPane\App\Storage\About;
 use UpperPane\App\Storage\Thing;
+use UpperPane\Core\Document\Node;
+use UpperPane\Core\Setting\Resolved;
+use UpperPane\Core\Setting\Settings;
 
 /** A node of the tree that displays hang in. */
 #[ORM\Entity]
@@ -22,8 +25,9 @@ class Place implements Thing
         public ?Place $parent = null,
         #[ORM\Column]
         public int $position = 0,
-        #[ORM\Column(length: 64, nullable: true)]
-        public ?string $timezone = null,
+        /** @var array<string, mixed> what it states itself (core/src/Setting/Settings.php) */
+        #[ORM\Column(type: 'json')]
+        public array $settings = [],
     ) {
     }
 
@@ -35,7 +39,13 @@ class Place implements Thing
     /** The time zone of the nearest place upwards that names one; null where none does. */
     public function zone(): ?string
     {
-        return $this->timezone ?? $this->parent?->zone();
+        return $this->resolved()->timezone();
+    }
+
+    /** What holds in it: what it states itself, and what comes from the places in which it lies. */
+    public function resolved(): Resolved
+    {
+        return ($this->parent?->resolved() ?? Resolved::nothing())->below($this->id, Settings::fromNode(Node::root($this->settings), false));
     }
 
     /** @return list<string> names from the estate down to this place */
@@ -56,9 +66,9 @@ class Place implements Thing
         return $this === $other || ($this->parent?->isIn($other) ?? false);
     }
 
-    /** @return array{id: string, name: string, parent: ?string, timezone: ?string, zone: ?string} zone: its own time zone, or the inherited one */
+    /** @return array<string, mixed> zone: its own time zone, or the inherited one */
     public function toArray(): array
     {
-        return ['id' => $this->id, 'name' => $this->name, 'parent' => $this->parent?->id, 'timezone' => $this->timezone, 'zone' => $this->zone()];
+        return ['id' => $this->id, 'name' => $this->name, 'parent' => $this->parent?->id, 'timezone' => $this->settings[Settings::TIMEZONE] ?? null, 'zone' => $this->zone()];
     }
 }

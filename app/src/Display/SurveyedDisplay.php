@@ -9,6 +9,9 @@ use Doctrine\ORM\Mapping as ORM;
 use UpperPane\App\Storage\About;
 use UpperPane\App\Storage\Revised;
 use UpperPane\Core\Display\Display;
+use UpperPane\Core\Document\Node;
+use UpperPane\Core\Setting\Resolved;
+use UpperPane\Core\Setting\Settings;
 
 /** A display as it was surveyed, the place where it hangs, and what is handed over to it. */
 #[ORM\Entity]
@@ -43,6 +46,14 @@ class SurveyedDisplay implements Revised
     #[ORM\Column(length: 64)]
     public string $alike;
 
+    /** @var array<string, mixed> what it states itself (core/src/Setting/Settings.php) */
+    #[ORM\Column(type: 'json')]
+    public array $settings = [];
+
+    /** @var array<string, mixed> what holds on it (Resolved::settled), and its time zone */
+    #[ORM\Column(type: 'json')]
+    public array $settled;
+
     /** @param array<mixed> $document in the format `upper-pane/display@1` */
     public function __construct(
         #[ORM\Id]
@@ -59,9 +70,24 @@ class SurveyedDisplay implements Revised
         $this->surveyed();
     }
 
+    /** As it plays: on the clock of its place. */
     public function display(): Display
     {
+        $timezone = $this->settled[Settings::TIMEZONE] ?? null;
+
+        return Display::fromArray((is_string($timezone) ? [Settings::TIMEZONE => $timezone] : []) + $this->document);
+    }
+
+    /** As it was surveyed. */
+    public function asSurveyed(): Display
+    {
         return Display::fromArray($this->document);
+    }
+
+    /** What holds on it: what it states itself, and what comes from its places. */
+    public function resolved(): Resolved
+    {
+        return $this->place->resolved()->below($this->id, Settings::fromNode(Node::root($this->settings), true));
     }
 
     public function about(): About
@@ -110,12 +136,14 @@ class SurveyedDisplay implements Revised
         $this->surveyed();
     }
 
-    /** Works out anew what lists say of it: after a new survey, and where its place says another time zone. */
+    /** Works out anew what lists say of it: after a new survey, and where its place states something else. */
     public function surveyed(): void
     {
-        $display = $this->display();
-        $this->summary = Summary::of($display, $this->place->zone());
+        $display = $this->asSurveyed();
+        $resolved = $this->resolved();
+        $this->settled = [Settings::TIMEZONE => $resolved->timezone() ?? $display->timezone] + $resolved->settled();
+        $this->summary = [Settings::TIMEZONE => $this->settled[Settings::TIMEZONE]] + Summary::of($display, $resolved->timezone());
         $this->shape = Summary::shape($display);
-        $this->alike = Summary::alike($this->document);
+        $this->alike = Summary::alike(['settled' => $this->settled] + $this->document);
     }
 }

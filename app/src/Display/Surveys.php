@@ -29,7 +29,7 @@ final readonly class Surveys
             'saved_by' => $surveyed->savedBy,
             'alignment_until' => $surveyed->alignmentUntil !== null && $surveyed->alignmentUntil > $this->clock->now() ? $surveyed->alignmentUntil->format('Y-m-d\TH:i:s\Z') : null,
             'document' => $surveyed->document,
-        ] + $this->said($surveyed->display(), $surveyed->place->zone(), null);
+        ] + $this->said($surveyed->asSurveyed(), $surveyed->resolved()->timezone(), null);
     }
 
     /** @return array<string, mixed> everything that the core says of it */

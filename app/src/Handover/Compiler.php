@@ -111,7 +111,10 @@ final class Compiler implements ResetInterface
     private function sheets(Contents $contents, Programme $programme, Display $display, int $fromMs, int $toMs, array $carried): array
     {
         $raster = $display->raster();
-        $key = implode(' ', [$contents->key(), $raster->width, $raster->height, $display->timezone, $fromMs, $toMs, $this->feeding->key(), json_encode($carried)]);
+        $key = implode(' ', [
+            $contents->key(), $raster->width, $raster->height, $display->timezone, $display->pxPerMm(), $display->viewing->farthestEyeMm(), $fromMs, $toMs, $this->feeding->key(),
+            json_encode($carried),
+        ]);
         $sheets = $this->sheets[$key] ?? Sheet::each($programme, $this->surroundings, $fromMs, $toMs, $this->toolchain->coreBuild, $carried);
         unset($this->sheets[$key]);
         $this->sheets = array_slice($this->sheets, 1 - self::KEPT, null, true) + [$key => $sheets];

@@ -88,16 +88,16 @@ final readonly class FreshData implements Errand
     private function telling(string $source): array
     {
         $rows = $this->entities->getConnection()->fetchAllNumeric(
-            "SELECT CONCAT_WS(' ', r.source_kind, r.source_id, r.made_of, r.sha256, s.alike), r.id FROM surveyed_display s JOIN handed_release r ON r.id = s.current_id
+            "SELECT CONCAT_WS(' ', r.source_kind, r.source_id, r.made_of, r.sha256, s.alike), r.settings, r.id FROM surveyed_display s JOIN handed_release r ON r.id = s.current_id
              WHERE r.made_of IN (
                 SELECT p.made_of FROM reference f JOIN release_part p ON p.design_id = f.design_id AND p.revision = f.revision WHERE f.kind = ? AND f.thing_id = ?
              ) ORDER BY r.id",
             [References::DESIGN, $source],
         );
         $alike = [];
-        foreach ($rows as [$key, $id]) {
+        foreach ($rows as [$key, $settings, $id]) {
             if (is_string($key) && is_int($id)) {
-                $alike[$key][] = $id;
+                $alike[$key . (is_string($settings) ? $settings : '')][] = $id;
             }
         }
 

@@ -77,6 +77,9 @@ class HandedRelease
         /** @var ?list<string> ids of the schedules that ruled, the nearest first; null where that was not recorded */
         #[ORM\Column(type: 'json', nullable: true)]
         public readonly ?array $ruling = null,
+        /** @var ?array<string, mixed> what held on its display, as far as it decides how it looks: where that changed since, the release is older */
+        #[ORM\Column(type: 'json', nullable: true)]
+        public readonly ?array $settings = null,
         /** Revision of the survey of its display. */
         #[ORM\Column(nullable: true)]
         public readonly ?int $surveyRevision = null,
@@ -105,7 +108,7 @@ class HandedRelease
             return null;
         }
 
-        return new Contents(Playable::kept($this->sourceKind, $this->sourceId, $this->sourceRevision, $this->name), $parts, $this->ruling, $this->document);
+        return new Contents(Playable::kept($this->sourceKind, $this->sourceId, $this->sourceRevision, $this->name), $parts, $this->ruling, $this->document, $this->settings ?? []);
     }
 
     /** @return array<string, mixed> */

@@ -24,8 +24,12 @@ final class HandedReleaseRepository extends ServiceEntityRepository implements H
     /** So many displays of a source are named in a list. */
     private const SOME = 3;
 
-    /** Of a release r on a display s, beside what MadeOf says: that the display was surveyed anew, or that of one from before the source alone is known. */
-    public const OLDER = '(COALESCE(s.shape <> r.shape, 0) OR (r.made_of IS NULL AND EXISTS (SELECT 1 FROM design d WHERE d.id = r.source_id AND d.revision > r.source_revision)))';
+    /**
+     * Of a release r on a display s, beside what MadeOf says: that the display was surveyed anew, that something else holds there, or that of one from
+     * before the source alone is known.
+     */
+    public const OLDER = '(COALESCE(s.shape <> r.shape, 0) OR COALESCE(NOT JSON_CONTAINS(s.settled, r.settings), 0)'
+        . ' OR (r.made_of IS NULL AND EXISTS (SELECT 1 FROM design d WHERE d.id = r.source_id AND d.revision > r.source_revision)))';
 
     public function __construct(ManagerRegistry $registry, private readonly Reach $reach, private readonly MadeOf $madeOf)
     {

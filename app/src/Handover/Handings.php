@@ -208,6 +208,7 @@ final readonly class Handings implements Owner
             'document' => $contents->document === null ? null : json_encode($contents->document, JSON_THROW_ON_ERROR),
             'made_of' => MadeOf::key($contents->parts),
             'ruling' => json_encode($contents->ruling, JSON_THROW_ON_ERROR),
+            'settings' => json_encode((object) $contents->settings, JSON_THROW_ON_ERROR),
             'planned_until' => $planned === null ? null : gmdate('Y-m-d H:i:s', intdiv($planned->untilMs, 1000)),
             'planned_then' => $planned?->then,
         ];
@@ -217,7 +218,7 @@ final readonly class Handings implements Owner
     private function asItWas(Order $order): array
     {
         $was = $this->entities->getConnection()->fetchAssociative(
-            'SELECT file, sha256, bytes, manifest, source_kind, source_id, source_revision, name, document, made_of, ruling, planned_until, planned_then FROM handed_release WHERE id = ?',
+            'SELECT file, sha256, bytes, manifest, source_kind, source_id, source_revision, name, document, made_of, ruling, settings, planned_until, planned_then FROM handed_release WHERE id = ?',
             [$order->asItWas],
         );
 

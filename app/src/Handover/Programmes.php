@@ -13,6 +13,7 @@ use UpperPane\App\Layout\DesignKind;
 use UpperPane\App\Layout\DesignLibrary;
 use UpperPane\App\Layout\Designs;
 use UpperPane\App\Layout\Feeding;
+use UpperPane\App\Layout\HouseStyles;
 use UpperPane\App\Media\MediaAssets;
 use UpperPane\App\Time\Schedules;
 use UpperPane\Core\Data\Feeds;
@@ -20,9 +21,12 @@ use UpperPane\Core\Display\Display;
 use UpperPane\Core\Document\Node;
 use UpperPane\Core\Document\Refused;
 use UpperPane\Core\Layout\Composer;
+use UpperPane\Core\Layout\Documents;
 use UpperPane\Core\Layout\Surroundings;
 use UpperPane\Core\Media\Media;
 use UpperPane\Core\Playback\Programme;
+use UpperPane\Core\Setting\Settings;
+use UpperPane\Core\Time\Schedule\Played;
 use UpperPane\Core\Time\Schedule\Ruling;
 
 /** What plays on a display: as it is saved by now, or as it was handed over. */
@@ -37,6 +41,7 @@ final readonly class Programmes
         private HandedReleaseRepository $releases,
         private Surroundings $surroundings,
         private Feeding $feeding,
+        private HouseStyles $styles,
         private ClockInterface $clock,
     ) {
     }
@@ -85,17 +90,24 @@ final readonly class Programmes
      * A source with every design in it as it is saved by now.
      *
      * @param ?Ruling<Design> $rules every schedule, where that is known already
+     * @param ?array<string, mixed> $settled what holds there; null for what does by now
      */
-    public function now(Playable $source, SurveyedDisplay $target, ?Ruling $rules = null): Contents
+    public function now(Playable $source, SurveyedDisplay $target, ?Ruling $rules = null, ?array $settled = null): Contents
     {
+        $settled ??= $target->settled;
         if ($source->kind !== 'schedule') {
-            return new Contents($source, $source->kind === 'media' ? [] : $this->parts([$source->id]));
+            [$parts, $settings] = $this->parts($source->kind === 'media' ? [] : [$source->id], $settled);
+
+            return new Contents($source, $parts, settings: $settings);
         }
         $ruling = array_map(static fn (Design $design): string => $design->id, ($rules ?? $this->schedules->all())->on($target->id, ...$target->place->outwards()));
+        if (!in_array($source->id, $ruling, true)) {
+            throw new Problem(409, 'schedule.elsewhere', sprintf('"%s" does not rule on "%s". Book on that display, or on a place that it hangs in.', $source->name, $target->display()->name));
+        }
+        $standby = self::standby($settled);
+        [$parts, $settings] = $this->parts([...$ruling, ...($standby === null || $standby->kind === 'media' ? [] : [$standby->id])], $settled);
 
-        return in_array($source->id, $ruling, true)
-            ? new Contents($source, $this->parts($ruling), $ruling)
-            : throw new Problem(409, 'schedule.elsewhere', sprintf('"%s" does not rule on "%s". Book on that display, or on a place that it hangs in.', $source->name, $target->display()->name));
+        return new Contents($source, $parts, $ruling, settings: $settings + ($standby === null ? [] : [Settings::STANDBY => $standby->key()]));
     }
 
     /**
@@ -106,7 +118,10 @@ final readonly class Programmes
     public function of(Contents $contents, Display $display, ?Feeds $feeds = null): Programme
     {
         $now = (int) $this->clock->now()->format('Uv');
-        $library = $this->library->at($contents->parts)->seen($this->surroundings->on($display)->at($now)->fed($feeds ?? $this->feeding->goingOn($now)));
+        $timezone = $contents->settings[Settings::TIMEZONE] ?? null;
+        $display = is_string($timezone) ? $display->in($timezone) : $display;
+        $surroundings = $this->styles->seen($this->surroundings->on($display)->at($now)->fed($feeds ?? $this->feeding->goingOn($now)), $contents->settings, $contents->parts);
+        $library = $this->library->at($contents->parts)->seen($surroundings);
         ['kind' => $kind, 'id' => $id] = $contents->source->toArray();
         if ($kind === 'media') {
             $media = $this->media->find($id)?->media() ?? ($contents->document === null ? null : Media::fromNode(Node::root($contents->document)));
@@ -117,7 +132,16 @@ final readonly class Programmes
         $form = $this->forms->of($design);
         $ids = $form::rules() ? $contents->ruling ?? $this->ruledThen($contents) : [$id];
 
-        return $ids === [] ? throw Problem::notFound("This $kind") : $form->plays($library, $display, array_map(fn (string $one): array => $this->document($library, $contents, $one, $design), $ids));
+        $documents = array_map(fn (string $one): array => $this->document($library, $contents, $one, $design), $ids);
+        if ($documents === []) {
+            throw Problem::notFound("This $kind");
+        }
+        $standby = self::standby($contents->settings);
+        if ($standby !== null && $form::rules() && array_filter($documents, static fn (array $one): bool => isset($one['standby'])) === []) {
+            $documents[0]['standby'] = $standby->toArray();
+        }
+
+        return $form->plays($library, $display, $documents);
     }
 
     /** @return array<string, mixed> */
@@ -143,12 +167,27 @@ final readonly class Programmes
     }
 
     /**
-     * @param list<string> $ids of designs
-     * @return array<int> newest revision of these and of every design in them, by id
+     * What plays by a place's settings where nothing else does.
+     *
+     * @param array<string, mixed> $settled
      */
-    private function parts(array $ids): array
+    private static function standby(array $settled): ?Played
+    {
+        [$kind, $id] = [...explode(':', is_string($settled[Settings::STANDBY] ?? null) ? $settled[Settings::STANDBY] : '', 2), ''];
+
+        return $id === '' || !in_array($kind, ['layout', 'playlist', 'media'], true) ? null : Played::of($kind, $id);
+    }
+
+    /**
+     * @param list<string> $ids of designs
+     * @param array<string, mixed> $settled what holds where they play
+     * @return array{array<int>, array<string, mixed>} newest revision of these and of every design in them, by id, and of the house style where they name
+     *         anything of it; and of what holds there that which decides how they look
+     */
+    private function parts(array $ids, array $settled): array
     {
         [$parts, $wanted, $seen] = [[], $ids, $ids];
+        [$style, $languages, $vars] = [false, false, []];
         while ($wanted !== []) {
             $next = [];
             foreach ($this->designs->those($wanted) as $design) {
@@ -156,13 +195,22 @@ final readonly class Programmes
                 if ($design->kind !== DesignKind::Source) {
                     $parts[$design->id] = $design->revision;
                     array_push($next, ...$design->named());
+                    $depends = Documents::dependsOn($design->document);
+                    [$style, $languages, $vars] = [$style || $depends['style'], $languages || $depends['languages'], [...$vars, ...$depends['vars']]];
                 }
             }
             $wanted = array_values(array_diff(array_unique($next), array_map(strval(...), array_keys($parts)), $seen));
             array_push($seen, ...$wanted);
         }
+        $id = is_string($settled[Settings::STYLE] ?? null) ? $settled[Settings::STYLE] : '';
+        foreach ($style ? $this->designs->those(array_map(strval(...), array_keys($this->styles->chain($id)))) : [] as $design) {
+            $parts[$design->id] = $design->revision;
+        }
         ksort($parts, SORT_STRING);
+        $stated = is_array($settled[Settings::VARS] ?? null) ? $settled[Settings::VARS] : [];
+        $vars = array_intersect_key($stated, array_flip($vars));
 
-        return $parts;
+        return [$parts, array_intersect_key($settled, [Settings::TIMEZONE => 1] + ($style ? [Settings::STYLE => 1] : []) + ($languages ? [Settings::LANGUAGES => 1] : []))
+            + ($vars === [] ? [] : [Settings::VARS => $vars])];
     }
 }

@@ -63,7 +63,7 @@ final readonly class Targets
         $alike = [];
         foreach (array_chunk($ids, 1000) as $chunk) {
             $rows = $this->connection->fetchAllAssociative(
-                'SELECT s.id, s.place_id, s.alike, r.shape, r.source_kind, r.source_id, r.source_revision, r.made_of, r.ruling, r.manifest
+                'SELECT s.id, s.place_id, s.alike, r.shape, r.source_kind, r.source_id, r.source_revision, r.made_of, r.ruling, r.settings, r.manifest
                  FROM surveyed_display s LEFT JOIN handed_release r ON r.id = s.current_id WHERE s.id IN (?) ORDER BY s.position, s.id',
                 [$chunk],
                 [ArrayParameterType::STRING],

@@ -47,6 +47,7 @@ final readonly class AnalysisController
         private Surroundings $surroundings,
         private Feeding $feeding,
         private PlaysRowByRow $rowByRow,
+        private HouseStyles $styles,
         private ClockInterface $clock,
     ) {
     }
@@ -197,6 +198,6 @@ final readonly class AnalysisController
             default => $feeds->under(Stress::from($stress->oneOf(...array_column(Stress::cases(), 'value'))), $atMs),
         };
 
-        return $this->surroundings->on($display?->display())->at($atMs)->fed($seen);
+        return $this->styles->on($this->surroundings->at($atMs)->fed($seen), $display);
     }
 }

@@ -6,6 +6,7 @@ namespace UpperPane\App\Layout;
 
 use UpperPane\Core\Data\Source;
 use UpperPane\Core\Layout\Layout;
+use UpperPane\Core\Layout\Style\HouseStyle;
 use UpperPane\Core\Time\Playlist;
 use UpperPane\Core\Time\Schedule\Schedule;
 
@@ -17,10 +18,18 @@ enum DesignKind: string
     case Schedule = 'schedule';
     /** Of data: it shows nothing by itself. */
     case Source = 'source';
+    /** Named colours, faces, sizes and marks: it shows nothing by itself. */
+    case Style = 'style';
 
     public static function ofPlural(string $plural): self
     {
         return self::from(rtrim($plural, 's'));
+    }
+
+    /** @return list<string> */
+    public static function names(): array
+    {
+        return array_map(static fn (self $kind): string => $kind->value, self::cases());
     }
 
     public function format(): string
@@ -30,6 +39,7 @@ enum DesignKind: string
             self::Playlist => Playlist::FORMAT,
             self::Schedule => Schedule::FORMAT,
             self::Source => Source::FORMAT,
+            self::Style => HouseStyle::FORMAT,
         };
     }
 }

@@ -29,6 +29,7 @@ final readonly class DesignLibrary
         private Surroundings $surroundings,
         private Feeding $feeding,
         private ClockInterface $clock,
+        private HouseStyles $styles,
         private array $revisions = [],
     ) {
     }
@@ -40,13 +41,13 @@ final readonly class DesignLibrary
      */
     public function at(array $revisions): self
     {
-        return new self($this->designs, $this->media, $this->surroundings, $this->feeding, $this->clock, $revisions);
+        return new self($this->designs, $this->media, $this->surroundings, $this->feeding, $this->clock, $this->styles, $revisions);
     }
 
     /** The same for what is looked at elsewhere: on a display, at an instant, with other data. */
     public function seen(Surroundings $surroundings): self
     {
-        return new self($this->designs, $this->media, $surroundings, $this->feeding, $this->clock, $this->revisions);
+        return new self($this->designs, $this->media, $surroundings, $this->feeding, $this->clock, $this->styles, $this->revisions);
     }
 
     /** @return ?array<string, mixed> the document of a design of one of these kinds; null where there is none */
@@ -101,15 +102,16 @@ final readonly class DesignLibrary
         return Composer::over(Library::of($found, $this->media(array_map(strval(...), array_keys($media)))), $this->surroundings());
     }
 
-    /** With what the sources tell by now, where nobody has said what they tell. */
+    /** With what the sources tell by now, where nobody has said what they tell; in the house style, where nobody has said in which. */
     private function surroundings(): Surroundings
     {
-        if ($this->surroundings->feeds !== null) {
-            return $this->surroundings;
+        $around = $this->surroundings;
+        if ($around->feeds === null) {
+            $now = (int) $this->clock->now()->format('Uv');
+            $around = $around->at($around->atMs === 0 ? $now : $around->atMs)->fed($this->feeding->now($now));
         }
-        $now = (int) $this->clock->now()->format('Uv');
 
-        return $this->surroundings->at($this->surroundings->atMs === 0 ? $now : $this->surroundings->atMs)->fed($this->feeding->now($now));
+        return $around->display === null && $around->styles->rules() === null ? $this->styles->elsewhere($around) : $around;
     }
 
     /**

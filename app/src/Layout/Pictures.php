@@ -44,6 +44,21 @@ final readonly class Pictures
     }
 
     /**
+     * The same of all that plays on a display.
+     *
+     * @param int $spanMs for how long from now
+     * @return array{run_sheet: array<string, mixed>, media: object}
+     */
+    public function ofProgramme(Programme $programme, int $spanMs): array
+    {
+        $now = 1000 * $this->clock->now()->getTimestamp();
+        $sheet = RunSheet::of($programme, $this->surroundings->at($now), $now, $now + $spanMs);
+        $ofRows = is_array($sheet['layers']) ? array_values(RunSheet::mediaIn($sheet['layers'])) : [];
+
+        return ['run_sheet' => $sheet, 'media' => (object) $this->addresses([...$programme->media(), ...$ofRows])];
+    }
+
+    /**
      * @param list<Media> $media
      * @return array<string, array{url: string, thumbnail: ?string, type: string}>
      */

@@ -25,6 +25,8 @@ final readonly class References implements Holding
     public const MEDIA = 'media';
     /** By its family. */
     public const FACE = 'face';
+    /** Of the house style, as `colours/sea`. */
+    public const NAME = 'name';
     /** What viewers read, by what names it in `shown_words`. */
     public const WORDS = 'words';
 
@@ -38,9 +40,8 @@ final readonly class References implements Holding
     public function letsGo(About $thing): void
     {
         $kind = match ($thing->kind) {
-            'layout', 'playlist', 'schedule', 'source' => self::DESIGN,
             'media' => self::MEDIA,
-            default => null,
+            default => in_array($thing->kind, DesignKind::names(), true) ? self::DESIGN : null,
         };
         $users = $kind === null ? [] : $this->names($kind, $thing->id);
         if ($users !== []) {
@@ -51,7 +52,7 @@ final readonly class References implements Holding
 
     public function goesWith(string $kind): array
     {
-        return in_array($kind, ['layout', 'playlist', 'schedule', 'source'], true) ? ['reference' => 'design_id = ?'] : [];
+        return in_array($kind, DesignKind::names(), true) ? ['reference' => 'design_id = ?'] : [];
     }
 
     public function forgets(string $kind): array
@@ -97,7 +98,7 @@ final readonly class References implements Holding
     {
         $rows = [];
         foreach (Documents::named($document) as $list => $ids) {
-            $kind = ['designs' => self::DESIGN, 'media' => self::MEDIA, 'faces' => self::FACE, 'words' => self::WORDS][$list];
+            $kind = ['designs' => self::DESIGN, 'media' => self::MEDIA, 'faces' => self::FACE, 'words' => self::WORDS, 'names' => self::NAME][$list];
             foreach ($kind === self::WORDS ? array_map(self::wordsId(...), $ids) : $ids as $id) {
                 if (($kind !== self::DESIGN || $id !== $design) && mb_strlen((string) $id) <= self::LONGEST) {
                     $rows[] = ['design_id' => $design, 'revision' => $revision, 'kind' => $kind, 'thing_id' => (string) $id];
@@ -126,7 +127,7 @@ final readonly class References implements Holding
     }
 
     /**
-     * @param self::DESIGN|self::MEDIA $kind
+     * @param self::DESIGN|self::MEDIA|self::NAME $kind
      * @return array<DesignKind> by id, in the order of their names: designs that name it as they are saved by now
      */
     public function users(string $kind, string ...$ids): array
@@ -179,7 +180,7 @@ final readonly class References implements Holding
     }
 
     /**
-     * @param self::DESIGN|self::MEDIA|self::FACE $kind
+     * @param self::DESIGN|self::MEDIA|self::FACE|self::NAME $kind
      * @return list<string> names of the designs that name it as they are saved by now
      */
     public function names(string $kind, string $id): array

@@ -94,6 +94,37 @@ final readonly class Colour
         return (max($a, $b) + 0.05) / (min($a, $b) + 0.05);
     }
 
+    /**
+     * The opaque colour as the eye orders it: lightness from 0 to 1, towards red, towards yellow. CSS Color 4, Oklab.
+     *
+     * @return array{float, float, float}
+     */
+    public function oklab(): array
+    {
+        [$red, $green, $blue] = array_map(static function (int $channel): float {
+            $share = $channel / 255;
+
+            return $share <= 0.04045 ? $share / 12.92 : (($share + 0.055) / 1.055) ** 2.4;
+        }, $this->channels());
+        $long = (0.4122214708 * $red + 0.5363325363 * $green + 0.0514459929 * $blue) ** (1 / 3);
+        $medium = (0.2119034982 * $red + 0.6806995451 * $green + 0.1073969566 * $blue) ** (1 / 3);
+        $short = (0.0883024619 * $red + 0.2817188376 * $green + 0.6299787005 * $blue) ** (1 / 3);
+
+        return [
+            0.2104542553 * $long + 0.7936177850 * $medium - 0.0040720468 * $short,
+            1.9779984951 * $long - 2.4285922050 * $medium + 0.4505937099 * $short,
+            0.0259040371 * $long + 0.7827717662 * $medium - 0.8086757660 * $short,
+        ];
+    }
+
+    /** How far two opaque colours look apart: 0 for the same, about 0.02 where it can just be told, 1 from black to white. CSS Color 4, deltaEOK. */
+    public function distance(self $other): float
+    {
+        [$a, $b] = [$this->oklab(), $other->oklab()];
+
+        return sqrt(($a[0] - $b[0]) ** 2 + ($a[1] - $b[1]) ** 2 + ($a[2] - $b[2]) ** 2);
+    }
+
     /** @return array{int, int, int} red, green, blue, 0 to 255 */
     public function channels(): array
     {

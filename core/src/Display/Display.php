@@ -57,6 +57,12 @@ final readonly class Display
         return self::fromNode(Node::root($document));
     }
 
+    /** The same on another clock. */
+    public function in(string $timezone): self
+    {
+        return $timezone === $this->timezone ? $this : self::fromArray(['timezone' => $timezone] + $this->given);
+    }
+
     /** @throws DocumentRefused */
     public static function fromNode(Node $node): self
     {

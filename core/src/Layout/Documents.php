@@ -4,11 +4,15 @@ declare(strict_types=1);
 
 namespace UpperPane\Core\Layout;
 
+use UpperPane\Core\Data\Message\Formats;
 use UpperPane\Core\Data\Source;
 use UpperPane\Core\Document\Fields;
 use UpperPane\Core\Document\Role;
 use UpperPane\Core\Layout\Kind\Kinds;
+use UpperPane\Core\Layout\Style\HouseStyle;
+use UpperPane\Core\Layout\Style\StyleNames;
 use UpperPane\Core\Layout\Template\Filled;
+use UpperPane\Core\Layout\Template\Slots;
 use UpperPane\Core\Time\Playlist;
 use UpperPane\Core\Time\Schedule\Schedule;
 
@@ -17,16 +21,18 @@ final readonly class Documents
 {
     /**
      * @param array<mixed> $document a layout, a playlist, a schedule or a source
-     * @return array{designs: list<string>, media: list<string>, faces: list<string>, words: list<string>} ids, families of type faces, and what viewers read, each once
+     * @return array{designs: list<string>, media: list<string>, faces: list<string>, words: list<string>, names: list<string>} ids, families of type faces, what viewers
+     *         read, and names of the house style as `colours/sea`, each once
      */
     public static function named(array $document): array
     {
-        $found = ['designs' => [], 'media' => [], 'faces' => [], 'words' => []];
+        $found = ['designs' => [], 'media' => [], 'faces' => [], 'words' => [], 'names' => []];
         self::collect(match ($document['format'] ?? null) {
             Playlist::FORMAT => Playlist::fields(),
             Schedule::FORMAT => Schedule::fields(),
             Source::FORMAT => Source::fields(),
             Filled::FORMAT => Filled::fields(),
+            HouseStyle::FORMAT => HouseStyle::fields(),
             default => Layout::fields(),
         }, $document, $found);
 
@@ -35,12 +41,15 @@ final readonly class Documents
 
     /**
      * @param array<mixed> $value
-     * @param array{designs: array<string>, media: array<string>, faces: array<string>, words: array<string>} $found
+     * @param array{designs: array<string>, media: array<string>, faces: array<string>, words: array<string>, names: array<string>} $found
      */
     private static function collect(Fields $fields, array $value, array &$found): void
     {
         $fields->mapped($value, static function (mixed $one, Role $role) use (&$found): mixed {
-            if (is_string($one) && in_array($role, [Role::LayoutId, Role::PlaylistId, Role::Source], true)) {
+            $name = StyleNames::nameOf($one, $role);
+            if ($name !== null) {
+                $found['names'][$name] = $name;
+            } elseif (is_string($one) && in_array($role, [Role::LayoutId, Role::PlaylistId, Role::Source, Role::Style], true)) {
                 $found['designs'][$one] = $one;
             } elseif (is_string($one) && $role === Role::MediaId) {
                 $found['media'][$one] = $one;
@@ -55,10 +64,48 @@ final readonly class Documents
 
             return $one;
         });
+        $kinds = [];
         foreach (is_array($value['elements'] ?? null) ? $value['elements'] : [] as $element) {
             if (is_array($element) && is_string($element['kind'] ?? null)) {
                 self::collect(Kinds::fieldsOf($element['kind']), $element, $found);
+                $kinds[is_string($element['id'] ?? null) ? $element['id'] : ''] = $element['kind'];
             }
         }
+        foreach (is_array($value['slots'] ?? null) ? Slots::sets($value['slots']) : [] as [$element, $fields]) {
+            self::collect(Kinds::fieldsOf($kinds[$element] ?? ''), $fields, $found);
+        }
+    }
+
+    /**
+     * What else decides how a document looks: whether it names anything of a house style, whether it is told in several languages or by messages, and what
+     * its messages tell of the place.
+     *
+     * @param array<mixed> $document
+     * @return array{style: bool, languages: bool, vars: list<string>}
+     */
+    public static function dependsOn(array $document): array
+    {
+        $vars = [];
+        $isTold = ($document['format'] ?? null) === Filled::FORMAT;
+        array_walk_recursive($document, static function (mixed $value, int|string $name) use (&$vars, &$isTold): void {
+            if (is_string($value) && str_contains($value, Formats::PLACE) && preg_match_all('/\b' . Formats::PLACE . '([a-z][a-z0-9_]*)/', $value, $found) > 0) {
+                $vars += array_fill_keys($found[1], true);
+            }
+            $isTold = $isTold || ($name === 'message' && $value === true);
+        });
+
+        return ['style' => StyleNames::mayStandIn($document), 'languages' => $isTold || self::hasTexts($document), 'vars' => array_map(strval(...), array_keys($vars))];
+    }
+
+    /** @param array<mixed> $value */
+    private static function hasTexts(array $value): bool
+    {
+        foreach ($value as $name => $one) {
+            if (is_array($one) && ($name === 'texts' || self::hasTexts($one))) {
+                return true;
+            }
+        }
+
+        return false;
     }
 }

@@ -87,6 +87,16 @@ final readonly class Resolved
         return $vars;
     }
 
+    /**
+     * All that holds there, one beside the other, so that two of them can be told apart.
+     *
+     * @return array{style: string, languages: string, standby: string, vars: array<string, string|int|float>} "" for what nobody states
+     */
+    public function settled(): array
+    {
+        return ['style' => $this->style() ?? '', 'languages' => implode(',', $this->languages()), 'standby' => $this->standby()?->key() ?? '', 'vars' => $this->vars()];
+    }
+
     /** Whether a value that a place states decides here, or for a list at least one id of it. */
     public function comesFrom(string $name, string $place): bool
     {

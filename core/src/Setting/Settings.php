@@ -108,6 +108,35 @@ final readonly class Settings
         };
     }
 
+    /**
+     * The same with one of them stated otherwise.
+     *
+     * @param array<string, mixed> $settings as they are written
+     * @param string $name `vars.NAME` for one of the vars
+     * @param mixed $value null for what comes from above
+     * @return array<string, mixed>
+     */
+    public static function stating(array $settings, string $name, mixed $value): array
+    {
+        [$first, $var] = [...explode('.', $name, 2), null];
+        if ($var !== null) {
+            $vars = is_array($settings[$first] ?? null) ? $settings[$first] : [];
+            $vars = array_filter([$var => $value] + $vars, static fn (mixed $one): bool => $one !== null);
+            $value = $vars === [] ? null : $vars;
+        }
+
+        return array_filter([$first => $value] + $settings, static fn (mixed $one): bool => $one !== null);
+    }
+
+    /** @param array<string, mixed> $settings as they are written */
+    public static function stated(array $settings, string $name): mixed
+    {
+        [$first, $var] = [...explode('.', $name, 2), null];
+        $value = $settings[$first] ?? null;
+
+        return $var === null ? $value : (is_array($value) ? $value[$var] ?? null : null);
+    }
+
     /** Whether there is such a setting; a var of any name is one. */
     public static function knows(string $name): bool
     {

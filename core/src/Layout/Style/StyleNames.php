@@ -55,13 +55,7 @@ final readonly class StyleNames
     {
         $found = [];
         $fields->mapped($value, static function (mixed $one, Role $role, bool $isObject, string $path) use (&$found): mixed {
-            [$sort, $name] = match (true) {
-                $role === Role::Colour => ['colours', self::name($one)],
-                $role === Role::Face => ['faces', self::name($one)],
-                $role === Role::TypePx => ['sizes', self::name($one)],
-                $role === Role::Media && is_array($one) && is_string($one['mark'] ?? null) => ['marks', $one['mark']],
-                default => ['marks', null],
-            };
+            [$sort, $name] = self::named($one, $role);
             if ($name !== null) {
                 $found[] = ['sort' => $sort, 'name' => $name, 'path' => $sort === 'marks' ? "$path/mark" : $path];
             }
@@ -70,6 +64,26 @@ final readonly class StyleNames
         }, $path);
 
         return $found;
+    }
+
+    /** The name that a value is where it means this, as `colours/sea`; null where it is none. */
+    public static function nameOf(mixed $value, Role $role): ?string
+    {
+        [$sort, $name] = self::named($value, $role);
+
+        return $name === null ? null : "$sort/$name";
+    }
+
+    /** @return array{'colours'|'faces'|'sizes'|'marks', ?string} */
+    private static function named(mixed $value, Role $role): array
+    {
+        return match (true) {
+            $role === Role::Colour => ['colours', self::name($value)],
+            $role === Role::Face => ['faces', self::name($value)],
+            $role === Role::TypePx => ['sizes', self::name($value)],
+            $role === Role::Media && is_array($value) && is_string($value['mark'] ?? null) => ['marks', $value['mark']],
+            default => ['marks', null],
+        };
     }
 
     /** The name that a value is; null where it is none. */

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace UpperPane\Core\Layout\Style;
 
 use UpperPane\Core\Colour\Colour;
+use UpperPane\Core\Colour\Contrast;
 use UpperPane\Core\Document\DocumentRefused;
 use UpperPane\Core\Document\Reason;
 use UpperPane\Core\Media\Media;
@@ -35,6 +36,58 @@ final readonly class Styles
         }
 
         return new self(self::chain($rules, $byId, true));
+    }
+
+    /**
+     * Each of its opaque colours on each other one, and whether it can be read there.
+     *
+     * @return list<array{text: string, ground: string, ratio: float, normal: bool, large: bool}> by their names
+     */
+    public function contrasts(): array
+    {
+        $table = [];
+        $colours = [];
+        foreach ($this->names('colours') as $name) {
+            $colour = $this->colour($name);
+            if ($colour !== null && $colour->isOpaque()) {
+                $colours[$name] = $colour;
+            }
+        }
+        foreach ($colours as $text => $one) {
+            foreach ($colours as $ground => $other) {
+                if ($text !== $ground) {
+                    $table[] = ['text' => (string) $text, 'ground' => (string) $ground] + Contrast::of($one, $other)->toArray();
+                }
+            }
+        }
+
+        return $table;
+    }
+
+    /**
+     * What each name means there.
+     *
+     * @return array<string, string> by name, as `colours/sea`: the same text for the same meaning
+     */
+    public function meanings(): array
+    {
+        $meanings = [];
+        foreach ($this->names('colours') as $name) {
+            $meanings["colours/$name"] = $this->colour($name)->hex ?? '';
+        }
+        foreach ($this->names('faces') as $name) {
+            $face = $this->face($name);
+            $meanings["faces/$name"] = sprintf('%s %s', $face->weight ?? '', $face->family ?? '');
+        }
+        foreach ($this->names('sizes') as $name) {
+            $size = $this->size($name);
+            $meanings["sizes/$name"] = sprintf('%s %s', $size->value ?? '', $size->unit ?? '');
+        }
+        foreach ($this->names('marks') as $name) {
+            $meanings["marks/$name"] = json_encode($this->mark($name)?->toArray(), JSON_THROW_ON_ERROR);
+        }
+
+        return $meanings;
     }
 
     /** The one that rules; null where none does. */

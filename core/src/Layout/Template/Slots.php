@@ -70,6 +70,28 @@ final readonly class Slots
     }
 
     /**
+     * What choices may set, as fields of elements that have no others.
+     *
+     * @param array<mixed> $slots as they stand in a layout
+     * @return list<array{string, array<string, mixed>}> the id of the element, and its field
+     */
+    public static function sets(array $slots): array
+    {
+        $sets = [];
+        foreach ($slots as $slot) {
+            foreach (is_array($slot) && is_array($slot['options'] ?? null) ? $slot['options'] : [] as $option) {
+                foreach (is_array($option) && is_array($option['set'] ?? null) ? $option['set'] : [] as $set) {
+                    if (is_array($set) && is_string($set['element'] ?? null) && is_string($set['field'] ?? null) && $set['field'] !== '') {
+                        $sets[] = [$set['element'], Draft::changedAt([], explode('/', $set['field']), $set['value'] ?? null)];
+                    }
+                }
+            }
+        }
+
+        return $sets;
+    }
+
+    /**
      * Slots as they stand in a layout, without what they say of elements that are not among these.
      *
      * @param array<mixed> $slots

@@ -1,0 +1,126 @@
+<?php
+
+declare(strict_types=1);
+
+namespace UpperPane\App\Handover;
+
+use UpperPane\App\Display\Displays;
+use UpperPane\App\Display\Place;
+use UpperPane\App\Display\Places;
+use UpperPane\App\Display\SurveyedDisplay;
+use UpperPane\App\Http\Problem;
+use UpperPane\App\Layout\Pictures;
+use UpperPane\Core\Document\Node;
+use UpperPane\Core\Document\Refused;
+use UpperPane\Core\Setting\Resolved;
+use UpperPane\Core\Setting\Settings;
+
+/** What another setting of a place would make of the displays in it, before it is stated. */
+final readonly class SettingsReach
+{
+    /** A picture of before and after is of so long. */
+    private const SPAN_MS = 600_000;
+
+    public function __construct(private Places $places, private Displays $displays, private Programmes $programmes, private HandedReleaseRepository $releases, private Pictures $pictures)
+    {
+    }
+
+    /**
+     * @param Place|SurveyedDisplay $at where it would be stated
+     * @param string $name of the setting
+     * @param Node $value null for what comes from above
+     * @return list<array{id: string, name: string, before: mixed, after: mixed, shows: ?string, other: bool}> displays on which something else would hold; what is
+     *         handed over there, and whether that would be another one
+     * @throws Refused
+     */
+    public function of(Place|SurveyedDisplay $at, string $name, Node $value): array
+    {
+        $reached = [];
+        foreach ($at instanceof Place ? $this->displays->hangingIn($this->places->in($at)) : [$at] as $display) {
+            $after = $this->resolved($display, $at, $name, $value);
+            $before = $display->resolved();
+            if ($before->value($name) === $after->value($name)) {
+                continue;
+            }
+            $release = $this->releases->on($display);
+            $reached[] = [
+                'id' => $display->id,
+                'name' => $display->about()->name,
+                'before' => $before->value($name),
+                'after' => $after->value($name),
+                'shows' => $release?->name,
+                'other' => $release !== null && $this->contents($display, $display->settled)?->key() !== $this->contents($display, self::settled($display, $after))?->key(),
+            ];
+        }
+
+        return $reached;
+    }
+
+    /**
+     * @return array{before: ?array<string, mixed>, after: ?array<string, mixed>} pictures of what is handed over to a display, as it is saved by now
+     * @throws Refused
+     */
+    public function pictures(Place|SurveyedDisplay $at, string $name, Node $value, SurveyedDisplay $display): array
+    {
+        return [
+            'before' => $this->picture($display, $display->settled),
+            'after' => $this->picture($display, self::settled($display, $this->resolved($display, $at, $name, $value))),
+        ];
+    }
+
+    /**
+     * @param array<string, mixed> $settled
+     * @return ?array<string, mixed>
+     */
+    private function picture(SurveyedDisplay $display, array $settled): ?array
+    {
+        try {
+            $contents = $this->contents($display, $settled);
+
+            return $contents === null ? null : $this->pictures->ofProgramme($this->programmes->of($contents, $display->display()), self::SPAN_MS);
+        } catch (Refused | Problem) {
+            return null;
+        }
+    }
+
+    /** @param array<string, mixed> $settled */
+    private function contents(SurveyedDisplay $display, array $settled): ?Contents
+    {
+        $source = $this->programmes->standing($display);
+        try {
+            return $source === null ? null : $this->programmes->now($source, $display, settled: $settled);
+        } catch (Problem) {
+            return null;
+        }
+    }
+
+    /**
+     * What would hold on a display.
+     *
+     * @throws Refused
+     */
+    private function resolved(SurveyedDisplay $display, Place|SurveyedDisplay $at, string $name, Node $value): Resolved
+    {
+        $stated = static fn (Place|SurveyedDisplay $one): array => $one === $at ? Settings::stating($one->settings, $name, $value->value) : $one->settings;
+        $resolved = Resolved::nothing();
+        $way = [];
+        for ($place = $display->place; $place !== null; $place = $place->parent) {
+            array_unshift($way, $place);
+        }
+        try {
+            foreach ([...$way, $display] as $one) {
+                $resolved = $resolved->below($one->id, Settings::fromNode(Node::root($stated($one)), $one instanceof SurveyedDisplay));
+            }
+        } catch (Refused $e) {
+            throw $e->in('', $value->path);
+        }
+
+        return $resolved;
+    }
+
+    /** @return array<string, mixed> */
+    private static function settled(SurveyedDisplay $display, Resolved $resolved): array
+    {
+        return [Settings::TIMEZONE => $resolved->timezone() ?? $display->asSurveyed()->timezone] + $resolved->settled();
+    }
+}
