@@ -61,6 +61,9 @@ final class AccessibilityTest extends TestCase
         yield 'what was seen' => ['/displays/check-in-1/seen', '.players'];
         yield 'layouts' => ['/layouts', '.design .stage-canvas'];
         yield 'composer' => ['/layouts/check-in-day', '.tide .slot'];
+        yield 'house styles' => ['/layouts/styles', '.styles'];
+        yield 'a house style' => ['/layouts/styles/pellan-night', '[aria-label="Contrasts"]'];
+        yield 'settings of places' => ['/displays/settings?setting=languages', 'tbody tr'];
         yield 'playlist' => ['/playlists/shop-window-round', '.items li'];
         yield 'schedules' => ['/schedules', 'tbody tr'];
         yield 'a week' => ['/schedules/piers', '.week .bar'];

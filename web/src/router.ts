@@ -28,6 +28,22 @@ export const router = createRouter({
     { path: '/media', component: () => import('./Media/MediaView.vue'), meta: { title: 'Media' } },
     { path: '/data', component: () => import('./Data/SourcesView.vue'), meta: { title: 'Data' } },
     { path: '/data/:id', component: () => import('./Data/SourceView.vue'), props: true, meta: { title: 'Source', station: '/data' } },
+    {
+      path: '/layouts/styles',
+      component: () => import('./Layout/StylesView.vue'),
+      meta: { title: 'House styles', station: '/layouts' },
+    },
+    {
+      path: '/layouts/styles/:id',
+      component: () => import('./Layout/StyleView.vue'),
+      props: true,
+      meta: { title: 'House style', station: '/layouts' },
+    },
+    {
+      path: '/displays/settings',
+      component: () => import('./Display/SettingsView.vue'),
+      meta: { title: 'Settings of places', station: '/displays' },
+    },
     { path: '/layouts', component: () => import('./Layout/LayoutsView.vue'), meta: { title: 'Layouts' } },
     {
       path: '/layouts/:id',

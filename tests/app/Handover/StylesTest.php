@@ -80,13 +80,15 @@ final class StylesTest extends ApiTestCase
         self::assertSame([409, 'style.used'], [$status, $said['error']['code']], 'it rules in the hall');
         // In a circle.
         $child = $this->newStyle(['extends' => $this->style]);
-        $said = $this->ask('PUT', "/api/styles/$this->style", ['base' => 1, 'document' => ['name' => 'S', 'extends' => $child, 'colours' => ['ink' => '#000000', 'sea' => '#000000'], 'sizes' => ['line' => ['px' => 9]]]])[1];
+        $document = ['name' => 'S', 'extends' => $child, 'colours' => ['ink' => '#000000', 'sea' => '#000000'], 'sizes' => ['line' => ['px' => 9]]];
+        $said = $this->ask('PUT', "/api/styles/$this->style", ['base' => 1, 'document' => $document])[1];
         self::assertSame(['ref.cycle', '/extends'], [$said['error']['code'], $said['error']['path']]);
     }
 
     public function testContrastsOfEachOnEach(): void
     {
-        $look = $this->ask('POST', '/api/styles/look', ['document' => ['format' => 'upper-pane/style@1', 'id' => 'x', 'name' => 'X', 'colours' => ['ink' => '#000000', 'paper' => '#ffffff', 'mist' => '#eeeeee']]])[1];
+        $document = ['format' => 'upper-pane/style@1', 'id' => 'x', 'name' => 'X', 'colours' => ['ink' => '#000000', 'paper' => '#ffffff', 'mist' => '#eeeeee']];
+        $look = $this->ask('POST', '/api/styles/look', ['document' => $document])[1];
         self::assertCount(6, $look['contrasts']);
         $ratios = array_column(array_map(static fn (array $one): array => ["$one[text] on $one[ground]", $one['ratio'], $one['normal']], $look['contrasts']), null, 0);
         self::assertSame([['ink on paper', 21, true], ['paper on mist', 1.16, false]], [$ratios['ink on paper'], $ratios['paper on mist']]);
@@ -155,7 +157,8 @@ final class StylesTest extends ApiTestCase
     {
         $wrong = [
             [['setting' => 'colour', 'value' => 'red'], '/setting'], [['setting' => 'timezone', 'value' => 'Tolm'], '/value'], [['setting' => 'style', 'value' => 'gone'], '/value'],
-            [['setting' => 'languages', 'value' => ['english please']], '/value'], [['setting' => 'vars.Phone', 'value' => 'x'], '/setting'], [['setting' => 'standby', 'value' => ['layout' => 'gone']], '/value/layout'],
+            [['setting' => 'languages', 'value' => ['english please']], '/value'],
+            [['setting' => 'vars.Phone', 'value' => 'x'], '/setting'], [['setting' => 'standby', 'value' => ['layout' => 'gone']], '/value/layout'],
             [['setting' => 'tags', 'value' => ['x']], '/value'],
         ];
         foreach ($wrong as [$body, $path]) {

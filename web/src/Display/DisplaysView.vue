@@ -62,6 +62,7 @@ function edit(place: PlaceState | null) {
 offerActions(() => [
   { kind: 'action', name: 'New display', act: () => (making.value = true) },
   { kind: 'action', name: 'New place', act: () => edit(null) },
+  { kind: 'action', name: 'Settings of places', more: 'clock, style, languages', act: () => void router.push('/displays/settings') },
   { kind: 'action', name: 'Displays from a table', more: 'CSV', act: () => void router.push('/displays/from-table') },
   { kind: 'action', name: 'What fits where', more: 'layouts × displays', act: () => void router.push('/displays/matches') },
 ])
@@ -98,7 +99,7 @@ onBeforeUnmount(() => shelf.clear())
     <div class="head">
       <div>
         <h1>Displays</h1>
-        <p class="facts m-0">What is out there</p>
+        <p class="facts m-0"><RouterLink to="/displays/settings">Settings of places</RouterLink></p>
       </div>
       <div class="actions">
         <BFormInput v-model="search" type="search" placeholder="Search name, place, raster" aria-label="Search displays" />

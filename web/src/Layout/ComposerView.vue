@@ -30,6 +30,7 @@ import type { LayoutDocument } from './designs'
 import type { Division, Recipe } from './division'
 import DivisionPicker from './DivisionPicker.vue'
 import { kindOf } from './kinds/kinds'
+import { styleKey, useHouseStyle } from './style'
 import { useDesignWork } from './work'
 
 const props = defineProps<{ id: string }>()
@@ -49,6 +50,10 @@ const hand = makeHand(analysis, composer.moving)
 instant = () => hand.at.value
 provide(handKey, hand)
 const display = computed(() => displays.value.find((d) => d.id === seenOn.value) ?? null)
+provide(
+  styleKey,
+  useHouseStyle(seenOn, () => hands.document.value?.canvas ?? null),
+)
 const timezone = computed(() => display.value?.timezone ?? Intl.DateTimeFormat().resolvedOptions().timeZone)
 
 // --- tools -------------------------------------------------------------------------------

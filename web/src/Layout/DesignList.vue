@@ -14,7 +14,7 @@ import { type DesignSummary, type Plural, type Saved, toHandOver, useDesigns } f
 import { type Saying, excerpt, useWords, whereSaid } from './words'
 
 /** All layouts, or all playlists: each as it is at this instant, to open, copy, delete and hand over. */
-const props = defineProps<{ plural: Exclude<Plural, 'schedules' | 'sources'> }>()
+const props = defineProps<{ plural: Exclude<Plural, 'schedules' | 'sources' | 'styles'> }>()
 const { query, all } = useDesigns(props.plural)
 const queries = useQueryClient()
 const shelf = useShelf()

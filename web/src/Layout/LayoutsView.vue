@@ -72,7 +72,10 @@ async function make() {
   <main class="station">
     <DesignList plural="layouts">
       <template #facts>Each as it is at this instant</template>
-      <template #actions><BButton variant="primary" @click="making = true">New layout…</BButton></template>
+      <template #actions
+        ><RouterLink class="btn btn-outline-dark" to="/layouts/styles">House styles</RouterLink>
+        <BButton variant="primary" @click="making = true">New layout…</BButton></template
+      >
       <template #none>
         <h2>No layout yet</h2>
         <p>Make one for a display: its canvas takes the raster and orientation of the display by itself.</p>

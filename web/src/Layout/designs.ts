@@ -78,7 +78,7 @@ export const isStyled = (e: Element): e is StyledElement => 'style' in e && e.st
 
 export interface DesignSummary {
   id: string
-  kind: 'layout' | 'playlist' | 'schedule' | 'source'
+  kind: 'layout' | 'playlist' | 'schedule' | 'source' | 'style'
   name: string
   revision: number
   display: string | null
@@ -147,9 +147,9 @@ export interface Analysis {
   media: Addresses
 }
 
-export type Plural = 'layouts' | 'playlists' | 'schedules' | 'sources'
+export type Plural = 'layouts' | 'playlists' | 'schedules' | 'sources' | 'styles'
 /** Of designs that are seen: data show nothing by themselves. */
-export type Shown = Exclude<Plural, 'sources'>
+export type Shown = Exclude<Plural, 'sources' | 'styles'>
 
 /** Whether what is saved is shown nowhere, or somewhere not as it is saved now. */
 export const toHandOver = (d: DesignSummary): boolean => d.standing.displays === 0 || d.standing.older > 0

@@ -54,3 +54,6 @@ export const zoneName = (timeZone: string, at: number): string =>
   format(timeZone, { timeZoneName: 'short' })
     .formatToParts(at)
     .find((p) => p.type === 'timeZoneName')?.value ?? timeZone
+
+/** So many of something, in words: the many are one with an s. */
+export const count = (n: number, noun: string): string => `${n.toLocaleString('en')} ${n === 1 ? noun : `${noun}s`}`
