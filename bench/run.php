@@ -154,6 +154,8 @@ require __DIR__ . '/data.php';
 benchData($hash);
 benchBoard($hash, $faces);
 benchRowByRow($hash, $faces);
+require __DIR__ . '/styles.php';
+benchStyles($hash, $faces);
 
 $base = getenv('UPPER_PANE_URL');
 if (is_string($base) && str_starts_with($base, 'http://127.0.0.1')) {

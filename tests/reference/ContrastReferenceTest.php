@@ -35,6 +35,23 @@ final class ContrastReferenceTest extends TestCase
         }
     }
 
+    /** How far colours look apart, against the same package's deltaEOK (CSS Color 4). */
+    public function testDistancesAreThoseOfColorjs(): void
+    {
+        $random = Make::random(22);
+        $hex = static fn (): string => '#' . bin2hex($random->getBytes(3));
+        $pairs = [['#000000', '#ffffff'], ['#14665b', '#15675c'], ['#777777', '#787878']];
+        for ($i = 0; $i < 200; $i++) {
+            $pairs[] = [$hex(), $hex()];
+        }
+        /** @var list<float> $distances */
+        $distances = InNode::asked("import Color from 'colorjs.io'; console.log(JSON.stringify(asked.map(([a, b]) => new Color(a).deltaE(new Color(b), 'OK'))))", $pairs);
+        foreach ($distances as $index => $distance) {
+            [$a, $b] = $pairs[$index];
+            self::assertEqualsWithDelta($distance, Colour::of($a)->distance(Colour::of($b)), 0.0001, "$a and $b");
+        }
+    }
+
     /**
      * @param list<array{string, string}> $pairs
      * @return list<float>

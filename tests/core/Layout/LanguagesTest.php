@@ -8,6 +8,7 @@ use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
 use UpperPane\Core\Document\Refused;
 use UpperPane\Core\Finding\Finding;
+use UpperPane\Core\Layout\Checks;
 use UpperPane\Core\Layout\Layout;
 use UpperPane\Core\Layout\Surroundings;
 use UpperPane\Core\Layout\Told\Speaking;
@@ -93,6 +94,13 @@ final class LanguagesTest extends TestCase
         $text = 'Call {place_phone}, berth {place_berth, number}, {place_fax} and {n}';
         self::assertSame('Call 555 0100, berth 2, – and 1,234.5', self::shown(['message' => true, 'text' => $text, 'rows' => ['source' => 's']], $speaking, 0));
         self::assertSame('Berth 2', self::shown(['message' => true, 'text' => 'Berth {place_berth}'], $speaking, 0), 'without any rows');
+        $layout = Make::composed(Make::layout([Make::told('t', 'Berth {place_berth} {place_fax}')]));
+        $missing = static fn (Speaking $speaking): array => array_column(array_filter(
+            Checks::run($layout, (new Surroundings('UTC', new Typewriter()))->speaking($speaking))->toArray()['findings'],
+            static fn (array $one): bool => $one['code'] === 'data.missing',
+        ), 'measure');
+        self::assertEquals([(object) ['arguments' => ['place_fax'], 'count' => 1, 'row' => null]], $missing($speaking));
+        self::assertSame([], $missing(new Speaking(vars: ['berth' => 2, 'fax' => ''])));
         $this->assertRefused('/elements/0/rows/fields/place_x', ['message' => true, 'rows' => ['source' => 's', 'fields' => ['place_x' => '$.n']]]);
     }
 

@@ -8,6 +8,7 @@ use PHPUnit\Framework\Attributes\TestWith;
 use PHPUnit\Framework\TestCase;
 use UpperPane\Core\Display\Display;
 use UpperPane\Core\Finding\Finding;
+use UpperPane\Core\Layout\Kind\Text\Text;
 use UpperPane\Core\Layout\Surroundings;
 use UpperPane\Core\Layout\Type\AsSeen;
 use UpperPane\Core\Layout\Type\ReadingTime;
@@ -35,6 +36,28 @@ final class TextChecksTest extends TestCase
         self::assertSame([], self::findings([self::cured([$tight], $finding)], 'text.overflow'));
         $nearly = self::text('Berth 2 is', 0, 0, 190, 48, ['size_px' => 40]);
         self::assertSame('Make its type 38 px', self::findings([$nearly], 'text.overflow')[0]->cure()?->label, 'a little smaller is');
+    }
+
+    /** On one fill all points are alike: what is told without looking at any is what looking at all of them tells. */
+    public function testOneFillNeedsNoLookingAtPoints(): void
+    {
+        $random = Make::random(23);
+        $plain = 0;
+        for ($i = 0; $i < Make::rounds(60); $i++) {
+            $shape = static fn (string $id): array => [
+                'id' => $id, 'kind' => 'shape', 'shape' => ['rectangle', 'rectangle', 'ellipse'][$random->getInt(0, 2)], 'fill' => '#' . bin2hex($random->getBytes($random->getInt(3, 4))),
+                'rect' => ['x' => $random->getInt(0, 200), 'y' => $random->getInt(0, 200), 'width' => $random->getInt(100, 900), 'height' => $random->getInt(60, 500)],
+            ];
+            $text = self::text('Berth 2', $random->getInt(0, 300), $random->getInt(0, 300), 200, 60, ['size_px' => 40, 'color' => '#' . bin2hex($random->getBytes(3))]);
+            $shapes = array_map($shape, array_slice(['a', 'b'], 0, $random->getInt(0, 2)));
+            $layout = Make::composed(['background' => ['color' => '#' . bin2hex($random->getBytes(3))]] + Make::layout([...$shapes, $text]));
+            $words = $layout->element('t');
+            assert($words instanceof Text);
+            $told = TextContrasts::worstOf($words, $layout, new Typewriter(), null);
+            self::assertSame(TextContrasts::worst($words, $layout, new Typewriter(), null)['ratio'] ?? null, $told['ratio'] ?? null, "round $i");
+            $plain += isset($told['cells']) ? 0 : 1;
+        }
+        self::assertGreaterThan(15, $plain);
     }
 
     public function testAPlateTakesRoomOfItsOwn(): void

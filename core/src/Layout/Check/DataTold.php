@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace UpperPane\Core\Layout\Check;
 
+use UpperPane\Core\Data\Message\Formats;
+use UpperPane\Core\Data\Message\Message;
 use UpperPane\Core\Finding\Explanation;
 use UpperPane\Core\Finding\Finding;
 use UpperPane\Core\Finding\Level;
@@ -11,6 +13,8 @@ use UpperPane\Core\Layout\Kind\Element;
 use UpperPane\Core\Layout\Told\PlaysByData;
 use UpperPane\Core\Layout\Told\Reading;
 use UpperPane\Core\Layout\Told\ReadsData;
+use UpperPane\Core\Layout\Told\Speaking;
+use UpperPane\Core\Layout\Told\TellsRows;
 
 /** What is wrong with the data that an element tells, whatever kind it is. */
 final readonly class DataTold implements Check
@@ -39,6 +43,27 @@ final readonly class DataTold implements Check
             if ($element instanceof ReadsData && $reading !== null) {
                 yield from self::of($element, sprintf('"%s"', $element->id()), $reading, $element->missing(...));
             }
+            if ($element instanceof TellsRows && $reading === null) {
+                yield from self::ofPlace($element, $subject->surroundings->speaking);
+            }
+        }
+    }
+
+    /** @return iterable<Finding> what it tells of the place, and nobody states there */
+    private static function ofPlace(TellsRows $element, Speaking $speaking): iterable
+    {
+        $names = array_merge(...array_map(static fn (Message $one): array => $one->names(), $element->messages()), ...[[]]);
+        $ofPlace = array_filter(array_unique($names), static fn (string $name): bool => str_starts_with($name, Formats::PLACE));
+        $missing = array_values(array_diff($ofPlace, array_keys($speaking->arguments())));
+        if ($missing !== []) {
+            yield new Finding(
+                'data.missing',
+                Level::Warning,
+                [$element->id()],
+                sprintf('"%s": %s %s told by a fallback: no place states it.', $element->id(), implode(', ', $missing), count($missing) === 1 ? 'is' : 'are'),
+                ['arguments' => $missing, 'count' => count($missing), 'row' => null],
+                $element->rect(),
+            );
         }
     }
 

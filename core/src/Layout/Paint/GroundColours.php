@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace UpperPane\Core\Layout\Paint;
 
 use UpperPane\Core\Colour\Colour;
+use UpperPane\Core\Geometry\Box;
 use UpperPane\Core\Layout\Composed;
 use UpperPane\Core\Layout\Kind\OwnGround;
 use UpperPane\Core\Layout\Kind\Paints;
@@ -47,10 +48,29 @@ final readonly class GroundColours
         return new self($layout->background->over(Colour::black()), $below, $swatches, $own);
     }
 
-    /** The background, where nothing else lies there: the same at every point. */
-    public function plain(): ?Colour
+    /**
+     * The background, or one fill that lies under all of these boxes: the same at every point.
+     *
+     * @param \Closure(): list<Box> $boxes that are looked at, canvas px
+     */
+    public function plain(\Closure $boxes): ?Colour
     {
-        return $this->below === [] && $this->own === [[]] ? $this->background : null;
+        if ($this->own !== [[]] || count($this->below) > 1) {
+            return null;
+        }
+        $element = $this->below[0] ?? null;
+        if ($element === null) {
+            return $this->background;
+        }
+        $paint = $element->turns() === [] ? $element->paint(null, $this->swatches) ?? [] : [];
+        $all = count($paint) === 1 && $paint[0]->isPlain() ? $boxes() : [];
+        foreach ($all as $box) {
+            if (!$paint[0]->covers($box)) {
+                return null;
+            }
+        }
+
+        return $all === [] ? null : $this->seen($paint, [[$all[0]->x, $all[0]->y]])[0];
     }
 
     /**

@@ -44,6 +44,19 @@ final readonly class PaintLayer
         return new self(Box::ofRect($rect), false, $swatch, $fit->drawn->placed(1.0, 1.0, $rect->x, $rect->y));
     }
 
+    /** Whether it is the same colour wherever it is. */
+    public function isPlain(): bool
+    {
+        return is_array($this->paint) && !$this->ellipse;
+    }
+
+    /** Whether all of a box lies within it. */
+    public function covers(Box $box): bool
+    {
+        return $box->x >= $this->clip->x && $box->y >= $this->clip->y
+            && $box->x + $box->width < $this->clip->x + $this->clip->width && $box->y + $box->height < $this->clip->y + $this->clip->height;
+    }
+
     /**
      * What is seen at a point of the canvas with this layer over what was seen before.
      *

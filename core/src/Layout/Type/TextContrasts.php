@@ -52,11 +52,11 @@ final readonly class TextContrasts
      */
     public static function worstOf(Text $text, Composed $layout, FaceMetrics $faces, ?Swatches $swatches): ?array
     {
-        $plain = trim($text->text) === '' ? null : GroundColours::under($text, $layout, $swatches)->plain();
+        $plain = trim($text->text) === '' ? null : GroundColours::under($text, $layout, $swatches)->plain(static fn (): array => $text->lineBoxes($text->set($faces)));
         if ($plain === null) {
             return self::worst($text, $layout, $faces, $swatches);
         }
-        // On the bare background all points are alike, and none needs to be looked at.
+        // On the bare background, and on one fill, all points are alike, and none needs to be looked at.
         $styles = [$text->style];
         foreach ($text->marks as $mark) {
             if ($mark->color !== null) {
