@@ -59,18 +59,18 @@ label {
 .house {
   display: flex;
   flex-wrap: wrap;
-  gap: 3px;
-  margin-top: 3px;
+  gap: 4px;
+  margin-top: 4px;
 }
 .house button {
-  width: 18px;
-  height: 18px;
+  width: 20px;
+  height: 20px;
   padding: 0;
   border: 1px solid var(--rule);
   border-radius: 2px;
 }
 .house button[aria-pressed='true'] {
-  outline: 2px solid var(--accent, var(--ink));
+  outline: 2px solid var(--ink);
   outline-offset: 1px;
 }
 </style>
