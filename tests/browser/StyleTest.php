@@ -93,6 +93,29 @@ final class StyleTest extends TestCase
         $this->desk->until(static fn (): bool => $style()['color'] === '@sea', 'undo');
     }
 
+    /** Two languages on one sign take turns; what has no room in one of them is found; a place that has chosen shows its own. */
+    public function testATextStandsInTwoLanguages(): void
+    {
+        $text = ['id' => 't', 'kind' => 'text', 'text' => 'Late boats', 'rect' => ['x' => 0, 'y' => 0, 'width' => 700, 'height' => 130], 'style' => ['size_px' => 100]];
+        $layout = Desk::post($this->desk, 'layouts', ['name' => 'In two', 'document' => ['canvas' => ['width' => 1920, 'height' => 1080], 'elements' => [$text]]])['id'];
+        $this->made = ["layouts/$layout"];
+        $this->desk->go(Desk::url("/layouts/$layout"))->press('.ledger th button', 't')->press('.languages summary');
+        $this->desk->type('[aria-label="Another language"]', 'pt')->press('.languages button', 'Add');
+        $this->desk->type('[aria-label="Text in pt"]', 'Barcos tardios de hoje');
+        $saved = fn (): array => Desk::api($this->desk, "layouts/$layout")['document']['elements'][0];
+        $this->desk->until(static fn (): bool => ($saved()['texts'] ?? []) === ['en' => 'Late boats', 'pt' => 'Barcos tardios de hoje'], 'both to be saved');
+        $this->desk->press('.shelf .all', 'all findings')->see('.shelf', 'In pt: "t" needs');
+        $this->desk->press('.shelf .all', 'close')->type('[aria-label="Text in pt"]', 'Barcos');
+        $this->desk->type('[aria-label="how long each language stands, in s"]', '1');
+        foreach (['Barcos', 'Late boats', 'Barcos'] as $words) {
+            $this->desk->see('.stage-canvas', $words);
+        }
+        $this->desk->type('[aria-label="Text"]', 'Late');
+        $this->desk->until(static fn (): bool => [$saved()['text'], $saved()['texts']['en'], $saved()['turn_ms']] === ['Late', 'Late', 1000], 'the first to follow the text');
+        $this->desk->press('[aria-label="Take pt out"]');
+        $this->desk->until(static fn (): bool => !isset($saved()['texts']), 'it to be one text again');
+    }
+
     /** A style out of a layout, at one press; then a place takes it, and only what hangs there is another. */
     public function testAStyleIsMadeOfALayoutAndHoldsAtAPlace(): void
     {

@@ -53,7 +53,8 @@ final readonly class HouseStyles
         $settled = $outermost === [] ? [] : reset($outermost)->resolved()->settled();
         $style = $settled[Settings::STYLE] ?? '';
 
-        return $this->seen($surroundings, [Settings::STYLE => $style === '' ? $this->designs->all(DesignKind::Style)[0]->id ?? '' : $style] + $settled);
+        // Whoever designs for nowhere in particular sees every language.
+        return $this->seen($surroundings, [Settings::STYLE => $style === '' ? $this->designs->all(DesignKind::Style)[0]->id ?? '' : $style, Settings::LANGUAGES => ''] + $settled);
     }
 
     /**

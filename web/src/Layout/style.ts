@@ -53,3 +53,16 @@ export const nameIn = (value: unknown): string | null => (typeof value === 'stri
 /** A size as people say it. */
 export const inWords = (size: { unit: string; value: number }): string =>
   size.unit === 'px' ? `${size.value} px` : size.unit === 'share' ? `${+(100 * size.value).toFixed(2)} % of the height` : `${size.value}′`
+
+/** What values of a design mean that the house style may name, where it is designed. */
+export function useMeaning() {
+  const house = useStyleHere()
+  return {
+    family: (value: string | undefined): string | undefined =>
+      house.value?.faces.find((one) => one.name === nameIn(value))?.family ?? (nameIn(value) === null ? value : undefined),
+    hex: (value: string): string =>
+      nameIn(value) === null ? value : (house.value?.colours.find((one) => one.name === nameIn(value))?.hex ?? '#000000'),
+    px: (value: number | string): number =>
+      typeof value === 'number' ? value : (house.value?.sizes.find((one) => one.name === nameIn(value))?.px ?? 40),
+  }
+}

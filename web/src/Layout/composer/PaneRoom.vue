@@ -16,7 +16,7 @@ import OwnGuides from './OwnGuides.vue'
 import { usePaneHands } from './paneHands'
 import { usePaneScale } from './paneScale'
 import Rulers from './Rulers.vue'
-import { typePx } from '../named'
+import { useMeaning } from '../style'
 
 /** The pane: what is shown at the instant, and the hands that move and size it. */
 const props = defineProps<{
@@ -30,6 +30,7 @@ const props = defineProps<{
 const inMm = defineModel<boolean>('inMm', { required: true })
 const emit = defineEmits<{ drawn: [rect: Rect] }>()
 const composer = useComposer()
+const meaning = useMeaning()
 const { at, running } = useHand()
 
 const room = useTemplateRef('room')
@@ -277,8 +278,8 @@ const mmOfRulers = computed(() => (inMm.value ? (props.analysis?.mm_per_px ?? nu
         top: `${place(edited.rect).y}px`,
         width: `${place(edited.rect).width}px`,
         height: `${place(edited.rect).height}px`,
-        fontFamily: edited.style.family,
-        fontSize: `${(typePx(edited.style) ?? 16 / scale) * scale}px`,
+        fontFamily: meaning.family(edited.style.family),
+        fontSize: `${meaning.px(edited.style.size_px) * scale}px`,
         fontWeight: edited.style.weight,
         lineHeight: edited.style.line_height ?? 1.2,
       }"

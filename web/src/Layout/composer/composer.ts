@@ -157,7 +157,10 @@ export function makeComposer(
       const e = elements.value.find((one) => one.id === id)
       if (!e || !('text' in e)) return
       const marks = shifted((e as TextElement).marks ?? [], e.text, text)
-      const change = (e as TextElement).marks ? { text, marks: marks.length ? marks : undefined } : { text }
+      const change: Partial<TextElement> = (e as TextElement).marks ? { text, marks: marks.length ? marks : undefined } : { text }
+      // In several languages it is the first of them.
+      const [first] = Object.keys((e as TextElement).texts ?? {})
+      if (first !== undefined) change.texts = { ...(e as TextElement).texts, [first]: text }
       put(new Map([[id, change]]), `text ${id}`)
     },
     toggle(what) {

@@ -5,6 +5,7 @@ import type { CodeElement, Style } from '../../designs'
 import { useComposer } from '../../composer/composer'
 import FigureField from '../../composer/FigureField.vue'
 import StyleFields from '../../composer/details/StyleFields.vue'
+import LanguageFields from '../LanguageFields.vue'
 import MessageFields from '../MessageFields.vue'
 
 /** A code to be scanned: what stands in it, how much of it may be lost, and the words beside it for those who cannot scan it. */
@@ -25,7 +26,7 @@ const caption = () =>
   })
 function typed(event: Event) {
   const text = (event.target as HTMLTextAreaElement).value
-  if (text !== '') put({ text }, `text ${props.one.id}`)
+  if (text !== '') composer.retext(props.one.id, text)
 }
 </script>
 
@@ -41,6 +42,7 @@ function typed(event: Event) {
       @input="typed"
     ></textarea>
   </MessageFields>
+  <LanguageFields :one="one" label="What stands in the code" />
   <ChoiceField
     label="Error correction"
     :value="one.level ?? 'M'"

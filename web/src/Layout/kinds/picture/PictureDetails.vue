@@ -13,6 +13,7 @@ import { useComposer } from '../../composer/composer'
 import FigureField from '../../composer/FigureField.vue'
 import GroundField from '../../composer/details/GroundField.vue'
 import { mediaOf } from '../../named'
+import { useStyleHere } from '../../style'
 
 /** A picture: how it meets its box, which part of it is shown, and how. */
 const props = defineProps<{ one: PictureElement }>()
@@ -23,6 +24,13 @@ const put = (part: Partial<PictureElement>, gesture?: string) => composer.edit<P
 const named = computed(() => ('field' in props.one.media ? props.one.media.standby : props.one.media))
 const media = computed(() => mediaOf(named.value))
 const field = computed(() => ('field' in props.one.media ? props.one.media.field : null))
+const house = useStyleHere()
+const mark = computed(() => ('mark' in named.value ? named.value.mark : ''))
+const marks = computed(() =>
+  house.value?.marks.length
+    ? [{ value: '', text: 'none: its own picture' }, ...house.value.marks.map((one) => ({ value: one.name, text: one.name }))]
+    : [],
+)
 const { chosen, fields } = useChosen(() => props.one.rows)
 const OF_ITEM = { 'row of its item': 'the row that its item plays' }
 const crop = computed(() => props.one.crop ?? { x: 0, y: 0, width: media.value.width, height: media.value.height })
@@ -59,6 +67,14 @@ const percent = (v: number) => Math.max(0, Math.min(100, v))
     <span v-if="field" class="soft">standby</span> {{ media.name }} <span class="figures soft">{{ size(media) }} px</span>
     <BButton size="sm" variant="outline-dark" @click="picking = true">Another picture…</BButton>
   </p>
+  <ChoiceField
+    v-if="marks.length"
+    class="wide"
+    label="Mark of the house"
+    :value="mark"
+    :options="marks"
+    @change="(name) => name && put({ media: field ? { field, standby: { mark: name } } : { mark: name }, crop: undefined })"
+  />
   <MediaPicker
     v-model="picking"
     pictures-only
@@ -119,7 +135,7 @@ const percent = (v: number) => Math.max(0, Math.min(100, v))
       label="radius of the corners in px"
       @change="(v, g) => put({ radius_px: v || undefined }, g)"
   /></label>
-  <fieldset v-if="!field" class="wide crop">
+  <fieldset v-if="!field && !mark" class="wide crop">
     <legend>
       Crop, px of the picture
       <button v-if="one.crop" type="button" class="btn btn-link btn-sm p-0" @click="put({ crop: undefined })">show all of it</button>

@@ -7,12 +7,15 @@ import { useFaces } from '../../composer/faces'
 import FigureField from '../../composer/FigureField.vue'
 import { type MarkLook, characterAt, lookOf, marked } from '../../composer/marks'
 import StyleFields from '../../composer/details/StyleFields.vue'
+import { useMeaning } from '../../style'
+import LanguageFields from '../LanguageFields.vue'
 import MessageFields from '../MessageFields.vue'
 
 /** A text: its words, how they are set, how some of them are set otherwise, and what becomes of them where they have no room. */
 const props = defineProps<{ one: TextElement }>()
 const composer = useComposer()
 const { weights } = useFaces()
+const meaning = useMeaning()
 const field = useTemplateRef('field')
 const picked = ref<[number, number]>([0, 0])
 const some = computed(() => picked.value[1] > picked.value[0])
@@ -49,6 +52,7 @@ const WORDS = { report: 'tell me', shrink: 'smaller type', clip: 'cut with …' 
       @pointerup="pick"
     ></textarea>
   </MessageFields>
+  <LanguageFields :one="one" label="Text" />
   <fieldset v-if="!one.message" class="wide marks" :disabled="!some">
     <legend>{{ some ? 'The words chosen above' : 'Choose words above to set them otherwise' }}</legend>
     <label
@@ -58,7 +62,7 @@ const WORDS = { report: 'tell me', shrink: 'smaller type', clip: 'cut with …' 
         @change="put({ weight: Number(($event.target as HTMLSelectElement).value) || undefined })"
       >
         <option value="">as the rest</option>
-        <option v-for="w in weights(one.style.family)" :key="w" :value="w">{{ w }}</option>
+        <option v-for="w in weights(meaning.family(one.style.family))" :key="w" :value="w">{{ w }}</option>
       </select></label
     >
     <label
@@ -72,7 +76,7 @@ const WORDS = { report: 'tell me', shrink: 'smaller type', clip: 'cut with …' 
       >Colour<input
         type="color"
         class="form-control form-control-color"
-        :value="look.color ?? one.style.color ?? '#000000'"
+        :value="meaning.hex(look.color ?? one.style.color ?? '#000000')"
         @input="put({ color: ($event.target as HTMLInputElement).value }, `mark ${picked.join()}`)"
     /></label>
     <button type="button" class="btn btn-link btn-sm p-0" @click="put({ weight: undefined, size: undefined, color: undefined })">as the rest</button>

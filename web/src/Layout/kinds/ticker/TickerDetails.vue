@@ -4,6 +4,7 @@ import type { Style, TickerElement } from '../../designs'
 import { useComposer } from '../../composer/composer'
 import FigureField from '../../composer/FigureField.vue'
 import StyleFields from '../../composer/details/StyleFields.vue'
+import LanguageFields from '../LanguageFields.vue'
 import MessageFields from '../MessageFields.vue'
 
 /** Running text: its words, how fast they run, and which way. */
@@ -23,6 +24,7 @@ const put = (part: Partial<TickerElement>, gesture?: string) => composer.edit<Ti
       @input="composer.retext(one.id, ($event.target as HTMLTextAreaElement).value)"
     ></textarea>
   </MessageFields>
+  <LanguageFields :one="one" label="Running text" />
   <label v-if="one.rows"
     >Between rows<input
       class="form-control form-control-sm"
