@@ -111,6 +111,8 @@ final class ComposerTest extends TestCase
         $this->desk->until(fn (): bool => str_contains((string) $look('fontFamily'), 'Inter'), 'another face');
         $this->desk->type('[aria-label="size of the text in px"]', '60');
         $this->desk->until(fn (): bool => $look('fontSize') === '60px', 'another size');
+        // The head of the ledger lies above what is scrolled below it.
+        $this->desk->script('document.querySelector("[aria-label=\'Name of the element\']").scrollIntoView({ block: "center" })');
         $this->desk->type('[aria-label="Name of the element"]', 'Landing');
         $this->desk->see('.ledger th button', 'Landing');
         foreach (range(1, 5) as $step) {
