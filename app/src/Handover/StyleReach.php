@@ -14,6 +14,7 @@ use UpperPane\App\Layout\DesignLibrary;
 use UpperPane\App\Layout\Designs;
 use UpperPane\App\Layout\Feeding;
 use UpperPane\App\Layout\HouseStyles;
+use UpperPane\App\Layout\PlaysRowByRow;
 use UpperPane\App\Layout\References;
 use UpperPane\Core\Document\Refused;
 use UpperPane\Core\Finding\Findings;
@@ -32,6 +33,7 @@ final readonly class StyleReach
         private References $references,
         private HouseStyles $styles,
         private DesignLibrary $library,
+        private PlaysRowByRow $rowByRow,
         private Surroundings $surroundings,
         private Feeding $feeding,
         private ClockInterface $clock,
@@ -74,10 +76,23 @@ final readonly class StyleReach
     private function composed(Design $design, Surroundings $surroundings): ?Composed
     {
         try {
-            return $this->library->seen($surroundings)->layout($design->document);
+            return $this->looked($design, $surroundings);
         } catch (Refused) {
             return null;
         }
+    }
+
+    /**
+     * As it is looked at while it is designed.
+     *
+     * @throws Refused
+     */
+    private function looked(Design $design, Surroundings $surroundings): Composed
+    {
+        $layout = Layout::fromArray($design->document);
+        [$composer] = $this->rowByRow->composer($layout->id, $this->library->seen($surroundings)->composer($design->document));
+
+        return $composer->layout($layout);
     }
 
     /**
@@ -121,8 +136,7 @@ final readonly class StyleReach
     private function said(Design $design, Surroundings $surroundings): array
     {
         try {
-            $layout = Layout::fromArray($design->document);
-            $findings = Checks::run($this->library->seen($surroundings)->composer($design->document)->layout($layout), $surroundings);
+            $findings = Checks::run($this->looked($design, $surroundings), $surroundings);
         } catch (Refused $e) {
             return [$e->getMessage()];
         }
