@@ -33,11 +33,11 @@ final readonly class ChangeSettings
             throw $e->in('', $value->path);
         }
         $this->transaction->of(function () use ($at, $name, $value): void {
-            $at = $at instanceof Place ? $this->places->same($at) : $this->displays->same($at);
+            $at = $at instanceof Place ? $this->places->locked($at->id) : $this->displays->locked($at->id);
             $before = $at->settings;
             $at->settings = Settings::stating($before, $name, $value->value);
             foreach ($at instanceof Place ? $this->displays->hangingIn($this->places->in($at)) : [$at] as $display) {
-                $display->surveyed();
+                $display->settle();
             }
             $was = Settings::stated($before, $name);
             if ($was !== $value->value) {

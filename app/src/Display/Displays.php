@@ -46,6 +46,22 @@ final readonly class Displays extends Reached
         return $places === [] ? [] : $this->asked($this->within('x')->andWhere('x.place IN (:places)')->setParameter('places', $places)->orderBy('x.position')->addOrderBy('x.id'));
     }
 
+    /** @return list<SurveyedDisplay> those that state a setting themselves */
+    public function stating(): array
+    {
+        $ids = $this->entities->getConnection()->fetchFirstColumn("SELECT id FROM surveyed_display WHERE JSON_LENGTH(settings) > 0 AND {$this->reach->condition('display', 'id')}");
+
+        return $ids === [] ? [] : $this->asked($this->within('x')->andWhere('x.id IN (:ids)')->setParameter('ids', $ids)->orderBy('x.position')->addOrderBy('x.id'));
+    }
+
+    /** @return array<int> how many hang in each place itself, by its id */
+    public function counts(): array
+    {
+        $rows = $this->entities->getConnection()->fetchAllKeyValue("SELECT place_id, COUNT(*) FROM surveyed_display WHERE {$this->reach->condition('display', 'id')} GROUP BY place_id");
+
+        return array_map(static fn (mixed $count): int => is_numeric($count) ? (int) $count : 0, $rows);
+    }
+
     /** Whether there is one of this id, whoever reaches it. */
     public function isTaken(string $id): bool
     {

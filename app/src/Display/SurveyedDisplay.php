@@ -136,7 +136,20 @@ class SurveyedDisplay implements Revised
         $this->surveyed();
     }
 
-    /** Works out anew what lists say of it: after a new survey, and where its place states something else. */
+    /** Works out anew what holds on it: where its place, or it itself, states something else. */
+    public function settle(): void
+    {
+        $resolved = $this->resolved();
+        if (($resolved->timezone() ?? $this->document[Settings::TIMEZONE] ?? null) !== ($this->settled[Settings::TIMEZONE] ?? null)) {
+            $this->surveyed();
+
+            return;
+        }
+        $this->settled = array_replace($this->settled, $resolved->settled());
+        $this->alike = Summary::alike(['settled' => $this->settled] + $this->document);
+    }
+
+    /** Works out anew what lists say of it, after a new survey. */
     public function surveyed(): void
     {
         $display = $this->asSurveyed();

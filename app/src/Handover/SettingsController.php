@@ -32,16 +32,17 @@ final readonly class SettingsController
     #[Route('/api/settings', methods: ['GET'])]
     public function all(): JsonResponse
     {
-        [$places, $displays, $count] = [[], [], []];
-        foreach ($this->displays->hangingIn($this->places->all()) as $display) {
-            foreach ($display->place->outwards() as $place) {
-                $count[$place] = ($count[$place] ?? 0) + 1;
-            }
-            if ($display->settings !== []) {
-                $displays[] = ['id' => $display->id, 'name' => $display->about()->name, 'place' => $display->place->id] + self::told($display->settings, $display->resolved());
+        [$places, $displays, $count, $own] = [[], [], [], $this->displays->counts()];
+        foreach ($this->displays->stating() as $display) {
+            $displays[] = ['id' => $display->id, 'name' => $display->about()->name, 'place' => $display->place->id] + self::told($display->settings, $display->resolved());
+        }
+        $all = $this->places->all();
+        foreach ($all as $place) {
+            foreach ($place->outwards() as $outer) {
+                $count[$outer] = ($count[$outer] ?? 0) + ($own[$place->id] ?? 0);
             }
         }
-        foreach ($this->places->all() as $place) {
+        foreach ($all as $place) {
             $places[] = ['id' => $place->id, 'name' => $place->name, 'parent' => $place->parent?->id, 'way' => $place->way(), 'displays' => $count[$place->id] ?? 0]
                 + self::told($place->settings, $place->resolved());
         }

@@ -9,7 +9,9 @@ use UpperPane\App\Display\Place;
 use UpperPane\App\Display\Places;
 use UpperPane\App\Display\SurveyedDisplay;
 use UpperPane\App\Http\Problem;
+use UpperPane\App\Layout\Design;
 use UpperPane\App\Layout\Pictures;
+use UpperPane\App\Time\Schedules;
 use UpperPane\Core\Document\Node;
 use UpperPane\Core\Document\Refused;
 use UpperPane\Core\Setting\Resolved;
@@ -21,8 +23,14 @@ final readonly class SettingsReach
     /** A picture of before and after is of so long. */
     private const SPAN_MS = 600_000;
 
-    public function __construct(private Places $places, private Displays $displays, private Programmes $programmes, private HandedReleaseRepository $releases, private Pictures $pictures)
-    {
+    public function __construct(
+        private Places $places,
+        private Displays $displays,
+        private Programmes $programmes,
+        private HandedReleaseRepository $releases,
+        private Schedules $schedules,
+        private Pictures $pictures,
+    ) {
     }
 
     /**
@@ -35,7 +43,7 @@ final readonly class SettingsReach
      */
     public function of(Place|SurveyedDisplay $at, string $name, Node $value): array
     {
-        $reached = [];
+        [$reached, $known, $rules] = [[], [], $this->schedules->all()];
         foreach ($at instanceof Place ? $this->displays->hangingIn($this->places->in($at)) : [$at] as $display) {
             $after = $this->resolved($display, $at, $name, $value);
             $before = $display->resolved();
@@ -43,13 +51,17 @@ final readonly class SettingsReach
                 continue;
             }
             $release = $this->releases->on($display);
+            $settled = self::settled($display, $after);
+            // What plays the same by the same settings is looked at once, on however many displays.
+            $ruling = array_map(static fn (Design $design): string => $design->id, $rules->on($display->id, ...$display->place->outwards()));
+            $key = serialize([$release?->sourceKind, $release?->sourceId, $ruling, $display->settled, $settled]);
             $reached[] = [
                 'id' => $display->id,
                 'name' => $display->about()->name,
                 'before' => $before->value($name),
                 'after' => $after->value($name),
                 'shows' => $release?->name,
-                'other' => $release !== null && $this->contents($display, $display->settled)?->key() !== $this->contents($display, self::settled($display, $after))?->key(),
+                'other' => $known[$key] ??= $release !== null && $this->contents($display, $display->settled)?->key() !== $this->contents($display, $settled)?->key(),
             ];
         }
 
