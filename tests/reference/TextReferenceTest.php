@@ -7,6 +7,10 @@ namespace UpperPane\Tests\Reference;
 use PHPUnit\Framework\TestCase;
 use UpperPane\App\Text\FaceFiles;
 use UpperPane\App\Text\HarfBuzz;
+use UpperPane\Core\Layout\Layout;
+use UpperPane\Core\Layout\Surroundings;
+use UpperPane\Core\Layout\Template\Filled;
+use UpperPane\Core\Layout\Template\Filling;
 use UpperPane\Core\Text\Run;
 use UpperPane\Core\Text\SetText;
 use UpperPane\Tests\Browser\Support\Chrome;
@@ -174,6 +178,51 @@ final class TextReferenceTest extends TestCase
             self::assertSame($drawn, $lines, "{$case['family']} in {$case['box']} px");
             self::assertEqualsWithDelta($painted[$index][1], $set->heightPx, 1.0 + 0.5 * count($set->lines), 'Chromium rounds ascents of each size to whole px');
         }
+    }
+
+    /** The words that are too many for a slot, in the size of its element or the least it may shrink to: those to take from the end until Chromium has room. */
+    public function testWordsTooManyForASlotAreThoseThatChromiumHasNoRoomFor(): void
+    {
+        $around = new Surroundings('UTC', HarfBuzz::ofTheHouse(self::ROOT));
+        $random = Make::random(17);
+        $all = explode(' ', self::WORDS);
+        [$cases, $found] = [[], []];
+        for ($i = 0; $i < 60; $i++) {
+            $face = FaceFiles::in(self::ROOT)[$i % 6];
+            $case = [
+                'family' => $face['family'], 'weight' => $face['weight'], 'size' => $random->getInt(14, 60), 'plate' => $i % 4 === 0 ? $random->getInt(1, 30) : 0,
+                'width' => $random->getInt(180, 1200), 'height' => $random->getInt(100, 500), 'text' => implode(' ', array_slice($all, 0, $random->getInt(1, count($all)))),
+            ];
+            $style = array_intersect_key($case, ['family' => 0, 'weight' => 0]) + ['line_height' => 1.2];
+            // Every other one is in larger type that may shrink so far.
+            $style += $i % 2 === 0 ? ['size_px' => $case['size']] : ['size_px' => 90];
+            $style += $case['plate'] === 0 ? [] : ['plate' => ['color' => '#000000', 'px' => $case['plate']]];
+            $element = ['id' => 'line', 'kind' => 'text', 'rect' => ['x' => 0, 'y' => 0, 'width' => $case['width'], 'height' => $case['height']], 'text' => 'Line', 'style' => $style];
+            $element += $i % 2 === 0 ? [] : ['overflow' => 'shrink', 'least_px' => $case['size']];
+            $template = Make::layout([$element]) + ['slots' => [['id' => 'line', 'name' => 'Line', 'kind' => 'text', 'element' => 'line']]];
+            $filled = ['format' => Filled::FORMAT, 'id' => 'f', 'name' => 'F', 'template' => $template['id'], 'values' => ['line' => $case['text']]];
+            $findings = Filling::of(Filled::fromArray($filled), Layout::fromArray($template))->findings($around)->all;
+            $cases[] = $case;
+            $found[] = $findings === [] ? 0 : $findings[0]->measure['words'];
+        }
+        // Chromium rounds advances to 64ths: a line that is within a tenth of a px of its box may stand either way.
+        $left = $this->inChromium(<<<'JS'
+            const box = document.body.appendChild(document.createElement('div'))
+            box.style.cssText = 'position:absolute;white-space:pre-wrap;overflow-wrap:break-word;line-height:1.2'
+            return arguments[0].map((c) => [0, 0.1, -0.1].map((by) => {
+              Object.assign(box.style, { fontFamily: c.family, fontWeight: c.weight, fontSize: `${c.size}px`, width: `${c.width - 2 * c.plate + by}px` })
+              const words = c.text.split(' ')
+              let kept = words.length
+              do box.textContent = words.slice(0, kept).join(' ')
+              while (box.getBoundingClientRect().height > c.height - 2 * c.plate + by && --kept)
+              return words.length - kept
+            }))
+            JS, $cases);
+        foreach ($cases as $index => $case) {
+            self::assertContains($found[$index], $left[$index], (string) json_encode($case));
+        }
+        self::assertGreaterThan(10, count(array_filter($found)));
+        self::assertGreaterThan(10, count(array_keys($found, 0, true)));
     }
 
     /** @param list<array<string, mixed>> $cases */
