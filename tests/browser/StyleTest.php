@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace UpperPane\Tests\Browser;
 
+use Facebook\WebDriver\Remote\RemoteWebElement;
+use Facebook\WebDriver\WebDriverBy;
 use PHPUnit\Framework\TestCase;
 use UpperPane\Tests\Browser\Support\Chrome;
 use UpperPane\Tests\Browser\Support\Desk;
@@ -146,6 +148,16 @@ final class StyleTest extends TestCase
         $this->desk->type('aside input', '555 0177')->press('aside button', 'See what it reaches')->see('aside', 'Would hold on 1 display');
         $this->desk->press('aside button', 'State it')->see('tr.chosen', '555 0177');
         self::assertSame('555 0100', Desk::api($this->desk, 'places/piers/settings')['resolved']['vars.phone']['value']);
+        $compare = 'const f = document.querySelector(".compared select"); f.value = arguments[0]; f.dispatchEvent(new Event("change", { bubbles: true }))';
+        $this->desk->script($compare, 'piers');
+        $told = static fn (RemoteWebElement $cell): string => (string) preg_replace('/\s+/', ' ', $cell->getText());
+        $this->desk->see('.compared tbody tr', 'phone');
+        $cells = $this->desk->driver->findElements(WebDriverBy::cssSelector('.compared tbody tr > *'));
+        self::assertSame(['phone', '555 0177 from Vennick pier', '555 0100 from Pellan Islands Ferries'], array_slice(array_map($told, $cells), -3));
+        $this->desk->script($compare, 'tolm-maid');
+        $this->desk->press('.compared button', 'House style')->see('tr.chosen', 'Pellan Islands');
+        $this->desk->see('.compared', 'Pellan night boats');
+        $this->desk->press('.compared button', 'phone');
         $this->desk->type('aside input', '555 0144')->press('aside button', 'See what it reaches')->press('aside button', 'State it');
         $this->desk->see('tr.chosen', '555 0144');
     }

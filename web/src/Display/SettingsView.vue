@@ -10,6 +10,7 @@ import { api, sentence } from '../ui/api'
 import { count } from '../ui/format'
 import { useShelf } from '../ui/shelf'
 import { type DisplaySettings, type Held, type PlaceSettings, useSettings } from './settings'
+import ComparedSettings from './ComparedSettings.vue'
 import SettingField from './SettingField.vue'
 
 /** All places and one setting: what holds at each, where it comes from, and what changing it would make of the displays there, before it happens. */
@@ -59,9 +60,9 @@ function statedOf(one: PlaceSettings | DisplaySettings): unknown {
 }
 const held = (one: PlaceSettings | DisplaySettings): Held | undefined => one.resolved[setting.value]
 const nameOf = (id: unknown) => [...places.value, ...stating.value].find((one) => one.id === id)?.name ?? String(id)
-function said(value: unknown): string {
+function said(value: unknown, of = setting.value): string {
   if (typeof value === 'number') return String(value)
-  if (typeof value === 'string') return (setting.value === 'style' && styles.value.find((one) => one.id === value)?.name) || value
+  if (typeof value === 'string') return (of === 'style' && styles.value.find((one) => one.id === value)?.name) || value
   if (Array.isArray(value)) return value.join(', ')
   const refs = Object.entries((value ?? {}) as Record<string, string>)
   return refs.map(([kind, id]) => `${kind} ${id}`).join(', ') || '–'
@@ -75,7 +76,10 @@ const wanted = ref<unknown>(undefined)
 const trouble = ref('')
 const done = ref('')
 const forDisplay = ref('')
-watch(setting, () => choose(null))
+watch(setting, () => {
+  wanted.value = undefined
+  trouble.value = done.value = ''
+})
 function choose(next: Row | null) {
   chosen.value = next && { kind: next.kind, id: next.one.id }
   wanted.value = undefined
@@ -244,6 +248,15 @@ onBeforeUnmount(() => shelf.clear())
               </ul>
             </template>
           </template>
+          <ComparedSettings
+            v-if="row && wanted === undefined"
+            :one="row.one"
+            :all="[...places, ...stating]"
+            :called="called"
+            :said="said"
+            :name-of="nameOf"
+            @choose="setting = $event"
+          />
         </template>
         <template v-else>
           <h2>Change one</h2>
