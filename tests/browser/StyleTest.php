@@ -113,7 +113,7 @@ final class StyleTest extends TestCase
             $this->desk->see('.stage-canvas', $words);
         }
         $this->desk->type('[aria-label="Text"]', 'Late');
-        $this->desk->until(static fn (): bool => [$saved()['text'], $saved()['texts']['en'], $saved()['turn_ms']] === ['Late', 'Late', 1000], 'the first to follow the text');
+        $this->desk->until(static fn (): bool => [$saved()['text'], $saved()['texts']['en'], $saved()['turn_ms'] ?? null] === ['Late', 'Late', 1000], 'the first to follow the text');
         $this->desk->press('[aria-label="Take pt out"]');
         $this->desk->until(static fn (): bool => !isset($saved()['texts']), 'it to be one text again');
     }
