@@ -1,11 +1,11 @@
 <script setup lang="ts">
-import { useQueryClient } from '@tanstack/vue-query'
-import { computed, onBeforeUnmount, ref, watchEffect } from 'vue'
-import { api, sentence } from '../ui/api'
+import { computed, onBeforeUnmount, watchEffect } from 'vue'
+import { api } from '../ui/api'
 import { ask } from '../ui/ask'
 import { useAsked } from '../ui/asked'
 import ChoiceBar from '../ui/ChoiceBar.vue'
 import { useGrowing } from '../ui/growing'
+import { useGuarded } from '../ui/guarded'
 import ListEnd from '../ui/ListEnd.vue'
 import { useSecond } from '../ui/second'
 import { useShelf } from '../ui/shelf'
@@ -16,10 +16,9 @@ import { type Saying, excerpt, useWords, whereSaid } from './words'
 /** All layouts, or all playlists: each as it is at this instant, to open, copy, delete and hand over. */
 const props = defineProps<{ plural: Exclude<Plural, 'schedules' | 'sources' | 'styles'> }>()
 const { query, all } = useDesigns(props.plural)
-const queries = useQueryClient()
 const shelf = useShelf()
 const at = useSecond()
-const trouble = ref('')
+const { trouble, guarded } = useGuarded(props.plural)
 const search = useAsked('search')
 const order = useAsked('order')
 const only = useAsked('only')
@@ -44,16 +43,6 @@ async function copy(design: DesignSummary) {
 async function remove(design: DesignSummary) {
   const text = `${design.revision === 1 ? 'It' : `All its ${design.revision} revisions`} will lie in the bin for 30 days, and can be put back from there.`
   if (await ask(`Delete “${design.name}”?`, text, 'Delete it')) await api.delete(`${props.plural}/${design.id}`)
-}
-
-async function guarded(work: (design: DesignSummary) => Promise<void>, design: DesignSummary) {
-  trouble.value = ''
-  try {
-    await work(design)
-    await queries.invalidateQueries({ queryKey: [props.plural] })
-  } catch (e) {
-    trouble.value = sentence(e)
-  }
 }
 
 watchEffect(() => {
@@ -97,7 +86,15 @@ onBeforeUnmount(() => shelf.clear())
       {{ only ? 'Nothing here waits to be handed over.' : 'Nothing fits this search.' }}
     </p>
     <ul v-else class="grid">
-      <DesignCard v-for="d in shown" :key="d.id" :design="d" :plural="plural" :at="at" @copy="guarded(copy, d)" @remove="guarded(remove, d)">
+      <DesignCard
+        v-for="d in shown"
+        :key="d.id"
+        :design="d"
+        :plural="plural"
+        :at="at"
+        @copy="guarded(() => copy(d))"
+        @remove="guarded(() => remove(d))"
+      >
         <p v-if="saying[d.id]" class="says small m-0">
           says “{{ excerpt(saying[d.id]!.says, search) }}” <span v-if="!saying[d.id]!.saved" class="soft">{{ whereSaid(saying[d.id]!) }}</span>
         </p>

@@ -1,10 +1,11 @@
 <script setup lang="ts">
-import { useQueries, useQueryClient } from '@tanstack/vue-query'
+import { useQueries } from '@tanstack/vue-query'
 import { computed, onBeforeUnmount, ref, watchEffect } from 'vue'
 import { useRouter } from 'vue-router'
 import { useSettings } from '../Display/settings'
-import { api, sentence } from '../ui/api'
+import { api } from '../ui/api'
 import { ask } from '../ui/ask'
+import { useGuarded } from '../ui/guarded'
 import { useShelf } from '../ui/shelf'
 import { type DesignSummary, type Saved, useDesigns } from './designs'
 import type { StyleDocument } from './style'
@@ -12,7 +13,6 @@ import type { StyleDocument } from './style'
 /** All house styles: what is in each, which one it extends, where it holds. */
 const { query, all } = useDesigns('styles')
 const { all: layouts } = useDesigns('layouts')
-const queries = useQueryClient()
 const router = useRouter()
 const shelf = useShelf()
 const { places } = useSettings()
@@ -31,16 +31,14 @@ const holdsAt = (id: string) => places.value.filter((place) => place.settings.st
 const making = ref(false)
 const name = ref('')
 const beginning = ref('')
-const trouble = ref('')
-const said = ref('')
+const { trouble, guarded } = useGuarded('styles')
+const { trouble: said, guarded: guardedRemoval } = useGuarded('styles')
 
-async function make() {
-  trouble.value = ''
-  try {
+const make = () =>
+  guarded(async () => {
     const [how, id] = beginning.value.split(':')
     if (how === 'layout') {
       const found = await api.post<{ id: string; colours: number; near: [string, string][] }>(`styles/of/${id}`, { name: name.value.trim() })
-      await queries.invalidateQueries({ queryKey: ['styles'] })
       const near = found.near.map(([a, b]) => `${a} and ${b}`).join(', ')
       await router.push({
         path: `/layouts/styles/${found.id}`,
@@ -50,22 +48,12 @@ async function make() {
     }
     const document = { name: name.value.trim(), extends: how === 'extends' ? id : null, colours: {}, faces: {}, sizes: {}, marks: {} }
     const made = await api.post<Saved<StyleDocument>>('styles', { name: name.value.trim(), document })
-    await queries.invalidateQueries({ queryKey: ['styles'] })
     await router.push(`/layouts/styles/${made.id}`)
-  } catch (e) {
-    trouble.value = sentence(e)
-  }
-}
+  })
 
 async function remove(style: DesignSummary) {
-  if (!(await ask(`Delete “${style.name}”?`, 'It will lie in the bin for 30 days, and can be put back from there.', 'Delete it'))) return
-  said.value = ''
-  try {
-    await api.delete(`styles/${style.id}`)
-    await queries.invalidateQueries({ queryKey: ['styles'] })
-  } catch (e) {
-    said.value = sentence(e)
-  }
+  if (await ask(`Delete “${style.name}”?`, 'It will lie in the bin for 30 days, and can be put back from there.', 'Delete it'))
+    await guardedRemoval(() => api.delete(`styles/${style.id}`))
 }
 watchEffect(() => {
   shelf.findings = []

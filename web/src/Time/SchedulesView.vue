@@ -1,12 +1,12 @@
 <script setup lang="ts">
-import { useQueryClient } from '@tanstack/vue-query'
-import { computed, onBeforeUnmount, ref, watchEffect } from 'vue'
+import { computed, onBeforeUnmount, watchEffect } from 'vue'
 import { useRouter } from 'vue-router'
 import { useEstate } from '../Estate/estate'
 import { type DesignSummary, type Saved, useDesigns } from '../Layout/designs'
-import { api, sentence } from '../ui/api'
+import { api } from '../ui/api'
 import { ask } from '../ui/ask'
 import { moment } from '../ui/format'
+import { useGuarded } from '../ui/guarded'
 import { useShelf } from '../ui/shelf'
 import type { ScheduleDocument } from './schedule'
 import TimeTabs from './TimeTabs.vue'
@@ -14,10 +14,9 @@ import TimeTabs from './TimeTabs.vue'
 /** All schedules, by where they rule. */
 const { query, all } = useDesigns('schedules')
 const { places, displays } = useEstate(false)
-const queries = useQueryClient()
 const router = useRouter()
 const shelf = useShelf()
-const trouble = ref('')
+const { trouble, guarded } = useGuarded('schedules')
 const where = (d: DesignSummary) =>
   d.place
     ? (places.value.find((p) => p.id === d.place)?.name ?? d.place)
@@ -34,30 +33,19 @@ async function make(event: Event) {
   const key = (event.target as HTMLSelectElement).value
   const target = targets.value.find((t) => t.key === key)
   if (!target) return
-  trouble.value = ''
-  try {
+  await guarded(async () => {
     const [kind, id] = key.split(':') as [string, string]
     const made = await api.post<Saved<ScheduleDocument>>('schedules', {
       name: target.name,
       [kind]: id,
       document: { timezone: target.timezone ?? 'UTC', bookings: [] },
     })
-    await queries.invalidateQueries({ queryKey: ['schedules'] })
     await router.push(`/schedules/${made.id}`)
-  } catch (e) {
-    trouble.value = sentence(e)
-  }
+  })
 }
 async function remove(design: DesignSummary) {
   const text = 'It lies in the bin for 30 days, with all its bookings and revisions, and can be put back from there.'
-  if (!(await ask(`Delete the schedule “${design.name}”?`, text, 'Delete it'))) return
-  trouble.value = ''
-  try {
-    await api.delete(`schedules/${design.id}`)
-    await queries.invalidateQueries({ queryKey: ['schedules'] })
-  } catch (e) {
-    trouble.value = sentence(e)
-  }
+  if (await ask(`Delete the schedule “${design.name}”?`, text, 'Delete it')) await guarded(() => api.delete(`schedules/${design.id}`))
 }
 watchEffect(() => {
   shelf.remark = `${all.value.length} ${all.value.length === 1 ? 'schedule' : 'schedules'}`

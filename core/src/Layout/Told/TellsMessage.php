@@ -79,6 +79,19 @@ trait TellsMessage
         return count($elements) === 1 ? $first : $first->spoken(new InLanguages($elements, $this->languages->turnMs));
     }
 
+    private function in(InTurn $inTurn): static
+    {
+        return $this->going($inTurn, $this->inLanguages);
+    }
+
+    private function spoken(InLanguages $inLanguages): static
+    {
+        return $this->going($this->inTurn, $inLanguages);
+    }
+
+    /** The same, being so much in turn and in several languages. */
+    abstract private function going(?InTurn $inTurn, ?InLanguages $inLanguages): static;
+
     public function tells(): bool
     {
         return $this->message !== null;

@@ -165,14 +165,9 @@ final readonly class Code implements WrittenElement, SeamSensitive, Describes, C
         return $this->with($text, $version, $message, $this->inTurn, null, null);
     }
 
-    private function in(InTurn $inTurn): static
+    private function going(?InTurn $inTurn, ?InLanguages $inLanguages): static
     {
-        return $this->with($this->text, $this->version, $this->message, $inTurn, $this->languages, $this->inLanguages);
-    }
-
-    private function spoken(InLanguages $inLanguages): static
-    {
-        return $this->with($this->text, $this->version, $this->message, $this->inTurn, $this->languages, $inLanguages);
+        return $this->with($this->text, $this->version, $this->message, $inTurn, $this->languages, $inLanguages);
     }
 
     private function with(string $text, int $version, ?Message $message, ?InTurn $inTurn, ?Languages $languages, ?InLanguages $inLanguages): static

@@ -158,16 +158,6 @@ final readonly class Text implements WrittenElement, SeamSensitive, Describes, C
         );
     }
 
-    private function in(InTurn $inTurn): static
-    {
-        return $this->going($inTurn, $this->inLanguages);
-    }
-
-    private function spoken(InLanguages $inLanguages): static
-    {
-        return $this->going($this->inTurn, $inLanguages);
-    }
-
     private function going(?InTurn $inTurn, ?InLanguages $inLanguages): static
     {
         return new self(

@@ -155,16 +155,6 @@ final readonly class Ticker implements WrittenElement, Describes, Composable, Sa
         return new self($this->head, self::onOneLine($text), $this->style, $this->speedPxS, $this->toTheRight, $this->separator, $message, $this->rows, $this->inTurn);
     }
 
-    private function in(InTurn $inTurn): static
-    {
-        return $this->going($inTurn, $this->inLanguages);
-    }
-
-    private function spoken(InLanguages $inLanguages): static
-    {
-        return $this->going($this->inTurn, $inLanguages);
-    }
-
     private function going(?InTurn $inTurn, ?InLanguages $inLanguages): static
     {
         return new self(
