@@ -5,8 +5,12 @@ import type { Look } from './style'
 /** Each colour on each other one: whether it can be read there (WCAG 2.2, 1.4.3). */
 const props = defineProps<{ look: Look }>()
 const colours = computed(() => props.look.colours.filter((one) => one.hex.length === 7 || one.hex.endsWith('ff')))
-const found = computed(() => new Map(props.look.contrasts.map((one) => [`${one.text} ${one.ground}`, one])))
-const verdict = (one: { normal: boolean; large: boolean }) => (one.normal ? 'reads' : one.large ? 'large type only' : 'does not read')
+const verdict = (one: { normal: boolean; large: boolean }) =>
+  one.normal ? { mark: '✓', words: 'reads' } : one.large ? { mark: 'L', words: 'large type only' } : { mark: '✕', words: 'does not read' }
+const rows = computed(() => {
+  const found = new Map(props.look.contrasts.map((one) => [`${one.text} ${one.ground}`, { ...one, ...verdict(one) }]))
+  return colours.value.map((text) => ({ text, cells: colours.value.map((ground) => ({ ground, found: found.get(`${text.name} ${ground.name}`) })) }))
+})
 </script>
 
 <template>
@@ -21,20 +25,14 @@ const verdict = (one: { normal: boolean; large: boolean }) => (one.normal ? 'rea
           </tr>
         </thead>
         <tbody>
-          <tr v-for="text in colours" :key="text.name">
+          <tr v-for="{ text, cells } in rows" :key="text.name">
             <th scope="row" class="small">{{ text.name }}</th>
-            <td v-for="ground in colours" :key="ground.name">
-              <div
-                v-if="found.get(`${text.name} ${ground.name}`)"
-                class="cell"
-                :style="{ background: ground.hex }"
-                :title="`${text.name} on ${ground.name}: ${verdict(found.get(`${text.name} ${ground.name}`)!)}`"
-              >
+            <td v-for="{ ground, found } in cells" :key="ground.name">
+              <div v-if="found" class="cell" :style="{ background: ground.hex }" :title="`${text.name} on ${ground.name}: ${found.words}`">
                 <span class="sample" aria-hidden="true" :style="{ color: text.hex }"></span>
-                <span class="by" :class="{ no: !found.get(`${text.name} ${ground.name}`)!.large }"
-                  ><span class="visually-hidden">{{ verdict(found.get(`${text.name} ${ground.name}`)!) }}, </span
-                  >{{ found.get(`${text.name} ${ground.name}`)!.ratio.toFixed(1) }}&nbsp;<span aria-hidden="true">{{
-                    found.get(`${text.name} ${ground.name}`)!.normal ? '✓' : found.get(`${text.name} ${ground.name}`)!.large ? 'L' : '✕'
+                <span class="by" :class="{ no: !found.large }"
+                  ><span class="visually-hidden">{{ found.words }}, </span>{{ found.ratio.toFixed(1) }}&nbsp;<span aria-hidden="true">{{
+                    found.mark
                   }}</span></span
                 >
               </div>

@@ -96,20 +96,3 @@ useEventListener('keydown', (e: KeyboardEvent) => {
   <RevisionList v-if="revised" :id="id" v-model="revisions" :plural="revised" :current="work.revision.value" @restored="work.reopen" />
   <CompareVersions v-if="noun !== 'display'" v-model="comparing" :work="work" :by="work.theirs.value?.saved_by ?? 'the other'" />
 </template>
-
-<style scoped>
-.words {
-  flex: 1;
-  min-width: 0;
-}
-.named {
-  display: flex;
-  align-items: baseline;
-  gap: 12px;
-}
-.title {
-  font-size: 1.25rem;
-  font-weight: 650;
-  width: 100%;
-}
-</style>

@@ -236,20 +236,6 @@ onBeforeUnmount(() => shelf.clear())
 </template>
 
 <style scoped>
-.words {
-  flex: 1;
-  min-width: 0;
-}
-.named {
-  display: flex;
-  align-items: baseline;
-  gap: 12px;
-}
-.title {
-  font-size: 1.25rem;
-  font-weight: 650;
-  width: 100%;
-}
 .extends,
 .extends + * label {
   display: flex;
