@@ -26,7 +26,7 @@ $kernel->boot();
 $connection = $kernel->getContainer()->get('doctrine.dbal.default_connection');
 
 /** @return array{int, string, float} status, body, seconds */
-function ask(string $url, ?string $json = null): array
+function ask(string $url, ?string $json = null, string $method = 'POST'): array
 {
     /** @var array{string, string} $session where its cookies lie, and its token */
     static $session = ['', ''];
@@ -37,7 +37,7 @@ function ask(string $url, ?string $json = null): array
     assert($curl !== false && $session[0] !== '');
     curl_setopt_array($curl, [CURLOPT_RETURNTRANSFER => true, CURLOPT_TIMEOUT => 300, CURLOPT_COOKIEJAR => $session[0], CURLOPT_COOKIEFILE => $session[0], CURLOPT_ENCODING => 'gzip']);
     if ($json !== null) {
-        curl_setopt_array($curl, [CURLOPT_POST => true, CURLOPT_POSTFIELDS => $json, CURLOPT_HTTPHEADER => ['Content-Type: application/json', "X-CSRF-Token: $session[1]"]]);
+        curl_setopt_array($curl, [CURLOPT_CUSTOMREQUEST => $method, CURLOPT_POSTFIELDS => $json, CURLOPT_HTTPHEADER => ['Content-Type: application/json', "X-CSRF-Token: $session[1]"]]);
     }
     $body = (string) curl_exec($curl);
     if (str_ends_with($url, '/api/session')) {
@@ -67,7 +67,8 @@ function median(string $url, int $times): float
 
 // Displays that are alike but for their names, on 30 rasters.
 $place = $connection->fetchOne('SELECT id FROM place ORDER BY position DESC LIMIT 1');
-$connection->transactional(static function (Connection $connection) use ($count, $place): void {
+$settled = $connection->fetchOne('SELECT settled FROM surveyed_display LIMIT 1');
+$connection->transactional(static function (Connection $connection) use ($count, $place, $settled): void {
     $kinds = [];
     for ($n = 0; $n < $count; $n++) {
         $kind = $n % RASTERS;
@@ -79,7 +80,7 @@ $connection->transactional(static function (Connection $connection) use ($count,
         [$document, $summary, $shape, $alike] = $kinds[$kind];
         $connection->insert('surveyed_display', [
             'id' => "large-$n", 'document' => json_encode(['id' => "large-$n", 'name' => "Large $n"] + $document), 'position' => 1000 + $n, 'place_id' => $place, 'revision' => 1,
-            'summary' => json_encode(['name' => "Large $n"] + $summary), 'shape' => $shape, 'alike' => $alike,
+            'summary' => json_encode(['name' => "Large $n"] + $summary), 'shape' => $shape, 'alike' => $alike, 'settled' => $settled,
         ]);
         $connection->insert('player', [
             'id' => "large-$n", 'name' => "Player $n", 'display_id' => "large-$n", 'secret' => Player::newSecret(),
@@ -112,6 +113,18 @@ $s = microtime(true) - $begin;
 $done = json_decode(ask("$base/api/handings/{$handing['handing']['id']}")[1], true);
 $state = is_array($done) && is_string($done['state'] ?? null) ? $done['state'] : '?';
 say('one worker, until every pointer is written', sprintf('%.1f s, %.0f MB, %s (%d)', $s, $largest / 1024, $state, $code), 'under 60 s, 128 MB');
+$first = $connection->fetchOne('SELECT id FROM place WHERE parent_id IS NULL ORDER BY position LIMIT 1');
+assert(is_string($first));
+foreach (['style' => 'pellan-night', 'vars.phone' => '555 0199'] as $setting => $value) {
+    [$status, $body, $s] = ask("$base/api/places/$first/settings/reach", (string) json_encode(['setting' => $setting, 'value' => $value]));
+    $reached = json_decode($body, true);
+    $told = is_array($reached) && is_array($reached['displays'] ?? null) ? count($reached['displays']) : 0;
+    say("what $setting of the outermost place would reach", sprintf('%.2f s, %d displays, %.0f kB (%d)', $s, $told, strlen($body) / 1000, $status), 'under 3 s');
+}
+foreach (['pellan-night', 'pellan'] as $style) {
+    [$status, , $s] = ask("$base/api/places/$first/settings", (string) json_encode(['setting' => 'style', 'value' => $style]), 'PUT');
+    say("stating that $style holds there", sprintf('%.2f s (%d)', $s, $status), 'under 5 s');
+}
 say('estate, first answer, gzipped, median of 20', sprintf('%.0f ms', 1000 * median("$base/api/estate", 20)), '5,000: under 100 ms');
 
 // Players at the page's own rhythm, and beside them ten designers who open, look and save one after the other.

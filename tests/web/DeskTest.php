@@ -33,6 +33,9 @@ final class DeskTest extends TestCase
         yield 'the clock without seconds' => ['clock', [$at, 'Europe/Lisbon', false], '00:30'];
         yield 'the day there' => ['day', [$at, 'Atlantic/Azores'], 'Saturday 31 October'];
         yield 'the zone by its name' => ['zoneName', ['Europe/Lisbon', 1_780_308_000_000], 'WEST'];
+        yield 'all names' => ['some', [['Gate 1', 'Gate 2']], 'Gate 1, Gate 2'];
+        yield 'as many as there is room for' => ['some', [['a', 'b', 'c'], 3], 'a, b, c'];
+        yield 'some of many' => ['some', [array_fill(0, 2_007, 'x'), 2], 'x, x and 2,005 more'];
         yield 'never' => ['moment', [null], 'never'];
         yield 'another day' => ['moment', ['2020-02-29T23:30:00Z', 'Asia/Tokyo'], '1 Mar 08:30'];
         yield 'never called' => ['ago', [null, $at], 'never'];

@@ -21,6 +21,8 @@ final class HandedReleaseRepository extends ServiceEntityRepository implements H
     private const MOST = 100;
     /** So many displays are named in a sentence. */
     private const TOLD = 5;
+    /** So many are asked for in one query. */
+    private const AT_ONCE = 1_000;
     /** So many displays of a source are named in a list. */
     private const SOME = 3;
 
@@ -69,6 +71,22 @@ final class HandedReleaseRepository extends ServiceEntityRepository implements H
     public function on(SurveyedDisplay $display): ?HandedRelease
     {
         return $display->currentId === null ? null : $this->find($display->currentId);
+    }
+
+    /**
+     * @param list<SurveyedDisplay> $displays
+     * @return array<HandedRelease> what stands on each, by display; not where nothing does
+     */
+    public function onEach(array $displays): array
+    {
+        $releases = [];
+        foreach (array_chunk(array_filter(array_map(static fn (SurveyedDisplay $display): ?int => $display->currentId, $displays)), self::AT_ONCE) as $ids) {
+            foreach ($this->findBy(['id' => $ids]) as $release) {
+                $releases[$release->display->id] = $release;
+            }
+        }
+
+        return $releases;
     }
 
     public function letsGo(About $thing): void

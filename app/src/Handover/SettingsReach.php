@@ -43,14 +43,17 @@ final readonly class SettingsReach
      */
     public function of(Place|SurveyedDisplay $at, string $name, Node $value): array
     {
-        [$reached, $known, $rules] = [[], [], $this->schedules->all()];
+        [$other, $now, $then] = [[], [], []];
         foreach ($at instanceof Place ? $this->displays->hangingIn($this->places->in($at)) : [$at] as $display) {
-            $after = $this->resolved($display, $at, $name, $value);
-            $before = $display->resolved();
-            if ($before->value($name) === $after->value($name)) {
-                continue;
+            $after = $this->resolved($display, $at, $name, $value, $then);
+            $before = $this->resolved($display, null, $name, $value, $now);
+            if ($before->value($name) !== $after->value($name)) {
+                $other[] = [$display, $before, $after];
             }
-            $release = $this->releases->on($display);
+        }
+        [$reached, $known, $rules, $releases] = [[], [], $this->schedules->all(), $this->releases->onEach(array_column($other, 0))];
+        foreach ($other as [$display, $before, $after]) {
+            $release = $releases[$display->id] ?? null;
             $settled = self::settled($display, $after);
             // What plays the same by the same settings is looked at once, on however many displays.
             $ruling = array_map(static fn (Design $design): string => $design->id, $rules->on($display->id, ...$display->place->outwards()));
@@ -107,24 +110,27 @@ final readonly class SettingsReach
     }
 
     /**
-     * What would hold on a display.
+     * What would hold at a place or on a display.
      *
+     * @param Place|SurveyedDisplay|null $at where it would be stated; null for what holds as it is
+     * @param array<Resolved> $known of places, by id: what holds there is worked out once
      * @throws Refused
      */
-    private function resolved(SurveyedDisplay $display, Place|SurveyedDisplay $at, string $name, Node $value): Resolved
+    private function resolved(Place|SurveyedDisplay $one, Place|SurveyedDisplay|null $at, string $name, Node $value, array &$known = []): Resolved
     {
-        $stated = static fn (Place|SurveyedDisplay $one): array => $one === $at ? Settings::stating($one->settings, $name, $value->value) : $one->settings;
-        $resolved = Resolved::nothing();
-        $way = [];
-        for ($place = $display->place; $place !== null; $place = $place->parent) {
-            array_unshift($way, $place);
+        if ($one instanceof Place && isset($known[$one->id])) {
+            return $known[$one->id];
         }
+        $outer = $one instanceof Place ? $one->parent : $one->place;
+        $above = $outer === null ? Resolved::nothing() : $this->resolved($outer, $at, $name, $value, $known);
         try {
-            foreach ([...$way, $display] as $one) {
-                $resolved = $resolved->below($one->id, Settings::fromNode(Node::root($stated($one)), $one instanceof SurveyedDisplay));
-            }
+            $stated = $one === $at ? Settings::stating($one->settings, $name, $value->value) : $one->settings;
+            $resolved = $above->below($one->id, Settings::fromNode(Node::root($stated), $one instanceof SurveyedDisplay));
         } catch (Refused $e) {
             throw $e->in('', $value->path);
+        }
+        if ($one instanceof Place) {
+            $known[$one->id] = $resolved;
         }
 
         return $resolved;

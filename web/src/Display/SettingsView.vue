@@ -7,7 +7,9 @@ import BeforeAfter from '../Layout/BeforeAfter.vue'
 import { useDesigns } from '../Layout/designs'
 import type { Picture } from '../Layout/style'
 import { api, sentence } from '../ui/api'
-import { count } from '../ui/format'
+import { count, some } from '../ui/format'
+import { useGrowing } from '../ui/growing'
+import ListEnd from '../ui/ListEnd.vue'
 import { useShelf } from '../ui/shelf'
 import { type DisplaySettings, type Held, type PlaceSettings, useSettings } from './settings'
 import ComparedSettings from './ComparedSettings.vue'
@@ -107,6 +109,8 @@ const reach = useQuery({
 })
 const reached = computed(() => (wanted.value === undefined ? [] : (reach.data.value?.displays ?? [])))
 const others = computed(() => reached.value.filter((one) => one.other))
+/** Those on which something would look otherwise stand first. */
+const { shown, left, end } = useGrowing(() => [...others.value, ...reached.value.filter((one) => !one.other)], 24)
 const pictures = (display: string) => {
   const [where, what] = [at.value, body.value]
   return () => api.post<{ before: Picture | null; after: Picture | null }>(`${where}/reach/${display}`, what)
@@ -116,7 +120,7 @@ async function state() {
   try {
     await api.put(at.value, body.value)
     done.value = others.value.length
-      ? `Stated. ${others.value.map((one) => one.name).join(', ')} ${others.value.length === 1 ? 'shows' : 'show'} it once ${others.value.length === 1 ? 'it is' : 'they are'} handed over.`
+      ? `Stated. ${some(others.value.map((one) => one.name))} ${others.value.length === 1 ? 'shows' : 'show'} it once ${others.value.length === 1 ? 'it is' : 'they are'} handed over.`
       : 'Stated.'
     wanted.value = undefined
     for (const key of ['settings', 'estate', 'house-style', 'picture', 'display']) await queries.invalidateQueries({ queryKey: [key] })
@@ -238,7 +242,7 @@ onBeforeUnmount(() => shelf.clear())
               </p>
               <BButton variant="primary" @click="state">{{ wanted === null ? 'Leave it to what comes from above' : 'State it' }}</BButton>
               <ul class="reached">
-                <li v-for="one in reached" :key="one.id">
+                <li v-for="one in shown" :key="one.id">
                   <span class="name">{{ one.name }}</span>
                   <span class="small soft">
                     {{ said(one.before) }} → {{ said(one.after) }}{{ one.shows ? `, ${one.shows}` : ', nothing handed over' }}</span
@@ -246,6 +250,7 @@ onBeforeUnmount(() => shelf.clear())
                   <BeforeAfter v-if="one.other" :of="`${one.id} ${JSON.stringify(body)}`" :load="pictures(one.id)" />
                 </li>
               </ul>
+              <div ref="end"><ListEnd :left="left" /></div>
             </template>
           </template>
           <ComparedSettings

@@ -23,7 +23,7 @@ watch(
       const answer = await props.load()
       if (loaded === of) [pictures.value, trouble.value] = [answer, '']
     } catch (e) {
-      trouble.value = sentence(e)
+      if (loaded === of) trouble.value = sentence(e)
     }
   },
   { immediate: true },

@@ -6,7 +6,9 @@ import { useRoute } from 'vue-router'
 import { useSettings } from '../Display/settings'
 import { useEstate } from '../Estate/estate'
 import { api, sentence } from '../ui/api'
-import { count } from '../ui/format'
+import { count, some } from '../ui/format'
+import { useGrowing } from '../ui/growing'
+import ListEnd from '../ui/ListEnd.vue'
 import RecordButton from '../ui/RecordButton.vue'
 import { useShelf } from '../ui/shelf'
 import TypedLine from '../ui/TypedLine.vue'
@@ -129,6 +131,7 @@ async function handOver() {
   }
 }
 
+const { shown: shownDesigns, left, end } = useGrowing(() => reach.value?.designs ?? [], 24)
 const others = computed(() => all.value.filter((one) => one.id !== props.id))
 const nameOf = (id: string) => all.value.find((one) => one.id === id)?.name ?? id
 const holdsAt = computed(() => places.value.filter((place) => place.settings.style === props.id).map((place) => place.name))
@@ -196,7 +199,7 @@ onBeforeUnmount(() => shelf.clear())
             <template v-if="handed">{{ handed }}</template>
             <template v-else-if="done.reach.displays.length">
               {{ count(done.reach.displays.length, 'display') }} {{ done.reach.displays.length === 1 ? 'shows' : 'show' }} it once it is handed over:
-              {{ done.reach.displays.map((one) => one.name).join(', ') }}.
+              {{ some(done.reach.displays.map((one) => one.name)) }}.
             </template>
           </p>
           <div class="doing">
@@ -213,14 +216,15 @@ onBeforeUnmount(() => shelf.clear())
           </p>
           <p v-if="worse" class="small warn m-0">{{ count(worse, 'design') }} would have something wrong that it has not now.</p>
           <ul class="reached">
-            <li v-for="one in reach.designs" :key="one.id">
+            <li v-for="one in shownDesigns" :key="one.id">
               <RouterLink :to="`/${one.kind}s/${one.id}`" class="name">{{ one.name }}</RouterLink>
               <p v-for="said in one.worse.slice(0, 3)" :key="said" class="small warn m-0">then: {{ said }}</p>
               <p v-for="said in one.better.slice(0, 2)" :key="said" class="small soft m-0">no longer: {{ said }}</p>
               <BeforeAfter v-if="one.kind === 'layout'" :of="`${one.id} ${typed?.text}`" :load="pictures(one.id)" />
             </li>
           </ul>
-          <p v-if="reach.displays.length" class="small">Stands on {{ reach.displays.map((one) => one.name).join(', ') }}.</p>
+          <div ref="end"><ListEnd :left="left" /></div>
+          <p v-if="reach.displays.length" class="small">Stands on {{ some(reach.displays.map((one) => one.name)) }}.</p>
         </template>
         <template v-else>
           <h2>What a change reaches</h2>

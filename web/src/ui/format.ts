@@ -57,3 +57,7 @@ export const zoneName = (timeZone: string, at: number): string =>
 
 /** So many of something, in words: the many are one with an s. */
 export const count = (n: number, noun: string): string => `${n.toLocaleString('en')} ${n === 1 ? noun : `${noun}s`}`
+
+/** The first few of many names, and how many more there are. */
+export const some = (names: string[], most = 5): string =>
+  names.slice(0, most).join(', ') + (names.length > most ? ` and ${(names.length - most).toLocaleString('en')} more` : '')
