@@ -25,7 +25,10 @@ $kernel = new Kernel('prod', false);
 $kernel->boot();
 $connection = $kernel->getContainer()->get('doctrine.dbal.default_connection');
 
-/** @return array{int, string, float} status, body, seconds */
+/**
+ * @param non-empty-string $method
+ * @return array{int, string, float} status, body, seconds
+ */
 function ask(string $url, ?string $json = null, string $method = 'POST'): array
 {
     /** @var array{string, string} $session where its cookies lie, and its token */
