@@ -167,28 +167,26 @@ final readonly class LoadDemo
     private function designs(Node $madeFor): void
     {
         foreach (glob("$this->projectDir/demo/layouts/*.json") ?: [] as $file) {
-            $document = json_decode((string) file_get_contents($file), true, flags: JSON_THROW_ON_ERROR);
-            assert(is_array($document));
-            $document = $this->withMediaIds($document);
-            $node = Node::root($document);
-            $id = $node->field('id')->id();
-            /** @var array<string, mixed> $document */
-            $design = new Design(
-                $id,
-                $node->has('canvas') ? DesignKind::Layout : DesignKind::Playlist,
-                $node->field('name')->text(),
-                $document,
-                $madeFor->optional($id)?->id(),
-                $this->clock->now(),
-                'ines',
-            );
+            $document = $this->document($file);
+            $earlier = "$this->projectDir/demo/earlier/" . basename($file);
+            $design = $this->design(is_file($earlier) ? $this->document($earlier) : $document, $madeFor->optional(basename($file, '.json'))?->id());
             $this->keep($design);
+            if (is_file($earlier)) {
+                $this->entities->flush();
+                $design->take($document, $this->clock->now(), 'ines');
+                $this->entities->persist($design->asRevision());
+            }
         }
         foreach (glob("$this->projectDir/demo/styles/*.json") ?: [] as $file) {
             /** @var array<string, mixed> $document */
             $document = (array) Node::fromJson((string) file_get_contents($file))->value;
             $head = Node::root($document);
             $this->keep(new Design($head->field('id')->id(), DesignKind::Style, $head->field('name')->text(), $document, null, $this->clock->now(), 'ines'));
+        }
+        $this->entities->flush();
+        foreach (glob("$this->projectDir/demo/filled/*.json") ?: [] as $file) {
+            $node = Node::fromJson((string) file_get_contents($file));
+            $this->keep($this->design($this->withMediaIds((array) $node->field('document')->value), $node->field('display')->id()));
         }
         foreach (glob("$this->projectDir/demo/sources/*.json") ?: [] as $file) {
             // The outside world of the demo is the Bench's feeds.
@@ -205,6 +203,25 @@ final readonly class LoadDemo
             $this->keep(new Design($head->field('id')->id(), DesignKind::Schedule, $head->field('name')->text(), $document, null, $this->clock->now(), 'ines', $node->field('place')->id()));
         }
         $this->entities->flush();
+    }
+
+    /** @return array<string, mixed> */
+    private function document(string $file): array
+    {
+        /** @var array<string, mixed> $document */
+        $document = $this->withMediaIds((array) Node::fromJson((string) file_get_contents($file))->value);
+
+        return $document;
+    }
+
+    /** @param array<mixed> $document */
+    private function design(array $document, ?string $display): Design
+    {
+        /** @var array<string, mixed> $document */
+        $node = Node::root($document);
+        $kind = DesignKind::ofFormat($node->field('format')->text()) ?? throw $node->field('format')->refused(Reason::ValueUnknown, 'is no format of a design.');
+
+        return new Design($node->field('id')->id(), $kind, $node->field('name')->text(), $document, $display, $this->clock->now(), 'ines');
     }
 
     /**
@@ -269,7 +286,8 @@ final readonly class LoadDemo
     private function withMediaIds(array $document): array
     {
         foreach ($document as $key => $value) {
-            if (in_array($key, ['media', 'standby'], true) && is_array($value) && is_string($value['name'] ?? null)) {
+            // What is filled in names a picture by the name of its slot.
+            if (in_array($key, ['media', 'standby', 'photo'], true) && is_array($value) && is_string($value['name'] ?? null)) {
                 $document[$key] = ['id' => pathinfo($value['name'], PATHINFO_FILENAME)] + $value;
             } elseif (is_array($value)) {
                 $document[$key] = $this->withMediaIds($value);

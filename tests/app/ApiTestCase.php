@@ -163,6 +163,24 @@ abstract class ApiTestCase extends WebTestCase
         return $status;
     }
 
+    /** @return array<string, mixed> what stands on a display, as its player reads it */
+    protected function sheetOn(string $display): array
+    {
+        $file = $this->entities()->getConnection()->fetchOne('SELECT r.file FROM handed_release r JOIN surveyed_display s ON s.current_id = r.id WHERE s.id = ?', [$display]);
+        $read = fn (string $path): array => (array) json_decode($this->published()->read(ltrim($path, '/')), true);
+        $base = $read(is_string($file) ? $file : '')['planes']['base']['sheet']['url'];
+
+        return Sheet::inOne($read($base), static fn (string $sha256): array => $read(Sheet::path($sha256)));
+    }
+
+    /** @return list<string> displays on which something stands that is another by now */
+    protected function older(): array
+    {
+        $displays = Estate::together($this->ask('GET', '/api/estate')[1])['displays'];
+
+        return array_column(array_filter($displays, static fn (array $one): bool => $one['saved_not_handed_over']), 'id');
+    }
+
     /**
      * The estate, with what is told once for many put to each.
      *

@@ -44,6 +44,19 @@ export const router = createRouter({
       component: () => import('./Display/SettingsView.vue'),
       meta: { title: 'Settings of places', station: '/displays' },
     },
+    {
+      path: '/layouts/:id/template',
+      component: () => import('./Layout/TemplateView.vue'),
+      props: true,
+      meta: { title: 'Template', station: '/layouts' },
+    },
+    { path: '/filled', component: () => import('./Layout/FilledView.vue'), meta: { title: 'Filled in', station: '/layouts' } },
+    {
+      path: '/filled/:id',
+      component: () => import('./Layout/FillingView.vue'),
+      props: true,
+      meta: { title: 'Filling in', station: '/layouts' },
+    },
     { path: '/layouts', component: () => import('./Layout/LayoutsView.vue'), meta: { title: 'Layouts' } },
     {
       path: '/layouts/:id',

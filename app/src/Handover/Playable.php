@@ -8,7 +8,7 @@ namespace UpperPane\App\Handover;
 final readonly class Playable
 {
     /**
-     * @param 'layout'|'playlist'|'media'|'schedule' $kind
+     * @param 'layout'|'filled'|'playlist'|'media'|'schedule' $kind
      * @param ?int $revision null of media, which have none
      */
     public function __construct(public string $kind, public string $id, public ?int $revision, public string $name)
@@ -19,6 +19,7 @@ final readonly class Playable
     public static function kept(string $kind, string $id, ?int $revision, string $name): self
     {
         return new self(match ($kind) {
+            'filled' => 'filled',
             'playlist' => 'playlist',
             'media' => 'media',
             'schedule' => 'schedule',

@@ -20,9 +20,12 @@ use UpperPane\Core\Data\Feeds;
 use UpperPane\Core\Display\Display;
 use UpperPane\Core\Document\Node;
 use UpperPane\Core\Document\Refused;
+use UpperPane\Core\Finding\Finding;
+use UpperPane\Core\Finding\Level;
 use UpperPane\Core\Layout\Composer;
 use UpperPane\Core\Layout\Documents;
 use UpperPane\Core\Layout\Surroundings;
+use UpperPane\Core\Layout\Template\Filled;
 use UpperPane\Core\Media\Media;
 use UpperPane\Core\Playback\Programme;
 use UpperPane\Core\Setting\Settings;
@@ -46,12 +49,12 @@ final readonly class Programmes
     ) {
     }
 
-    /** @param Node $node `{"kind": "layout"|"playlist"|"media"|"schedule", "id", "revision"?}`; a revision named must be the newest */
+    /** @param Node $node `{"kind": "layout"|"filled"|"playlist"|"media"|"schedule", "id", "revision"?}`; a revision named must be the newest */
     public function source(Node $node): Playable
     {
         $node->object('kind', 'id', 'revision');
         $id = $node->field('id')->id();
-        $kind = $node->field('kind')->oneOf('layout', 'playlist', 'media', 'schedule');
+        $kind = $node->field('kind')->oneOf('layout', 'filled', 'playlist', 'media', 'schedule');
         if ($kind === 'media') {
             $asset = $this->media->one($id);
 
@@ -144,6 +147,37 @@ final readonly class Programmes
         return $form->plays($library, $display, $documents);
     }
 
+    /**
+     * What is wrong with what was filled in that plays there.
+     *
+     * @return list<Finding>
+     * @throws Refused
+     */
+    public function filledIn(Contents $contents, Display $display): array
+    {
+        $now = (int) $this->clock->now()->format('Uv');
+        $surroundings = $this->styles->seen($this->surroundings->on($display)->at($now)->fed($this->feeding->goingOn($now)), $contents->settings, $contents->parts);
+        $library = $this->library->at($contents->parts)->seen($surroundings);
+        $found = [];
+        foreach (array_keys($contents->parts) as $id) {
+            $document = $library->document((string) $id, DesignKind::Filled);
+            if ($document === null) {
+                continue;
+            }
+            $filling = $library->composer($document)->filling(Filled::fromArray($document));
+            foreach ($filling->findings($surroundings)->all as $finding) {
+                if ($contents->source->id === (string) $id) {
+                    $found[] = $finding;
+                } elseif ($finding->level === Level::Stop) {
+                    // In a zone it is as large as that, of which nothing is known here; what is missing is missing everywhere.
+                    $found[] = $finding->within($filling->name());
+                }
+            }
+        }
+
+        return $found;
+    }
+
     /** @return array<string, mixed> */
     private function document(DesignLibrary $library, Contents $contents, string $id, DesignKind $kind): array
     {
@@ -192,10 +226,21 @@ final readonly class Programmes
             $next = [];
             foreach ($this->designs->those($wanted) as $design) {
                 // What sources tell goes on by itself, whatever was handed over.
-                if ($design->kind !== DesignKind::Source) {
-                    $parts[$design->id] = $design->revision;
-                    array_push($next, ...$design->named());
-                    $depends = Documents::dependsOn($design->document);
+                if ($design->kind === DesignKind::Source) {
+                    continue;
+                }
+                $parts[$design->id] = $design->revision;
+                array_push($next, ...$design->named());
+                $documents = [$design->document];
+                $pinned = Filled::pinned($design->document);
+                if ($pinned !== null) {
+                    // It says itself into which revision of its template it was filled: that is no part which goes on.
+                    $template = $this->designs->numbered(...$pinned)->document ?? [];
+                    $documents[] = $template;
+                    $next = [...array_diff($next, [$pinned[0]]), ...Documents::named($template)['designs']];
+                }
+                foreach ($documents as $document) {
+                    $depends = Documents::dependsOn($document);
                     [$style, $languages, $vars] = [$style || $depends['style'], $languages || $depends['languages'], [...$vars, ...$depends['vars']]];
                 }
             }

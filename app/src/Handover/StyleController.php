@@ -9,6 +9,7 @@ use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\Routing\Attribute\Route;
 use UpperPane\App\Display\Displays;
 use UpperPane\App\Http\Body;
+use UpperPane\App\Http\Problem;
 use UpperPane\App\Layout\Design;
 use UpperPane\App\Layout\DesignKind;
 use UpperPane\App\Layout\Designs;
@@ -79,7 +80,7 @@ final readonly class StyleController
     {
         $style = $this->designs->of(DesignKind::Style, $id);
         $document = $this->written($style, Body::of($request)->object('document'));
-        [$before, $after] = $this->reach->pictures($style, $document, $this->designs->of(DesignKind::Layout, $layout));
+        [$before, $after] = $this->reach->pictures($style, $document, $this->designs->played('layout', $layout) ?? throw Problem::notFound('This layout'));
         $picture = static fn (?Composed $one): ?array => $one === null ? null : $pictures->of($one, isOfNow: true);
 
         return new JsonResponse(['before' => $picture($before), 'after' => $picture($after)]);

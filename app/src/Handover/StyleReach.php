@@ -20,7 +20,6 @@ use UpperPane\Core\Document\Refused;
 use UpperPane\Core\Finding\Findings;
 use UpperPane\Core\Layout\Checks;
 use UpperPane\Core\Layout\Composed;
-use UpperPane\Core\Layout\Layout;
 use UpperPane\Core\Layout\Style\Styles;
 use UpperPane\Core\Layout\Surroundings;
 
@@ -89,8 +88,10 @@ final readonly class StyleReach
      */
     private function looked(Design $design, Surroundings $surroundings): Composed
     {
-        $layout = Layout::fromArray($design->document);
-        [$composer] = $this->rowByRow->composer($layout->id, $this->library->seen($surroundings)->composer($design->document));
+        $library = $this->library->seen($surroundings);
+        $composer = $library->composer($design->document);
+        $layout = $library->written($design->document, $composer);
+        [$composer] = $this->rowByRow->composer($layout->id, $composer);
 
         return $composer->layout($layout);
     }
@@ -124,7 +125,7 @@ final readonly class StyleReach
     /** @return array{worse: list<string>, better: list<string>} what the checks say of it then and did not before, and the other way round */
     private function found(Design $design, Surroundings $before, Surroundings $after): array
     {
-        if ($design->kind !== DesignKind::Layout) {
+        if (!in_array($design->kind, [DesignKind::Layout, DesignKind::Filled], true)) {
             return ['worse' => [], 'better' => []];
         }
         [$was, $is] = [$this->said($design, $before), $this->said($design, $after)];

@@ -7,6 +7,7 @@ namespace UpperPane\App\Layout;
 use UpperPane\Core\Data\Source;
 use UpperPane\Core\Layout\Layout;
 use UpperPane\Core\Layout\Style\HouseStyle;
+use UpperPane\Core\Layout\Template\Filled;
 use UpperPane\Core\Time\Playlist;
 use UpperPane\Core\Time\Schedule\Schedule;
 
@@ -18,6 +19,8 @@ enum DesignKind: string
     case Schedule = 'schedule';
     /** Of data: it shows nothing by itself. */
     case Source = 'source';
+    /** Filled into a template: a layout wherever something plays it. */
+    case Filled = 'filled';
     /** Named colours, faces, sizes and marks: it shows nothing by itself. */
     case Style = 'style';
 
@@ -26,10 +29,21 @@ enum DesignKind: string
         return self::from(rtrim($plural, 's'));
     }
 
+    public static function ofFormat(string $format): ?self
+    {
+        return array_values(array_filter(self::cases(), static fn (self $kind): bool => $kind->format() === $format))[0] ?? null;
+    }
+
     /** @return list<string> */
     public static function names(): array
     {
         return array_map(static fn (self $kind): string => $kind->value, self::cases());
+    }
+
+    /** @return list<self> what something may be that is named as one of these where it plays */
+    public static function playedAs(string $kind): array
+    {
+        return $kind === self::Layout->value ? [self::Layout, self::Filled] : array_filter([self::tryFrom($kind)]);
     }
 
     public function format(): string
@@ -39,6 +53,7 @@ enum DesignKind: string
             self::Playlist => Playlist::FORMAT,
             self::Schedule => Schedule::FORMAT,
             self::Source => Source::FORMAT,
+            self::Filled => Filled::FORMAT,
             self::Style => HouseStyle::FORMAT,
         };
     }

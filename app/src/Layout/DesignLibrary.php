@@ -16,6 +16,7 @@ use UpperPane\Core\Layout\Documents;
 use UpperPane\Core\Layout\Layout;
 use UpperPane\Core\Layout\Library;
 use UpperPane\Core\Layout\Surroundings;
+use UpperPane\Core\Layout\Template\Filled;
 use UpperPane\Core\Media\Media;
 use UpperPane\Core\Time\Playlist;
 
@@ -62,7 +63,26 @@ final readonly class DesignLibrary
      */
     public function layout(array $document): Composed
     {
-        return $this->composer($document)->layout(Layout::fromArray($document));
+        $composer = $this->composer($document);
+
+        return $composer->layout($this->written($document, $composer));
+    }
+
+    /**
+     * A layout as it is written, or as it was filled in.
+     *
+     * @param array<string, mixed> $document
+     * @param ?Composer $composer of all that is in it, where there is one already
+     * @throws Refused
+     */
+    public function written(array $document, ?Composer $composer = null): Layout
+    {
+        if (($document['format'] ?? null) !== Filled::FORMAT) {
+            return Layout::fromArray($document);
+        }
+        $composer ??= $this->composer($document);
+
+        return $composer->filling(Filled::fromArray($document))->layout($composer->surroundings->speaking);
     }
 
     /**
@@ -83,23 +103,33 @@ final readonly class DesignLibrary
      */
     public function composer(array ...$documents): Composer
     {
-        [$found, $media] = [[], []];
+        [$found, $media, $templates] = [[], [], []];
         $open = array_values($documents);
         while ($open !== []) {
-            $wanted = [];
+            [$wanted, $next] = [[], []];
             foreach ($open as $document) {
                 $named = Documents::named($document);
-                $wanted += array_fill_keys($named['designs'], true);
                 $media += array_fill_keys($named['media'], true);
+                $pinned = Filled::pinned($document);
+                if ($pinned === null) {
+                    $wanted += array_fill_keys($named['designs'], true);
+                    continue;
+                }
+                [$id, $revision] = $pinned;
+                $wanted += array_fill_keys(array_diff($named['designs'], [$id]), true);
+                $then = $templates[$id][$revision] ?? $this->designs->numbered($id, $revision)?->document;
+                if ($then !== null && !isset($templates[$id][$revision])) {
+                    $next[] = $templates[$id][$revision] = $then;
+                }
             }
             $wanted = array_map(strval(...), array_keys(array_diff_key($wanted, $found)));
-            $open = [];
-            foreach ($this->documents($wanted, DesignKind::Layout, DesignKind::Playlist) as $id => $document) {
+            $open = $next;
+            foreach ($this->documents($wanted, DesignKind::Layout, DesignKind::Filled, DesignKind::Playlist) as $id => $document) {
                 $open[] = $found[$id] = $document;
             }
         }
 
-        return Composer::over(Library::of($found, $this->media(array_map(strval(...), array_keys($media)))), $this->surroundings());
+        return Composer::over(Library::of($found, $this->media(array_map(strval(...), array_keys($media))), $templates), $this->surroundings());
     }
 
     /** With what the sources tell by now, where nobody has said what they tell; in the house style, where nobody has said in which. */

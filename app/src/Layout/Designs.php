@@ -40,6 +40,14 @@ final readonly class Designs extends Reached
         return $design !== null && $design->kind === $kind ? $design : throw Problem::notFound("This $kind->value");
     }
 
+    /** What may be named as one of a kind where it plays; null where there is none. */
+    public function played(string $kind, string $id): ?Design
+    {
+        $design = $this->find($id);
+
+        return in_array($design?->kind, DesignKind::playedAs($kind), true) ? $design : null;
+    }
+
     /** @return list<Design> in the order of their names */
     public function all(DesignKind $kind): array
     {
@@ -105,10 +113,13 @@ final readonly class Designs extends Reached
     public function summaries(DesignKind $kind): array
     {
         $rows = $this->entities->getConnection()->fetchAllAssociative(
-            "SELECT id, name, revision, display_id, place_id, DATE_FORMAT(saved_at, '%Y-%m-%dT%H:%i:%sZ') AS saved_at, saved_by,
-                JSON_VALUE(document, '$.canvas.width') AS width, JSON_VALUE(document, '$.canvas.height') AS height
-             FROM design WHERE kind = ? AND {$this->reach->condition('design', 'id')} ORDER BY name, id",
-            [$kind->value],
+            "SELECT d.id, d.name, d.revision, d.display_id, d.place_id, DATE_FORMAT(d.saved_at, '%Y-%m-%dT%H:%i:%sZ') AS saved_at, d.saved_by,
+                JSON_VALUE(COALESCE(t.document, d.document), '$.canvas.width') AS width, JSON_VALUE(COALESCE(t.document, d.document), '$.canvas.height') AS height,
+                JSON_LENGTH(d.document, '$.slots') AS slots, t.id AS template, t.name AS template_name, t.revision AS template_newest,
+                JSON_VALUE(d.document, '$.template_revision') AS template_revision
+             FROM design d LEFT JOIN design t ON d.kind = ? AND t.id = JSON_VALUE(d.document, '$.template') COLLATE utf8mb4_nopad_bin
+             WHERE d.kind = ? AND {$this->reach->condition('design', 'd.id')} ORDER BY d.name, d.id",
+            [DesignKind::Filled->value, $kind->value],
         );
 
         return array_map(static fn (array $row): array => [
@@ -121,6 +132,15 @@ final readonly class Designs extends Reached
             'canvas' => is_numeric($row['width']) && is_numeric($row['height']) ? ['width' => (int) $row['width'], 'height' => (int) $row['height']] : null,
             'saved_at' => $row['saved_at'],
             'saved_by' => $row['saved_by'],
-        ], $rows);
+        ] + match (true) {
+            $kind === DesignKind::Layout => ['slots' => is_numeric($row['slots']) ? (int) $row['slots'] : 0],
+            $kind === DesignKind::Filled => ['template' => $row['template'] === null ? null : [
+                'id' => $row['template'],
+                'name' => $row['template_name'],
+                'newest' => $row['template_newest'],
+                'revision' => is_numeric($row['template_revision']) ? (int) $row['template_revision'] : null,
+            ]],
+            default => [],
+        }, $rows);
     }
 }

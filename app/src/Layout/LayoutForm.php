@@ -8,7 +8,6 @@ use UpperPane\Core\Display\Display;
 use UpperPane\Core\Document\Budget;
 use UpperPane\Core\Geometry\Size;
 use UpperPane\Core\Layout\Composed;
-use UpperPane\Core\Layout\Layout;
 use UpperPane\Core\Playback\Programme;
 
 final readonly class LayoutForm implements DesignForm
@@ -34,8 +33,9 @@ final readonly class LayoutForm implements DesignForm
 
     public function drawn(array $document, ?Size $raster = null): Composed
     {
-        $layout = Layout::fromArray($document);
-        [$composer] = $this->rowByRow->composer($layout->id, $this->library->composer($document));
+        $composer = $this->library->composer($document);
+        $layout = $this->library->written($document, $composer);
+        [$composer] = $this->rowByRow->composer($layout->id, $composer);
         $composed = $composer->layout($layout);
 
         return $raster === null ? $composed : $composed->for($raster);

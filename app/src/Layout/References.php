@@ -11,7 +11,9 @@ use Doctrine\ORM\Events;
 use UpperPane\App\Http\Problem;
 use UpperPane\App\Storage\About;
 use UpperPane\App\Storage\Holding;
+use UpperPane\Core\Document\Json;
 use UpperPane\Core\Layout\Documents;
+use UpperPane\Core\Layout\Template\Filled;
 
 /**
  * Which revision of which design names which other designs and media, and says which words: as rows, written with each revision.
@@ -66,12 +68,36 @@ final readonly class References implements Holding
         if ($revision->number === null) {
             return;
         }
-        foreach (self::words($revision->document) as $id => $words) {
-            $this->connection->executeStatement('INSERT IGNORE INTO shown_words (id, words) VALUES (?, ?)', [$id, $words]);
+        $rows = [];
+        foreach ([$revision->document, ...$this->filledInto($revision->document)] as $document) {
+            foreach (self::words($document) as $id => $words) {
+                $this->connection->executeStatement('INSERT IGNORE INTO shown_words (id, words) VALUES (?, ?)', [$id, $words]);
+            }
+            foreach (self::rows($revision->designId, $revision->number, $document) as $row) {
+                $rows["{$row['kind']} {$row['thing_id']}"] = $row;
+            }
         }
-        foreach (self::rows($revision->designId, $revision->number, $revision->document) as $row) {
+        foreach ($rows as $row) {
             $this->connection->insert('reference', $row);
         }
+    }
+
+    /**
+     * The revision of a template into which a document was filled: it shows what that names, also when the template goes on without it.
+     *
+     * @param array<string, mixed> $document
+     * @return list<array<string, mixed>> none, or one
+     */
+    private function filledInto(array $document): array
+    {
+        $pinned = Filled::pinned($document);
+        $then = $pinned === null ? null : $this->connection->fetchOne('SELECT document FROM design_revision WHERE design_id = ? AND number = ?', $pinned);
+
+        $document = is_string($then) ? Json::decode($then) : null;
+        /** @var list<array<string, mixed>> $documents */
+        $documents = is_array($document) ? [$document] : [];
+
+        return $documents;
     }
 
     /**

@@ -32,8 +32,14 @@ final readonly class BringInMedia
     /** Its bytes are kept, and a job looks into them. */
     public function of(Upload $upload): MediaAsset
     {
-        $asset = new MediaAsset(strtolower((string) new Ulid()), $upload->name, (int) $upload->file->getSize(), $this->clock->now(), $this->who->login());
-        $stream = fopen($upload->file->getPathname(), 'r') ?: throw new \RuntimeException('The upload cannot be read.');
+        return $this->file($upload->file->getPathname(), $upload->name);
+    }
+
+    /** The same with a file that was made here. */
+    public function file(string $path, string $name): MediaAsset
+    {
+        $asset = new MediaAsset(strtolower((string) new Ulid()), $name, (int) filesize($path), $this->clock->now(), $this->who->login());
+        $stream = fopen($path, 'r') ?: throw new \RuntimeException('The upload cannot be read.');
         try {
             $this->incoming->writeStream($asset->id, $stream);
         } catch (\Throwable $e) {

@@ -7,6 +7,7 @@ namespace UpperPane\App\Media;
 use Symfony\Component\HttpFoundation\JsonResponse;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\Routing\Attribute\Route;
+use UpperPane\App\Http\Body;
 use UpperPane\App\Http\Problem;
 use UpperPane\App\Http\Upload;
 use UpperPane\App\Storage\Deleting;
@@ -59,6 +60,13 @@ final readonly class MediaController
     public function again(string $id, LookAgain $again): JsonResponse
     {
         return new JsonResponse($again->of($id)->toArray(), 202);
+    }
+
+    /** A part of a picture as a picture of its own. */
+    #[Route('/api/media/{id}/cut', methods: ['POST'])]
+    public function cut(string $id, Request $request, CutPicture $cut): JsonResponse
+    {
+        return new JsonResponse($cut->of($this->media->one($id), Body::of($request)->object('x', 'y', 'width', 'height'))->toArray(), 201);
     }
 
     #[Route('/api/media/{id}', methods: ['DELETE'])]

@@ -18,7 +18,7 @@ final readonly class FirstShownController
     {
     }
 
-    #[Route('/api/{plural}/{id}/first-shown', methods: ['GET'], requirements: ['plural' => 'layouts|playlists|schedules'])]
+    #[Route('/api/{plural}/{id}/first-shown', methods: ['GET'], requirements: ['plural' => 'layouts|filled|playlists|schedules'])]
     public function design(string $plural, string $id): JsonResponse
     {
         $kind = DesignKind::ofPlural($plural);

@@ -37,13 +37,13 @@ final readonly class FirstShownFinder
     }
 
     /**
-     * @param 'layout'|'playlist'|'media'|'schedule' $kind
+     * @param 'layout'|'filled'|'playlist'|'media'|'schedule' $kind
      * @return array{seen: list<array<string, mixed>>, never: ?string, says: string}
      */
     public function of(string $kind, string $id): array
     {
         $search = match ($kind) {
-            'layout' => SearchTarget::layout($id),
+            'layout', 'filled' => SearchTarget::layout($id),
             'playlist' => SearchTarget::playlist($id),
             'media' => SearchTarget::media($id),
             'schedule' => null,

@@ -11,6 +11,8 @@ use League\Flysystem\StorageAttributes;
 use Psr\Clock\ClockInterface;
 use Symfony\Component\DependencyInjection\Attribute\Target;
 use UpperPane\App\Jobs\Chore;
+use UpperPane\Core\Document\Json;
+use UpperPane\Core\Layout\Template\Filled;
 
 /**
  * Takes away what nobody can ask for any more (docs/operations.md has the rules). Nothing that was published within two days is touched.
@@ -134,8 +136,26 @@ final class Prune implements Chore
         foreach ($rows as [$thing, $number]) {
             $named[(is_string($thing) ? $thing : '') . ' ' . (is_int($number) ? $number : '')] = true;
         }
+        foreach ($table === 'design_revision' ? $this->filled() : [] as $document) {
+            $named[implode(' ', Filled::pinned($document) ?? [])] = true;
+        }
 
         return $named;
+    }
+
+    /** @return iterable<array<mixed>> what was filled into a revision of a template, also where it lies in the bin */
+    private function filled(): iterable
+    {
+        $read = static fn (mixed $text): array => is_string($text) && is_array($value = Json::decode($text)) ? $value : [];
+        foreach ($this->connection->iterateColumn("SELECT document FROM design_revision WHERE JSON_VALUE(document, '$.format') = ?", [Filled::FORMAT]) as $document) {
+            yield $read($document);
+        }
+        foreach ($this->connection->iterateColumn("SELECT kept FROM binned WHERE kind = 'filled'") as $kept) {
+            $rows = $read($kept)['rows'] ?? null;
+            foreach (is_array($rows) && is_array($rows['design_revision'] ?? null) ? $rows['design_revision'] : [] as $row) {
+                yield is_array($row) ? $read($row['document'] ?? null) : [];
+            }
+        }
     }
 
     private function files(int $now): void

@@ -23,7 +23,6 @@ use UpperPane\Core\Geometry\Size;
 use UpperPane\Core\Handover\Planned;
 use UpperPane\Core\Layout\Composed;
 use UpperPane\Core\Layout\Kind\Zone\Zone;
-use UpperPane\Core\Layout\Layout;
 use UpperPane\Core\Playback\Programme;
 use UpperPane\Core\Time\Schedule\Played;
 use UpperPane\Core\Time\Schedule\Plays;
@@ -93,7 +92,7 @@ final readonly class Schedules
         return Programme::scheduled($composer->schedule($schedule), $display->raster(), $display->timezone, function (Played $played, Size $size) use ($composer, $library): Composed {
             $isThere = $played->kind === 'media'
                 ? $this->asset($played)?->media() !== null
-                : $this->design($played) !== null || $library?->document($played->id, DesignKind::from($played->kind)) !== null;
+                : $this->design($played) !== null || $library?->document($played->id, ...DesignKind::playedAs($played->kind)) !== null;
             if (!$isThere) {
                 throw self::gone($played);
             }
@@ -142,7 +141,7 @@ final readonly class Schedules
         $zones = [];
         foreach ($schedule->playedIn(null) as $played) {
             $design = $played->kind === 'layout' ? $this->design($played) : null;
-            foreach ($design === null ? [] : array_keys(Zone::among(Layout::fromArray($design->document)->elements)) as $zone) {
+            foreach ($design === null ? [] : array_keys(Zone::among($this->library->written($design->document)->elements)) as $zone) {
                 $zones[$zone] = (string) $zone;
             }
         }
@@ -170,9 +169,7 @@ final readonly class Schedules
 
     private function design(Played $played): ?Design
     {
-        $design = $this->designs->find($played->id);
-
-        return $design?->kind->value === $played->kind ? $design : null;
+        return $this->designs->played($played->kind, $played->id);
     }
 
     private static function gone(Played $played): Problem

@@ -20,6 +20,8 @@ use UpperPane\Core\Layout\Kind\WrittenElement;
 use UpperPane\Core\Layout\Kind\Zone\PlayingZone;
 use UpperPane\Core\Layout\Style\StyleNames;
 use UpperPane\Core\Layout\Style\Styling;
+use UpperPane\Core\Layout\Template\Filled;
+use UpperPane\Core\Layout\Template\Filling;
 use UpperPane\Core\Layout\Told\Reading;
 use UpperPane\Core\Layout\Told\RowTeller;
 use UpperPane\Core\Media\Media;
@@ -145,6 +147,16 @@ final class Composer
         $this->mentions = 0;
 
         return $this->whole($layout, [$layout->id]);
+    }
+
+    /**
+     * A layout as it was filled in.
+     *
+     * @throws DocumentRefused where there is no such template, or a value does not suit it
+     */
+    public function filling(Filled $filled): Filling
+    {
+        return $this->library->filledIn($filled);
     }
 
     /**

@@ -27,8 +27,9 @@ final class Library
     /**
      * @param array<string, Node> $documents by id
      * @param array<string, Media> $media by id
+     * @param array<string, array<int, Node>> $templates by id and revision
      */
-    private function __construct(private readonly array $documents, private readonly array $media)
+    private function __construct(private readonly array $documents, private readonly array $media, private readonly array $templates = [])
     {
     }
 
@@ -40,9 +41,10 @@ final class Library
     /**
      * @param iterable<array<mixed>> $documents layouts, what was filled into some of them, and playlists
      * @param array<string, Media> $media those that a ref may mean, by id
+     * @param array<string, array<int, array<mixed>>> $templates as they were, by id and revision: for what was filled into that revision
      * @throws DocumentRefused when a document is of another format, or an id stands twice
      */
-    public static function of(iterable $documents, array $media = []): self
+    public static function of(iterable $documents, array $media = [], array $templates = []): self
     {
         $nodes = [];
         foreach ($documents as $document) {
@@ -55,7 +57,7 @@ final class Library
             $nodes[$id] = $node;
         }
 
-        return new self($nodes, $media);
+        return new self($nodes, $media, array_map(static fn (array $revisions): array => array_map(Node::root(...), $revisions), $templates));
     }
 
     /**
@@ -79,13 +81,23 @@ final class Library
     /** @throws DocumentRefused where there is no such template, or a value does not suit it */
     public function filledIn(Filled $filled): Filling
     {
-        $template = $this->layout($filled->template) ?? throw DocumentRefused::because(
+        $template = $this->template($filled) ?? throw DocumentRefused::because(
             Reason::RefUnknown,
             sprintf('/template is "%s", and no layout of that id is given.', $filled->template),
             '/template',
         );
 
         return Filling::of($filled, $template);
+    }
+
+    private function template(Filled $filled): ?Layout
+    {
+        $then = $filled->revision === null ? null : $this->templates[$filled->template][$filled->revision] ?? null;
+        if ($then === null) {
+            return $this->layout($filled->template);
+        }
+
+        return $this->layouts["$filled->template $filled->revision"] ??= Layout::fromNode($then);
     }
 
     /**

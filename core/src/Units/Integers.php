@@ -16,6 +16,21 @@ final readonly class Integers
     }
 
     /**
+     * The largest number for which something holds, which holds for all below it and is taken to hold for the least.
+     *
+     * @param \Closure(int): bool $holds
+     */
+    public static function largest(int $least, int $most, \Closure $holds): int
+    {
+        while ($least < $most) {
+            $middle = intdiv($least + $most + 1, 2);
+            $holds($middle) ? $least = $middle : $most = $middle - 1;
+        }
+
+        return $least;
+    }
+
+    /**
      * The largest number that divides all of these.
      *
      * @param non-empty-list<int> $values positive

@@ -6,7 +6,6 @@ namespace UpperPane\Tests\App\Handover;
 
 use UpperPane\App\Display\Place;
 use UpperPane\App\Display\SurveyedDisplay;
-use UpperPane\Core\Handover\Sheet;
 use UpperPane\Tests\App\ApiTestCase;
 use UpperPane\Tests\App\Estate;
 use UpperPane\Tests\Core\Make;
@@ -205,11 +204,7 @@ final class StylesTest extends ApiTestCase
     /** @return array{string, float, string} colour, size and words of the first text that stands on a display */
     private function onDisplay(string $display): array
     {
-        $file = $this->entities()->getConnection()->fetchOne('SELECT r.file FROM handed_release r JOIN surveyed_display s ON s.current_id = r.id WHERE s.id = ?', [$display]);
-        $read = fn (string $path): array => (array) json_decode($this->published()->read(ltrim($path, '/')), true);
-        $base = $read(is_string($file) ? $file : '')['planes']['base']['sheet']['url'];
-
-        return $this->shown(Sheet::inOne($read($base), static fn (string $sha256): array => $read(Sheet::path($sha256))));
+        return $this->shown($this->sheetOn($display));
     }
 
     /**
@@ -224,13 +219,5 @@ final class StylesTest extends ApiTestCase
         });
 
         return [$found['color'] ?? '', (float) ($found['size_px'] ?? 0), $found['text'] ?? ''];
-    }
-
-    /** @return list<string> displays on which something stands that is another by now */
-    private function older(): array
-    {
-        $displays = Estate::together($this->ask('GET', '/api/estate')[1])['displays'];
-
-        return array_column(array_filter($displays, static fn (array $one): bool => $one['saved_not_handed_over']), 'id');
     }
 }

@@ -55,6 +55,30 @@ final class ProbeTest extends ApiTestCase
         self::assertSame([$width, $height], [$thumbnail[0] ?? 0, $thumbnail[1] ?? 0], 'its small picture stands upright as well');
     }
 
+    /** A part of a photograph that a camera took on its side: what one sees there is what one gets. */
+    public function testAPartIsCutAsItIsLookedAt(): void
+    {
+        $this->signIn();
+        // The left half is red and the right one is blue, as it lies; turned by its flag the upper half is red.
+        $jpeg = self::ffmpeg('color=red:s=64x48:d=1', 'image2', '-vf', 'drawbox=x=32:w=32:h=48:color=blue:t=fill', '-frames:v', '1', '-c:v', 'mjpeg');
+        $exif = "Exif\0\0MM\0*" . pack('NnnnNnnN', 8, 1, 0x0112, 3, 1, 6, 0, 0);
+        $asset = $this->broughtIn('pier.jpg', substr($jpeg, 0, 2) . "\xFF\xE1" . pack('n', strlen($exif) + 2) . $exif . substr($jpeg, 2));
+        [$status, $made] = $this->ask('POST', "/api/media/$asset->id/cut", ['x' => 3, 'y' => 35, 'width' => 40, 'height' => 20]);
+        self::assertSame([201, 'ready', 40, 20, 'pier, part of 40 x 20.jpg'], [$status, $made['state'], $made['width'], $made['height'], $made['name']]);
+        $picture = imagecreatefromstring($this->published()->read(ltrim($made['url'], '/')));
+        self::assertNotFalse($picture);
+        $colour = imagecolorsforindex($picture, (int) imagecolorat($picture, 20, 10));
+        self::assertGreaterThan(200, $colour['blue'], 'of the lower half');
+        self::assertSame([422, '/'], [($refused = $this->ask('POST', "/api/media/$asset->id/cut", ['x' => 20, 'y' => 0, 'width' => 40, 'height' => 20]))[0], $refused[1]['error']['path'] ?: '/']);
+    }
+
+    public function testADrawingIsNotCut(): void
+    {
+        $this->signIn();
+        $drawing = $this->broughtIn('mark.svg', '<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 40 30"><circle r="9"/></svg>');
+        self::assertSame(409, $this->ask('POST', "/api/media/$drawing->id/cut", ['x' => 0, 'y' => 0, 'width' => 4, 'height' => 4])[0]);
+    }
+
     #[DataProvider('wrong')]
     public function testRefuses(string $name, string $bytes, string $sentence): void
     {

@@ -23,6 +23,7 @@ use UpperPane\Core\Layout\Template\Filled;
 use UpperPane\Core\Layout\Template\FilledRows;
 use UpperPane\Core\Layout\Template\Filling;
 use UpperPane\Core\Layout\Template\PlainLayout;
+use UpperPane\Core\Layout\Template\Sample;
 use UpperPane\Core\Layout\Told\Speaking;
 use UpperPane\Core\Time\Schedule\Played;
 use UpperPane\Core\Units\Instant;
@@ -419,6 +420,71 @@ final class TemplateTest extends TestCase
             $counts[$taken] = true;
         }
         self::assertGreaterThan(4, count($counts));
+    }
+
+    /** As many letters as can be put behind a text one by one until it is found too long, with the words that are counted with. */
+    public function testRoomIsCountedAsByHand(): void
+    {
+        $template = Layout::fromArray(self::template());
+        $room = static fn (array $values): array => Filling::of(self::filled($values), $template)->room(self::around());
+        $isLong = static fn (string $text): bool => in_array('slot.long', array_map(
+            static fn (Finding $one): string => $one->code,
+            Filling::of(self::filled(['headline' => $text]), $template)->findings(self::around())->all,
+        ), true);
+        // 190 px hold nine letters of 20 px on a line, and 50 px one line.
+        self::assertSame(['headline' => ['en' => 9, 'pt' => 9], 'line' => ['' => 18 + 19]], $room([]));
+        self::assertSame(['en' => 4, 'pt' => 9], $room(['headline' => ['en' => 'Boats']])['headline']);
+        self::assertSame(['en' => 0, 'pt' => 0], $room(['headline' => 'Boats on the water'])['headline'], 'none where it is too long');
+        foreach (['', 'a', 'Boat', 'Boats at', 'Boats '] as $text) {
+            $left = $room(['headline' => $text])['headline']['en'];
+            $more = (preg_match('/\S$/', $text) === 1 ? ' ' : '') . 'nnnnn nnnnn nnnnn';
+            self::assertFalse($isLong($text . substr($more, 0, $left)), "$text and $left");
+            self::assertTrue($isLong($text . substr($more, 0, $left + 1)) || preg_match('/\s$/', $text . substr($more, 0, $left + 1)) === 1, "$text and $left are not all");
+        }
+        $unknown = self::template();
+        $unknown['elements'][0]['style']['family'] = 'Barlow';
+        self::assertNull(Filling::of(self::filled([]), Layout::fromArray($unknown))->room(self::around())['headline']['en'], 'nobody can measure it');
+    }
+
+    public function testATemplateIsLookedAtBeforeAnybodyFillsItIn(): void
+    {
+        $template = Layout::fromArray(self::template());
+        $seen = static function (Sample $sample) use ($template): array {
+            $sampled = Filling::sample($template, $sample, self::around());
+            $plain = PlainLayout::of($sampled->layout(new Speaking()), self::around());
+            $elements = array_column($plain['elements'], null, 'id');
+            $codes = array_map(static fn (Finding $one): string => $one->code, $sampled->findings(self::around())->all);
+
+            return [$elements['head']['text'], $elements['line']['text'], $elements['fare']['text'], $elements['badge']['hidden'] ?? false, $codes];
+        };
+        self::assertSame(['Headline', '–', 'From – on –', false, ['slot.missing']], $seen(Sample::Nothing));
+        self::assertSame(['Headline', 'Line', 'From 0.00 on 5/1/26', true, []], $seen(Sample::Least));
+        self::assertSame(['Headline', 'Line Line Line Line Line Line Line Line', 'From 999.00 on 9/30/26', false, []], $seen(Sample::Longest), 'as many words as fit, and never more');
+    }
+
+    public function testARevisionIsTakenOverWithAllThatItStillTakes(): void
+    {
+        $filled = self::filled(['headline' => ['en' => 'Boats', 'pt' => 'Barcos'], 'price' => 18.5, 'offer' => true, 'tone' => 'loud']);
+        $slots = array_values(array_filter(self::SLOTS, static fn (array $slot): bool => $slot['id'] !== 'offer'));
+        $slots[0]['languages'] = ['en'];
+        [$document, $left] = $filled->takenOver(Layout::fromArray(self::template($slots)), 7);
+        self::assertSame([['price' => 18.5, 'tone' => 'loud'], 7, ['headline', 'offer']], [$document['values'], $document['template_revision'], $left]);
+        [$document, $left] = $filled->takenOver(Layout::fromArray(self::template()), 2);
+        self::assertSame([$filled->toArray()['values'], []], [$document['values'], $left]);
+        self::assertSame(['offer', 7], Filled::pinned(['format' => Filled::FORMAT, 'template' => 'offer', 'template_revision' => 7]));
+        self::assertNull(Filled::pinned($filled->toArray()));
+    }
+
+    /** What was filled into a revision goes by that, beside what goes by the latest. */
+    public function testEachGoesByItsRevision(): void
+    {
+        $then = self::template();
+        $then['elements'][4]['fill'] = '#111111';
+        $of = static fn (?int $revision): array => ['format' => Filled::FORMAT, 'id' => "r$revision", 'name' => 'x', 'template' => 'offer', 'values' => []]
+            + ($revision === null ? [] : ['template_revision' => $revision]);
+        $library = Library::of([self::template(), $of(1), $of(2), $of(null)], templates: ['offer' => [1 => $then]]);
+        $fill = static fn (string $id): mixed => array_column($library->filling($id)?->layout(new Speaking())->toArray()['elements'] ?? [], null, 'id')['badge']['fill'];
+        self::assertSame(['#111111', '#00ff00', '#00ff00'], [$fill('r1'), $fill('r2'), $fill('r')]);
     }
 
     /**

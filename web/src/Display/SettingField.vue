@@ -1,12 +1,12 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import { useDesigns } from '../Layout/designs'
+import { useDesigns, usePlayedLayouts } from '../Layout/designs'
 
 /** A setting as people state it; each value that is chosen or typed is told at once, and nothing is done with it here. */
 const props = defineProps<{ setting: string; value: unknown; timezones: string[] }>()
 const emit = defineEmits<{ change: [value: unknown] }>()
 const { all: styles } = useDesigns('styles')
-const { all: layouts } = useDesigns('layouts')
+const layouts = usePlayedLayouts()
 const { all: playlists } = useDesigns('playlists')
 const text = ref(
   Array.isArray(props.value) ? props.value.join(', ') : typeof props.value === 'string' || typeof props.value === 'number' ? String(props.value) : '',

@@ -32,7 +32,7 @@ export interface ReleaseState {
   sha256: string
   url: string
   bytes: number
-  source: { kind: 'layout' | 'playlist' | 'media' | 'schedule'; id: string; revision: number | null }
+  source: { kind: 'layout' | 'filled' | 'playlist' | 'media' | 'schedule'; id: string; revision: number | null }
   name: string
   handed_over_at: string
   handed_over_by: string | null

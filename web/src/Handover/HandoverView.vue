@@ -18,23 +18,30 @@ import { type Offer, countOf } from './offers'
 import OfferPictures from './OfferPictures.vue'
 import OfferWords from './OfferWords.vue'
 
-type Kind = 'layout' | 'playlist' | 'media' | 'schedule'
+type Kind = 'layout' | 'filled' | 'playlist' | 'media' | 'schedule'
 const route = useRoute()
 const router = useRouter()
 const queries = useQueryClient()
 const shelf = useShelf()
 const { displays, byPlace } = useEstate()
 const layouts = useDesigns('layouts')
+const filled = useDesigns('filled')
 const playlists = useDesigns('playlists')
 const schedules = useDesigns('schedules')
 const { ready } = useMedia()
 const at = useSecond()
 
-const KINDS: Record<Kind, string> = { layout: 'layout', playlist: 'playlist', media: 'picture or film', schedule: 'schedule' }
+const KINDS: Record<Kind, string> = {
+  layout: 'layout',
+  filled: 'filled layout',
+  playlist: 'playlist',
+  media: 'picture or film',
+  schedule: 'schedule',
+}
 const kind = ref<Kind>((Object.keys(KINDS) as Kind[]).find((k) => typeof route.query[k] === 'string') ?? 'layout')
 const id = computed(() => (typeof route.query[kind.value] === 'string' ? (route.query[kind.value] as string) : ''))
 const chosen = computed(() => new Set(([] as unknown[]).concat(route.query.display ?? []).filter((d): d is string => typeof d === 'string')))
-const designs = { layout: layouts, playlist: playlists, schedule: schedules }
+const designs = { layout: layouts, filled, playlist: playlists, schedule: schedules }
 const choices = computed(() =>
   kind.value === 'media'
     ? ready.value.map((m) => ({ value: m.id, text: m.name }))
@@ -43,7 +50,9 @@ const choices = computed(() =>
         text: d.canvas ? `${d.name}, ${size(d.canvas)} px` : d.name,
       })),
 )
-const revision = computed(() => [...layouts.all.value, ...playlists.all.value, ...schedules.all.value].find((d) => d.id === id.value)?.revision)
+const revision = computed(
+  () => [...layouts.all.value, ...filled.all.value, ...playlists.all.value, ...schedules.all.value].find((d) => d.id === id.value)?.revision,
+)
 
 const search = ref('')
 const fits = (d: DisplayState) => wordsOf(d).includes(search.value.trim().toLowerCase())
@@ -97,7 +106,8 @@ const request = computed(() => ({
 // The revision that is looked at is the newest: a list that is just asked for again may know a newer one.
 const looking = ref(true)
 watchEffect(() => {
-  if (!layouts.query.isFetching.value && !playlists.query.isFetching.value && !schedules.query.isFetching.value) looking.value = false
+  if (!layouts.query.isFetching.value && !filled.query.isFetching.value && !playlists.query.isFetching.value && !schedules.query.isFetching.value)
+    looking.value = false
 })
 const preview = useQuery({
   queryKey: computed(() => ['preview', request.value]),
@@ -181,7 +191,7 @@ onBeforeUnmount(() => shelf.clear())
           <p v-if="kind === 'schedule'" class="soft small mt-1 mb-0">
             Each display plays what is booked on it and on its places, for the next three months without contact.
           </p>
-          <p v-else-if="kind !== 'layout'" class="soft small mt-1 mb-0">It plays full screen, as it is.</p>
+          <p v-else-if="kind !== 'layout' && kind !== 'filled'" class="soft small mt-1 mb-0">It plays full screen, as it is.</p>
         </div>
         <h2>
           Where

@@ -3,10 +3,10 @@ import { computed } from 'vue'
 import FirstShown from '../Playback/FirstShown.vue'
 import { moment, size } from '../ui/format'
 import DesignPicture from './DesignPicture.vue'
-import type { DesignSummary } from './designs'
+import type { DesignSummary, Pictured } from './designs'
 
 /** A design in a list: its true picture at this instant, and where it is shown. */
-const props = defineProps<{ design: DesignSummary; plural: 'layouts' | 'playlists'; at: number }>()
+const props = defineProps<{ design: DesignSummary; plural: Pictured; at: number }>()
 defineEmits<{ remove: []; copy: [] }>()
 
 const used = computed(() => (props.design.used_in.length > 2 ? `${props.design.used_in.length} designs` : props.design.used_in.join(' and ')))
@@ -36,9 +36,11 @@ const standing = computed(() => props.design.standing)
       <FirstShown :id="design.id" :plural="plural" :revision="design.revision" lazy="when seen?" :name="design.name" />
     </div>
     <div class="foot">
-      <RouterLink class="small" :to="`/handover?${plural.slice(0, -1)}=${design.id}`">hand over</RouterLink>
+      <RouterLink class="small" :to="`/handover?${design.kind}=${design.id}`">hand over</RouterLink>
       <button type="button" class="btn btn-link btn-sm p-0" @click="$emit('copy')">copy</button>
-      <a class="small" :href="`/api/${plural}/${design.id}/design.smil`" download :aria-label="`${design.name} as SMIL`">SMIL</a>
+      <a v-if="plural !== 'filled'" class="small" :href="`/api/${plural}/${design.id}/design.smil`" download :aria-label="`${design.name} as SMIL`"
+        >SMIL</a
+      >
       <button type="button" class="btn btn-link btn-sm p-0" :aria-label="`Delete ${design.name}`" @click="$emit('remove')">delete</button>
     </div>
   </li>

@@ -7,6 +7,7 @@ import FirstShown from '../Playback/FirstShown.vue'
 import RecordButton from '../ui/RecordButton.vue'
 import TypedLine from '../ui/TypedLine.vue'
 import CompareVersions from './CompareVersions.vue'
+import { NOUNS } from './designs'
 import RevisionList from './RevisionList.vue'
 import SaveNote from './SaveNote.vue'
 import StaleNote from './StaleNote.vue'
@@ -15,7 +16,7 @@ import type { DesignWork } from './work'
 /** The head of a design that is being worked on: its name, what is saved, undo, redo, handover; and what went wrong. */
 const props = defineProps<{
   work: DesignWork<D>
-  noun: 'layout' | 'playlist' | 'display' | 'schedule' | 'source'
+  noun: 'layout' | 'filled' | 'playlist' | 'display' | 'schedule' | 'source'
   /** Where it is handed over; of a source nowhere, what shows its rows is. */
   handover?: string
   id: string
@@ -23,7 +24,8 @@ const props = defineProps<{
   rehearsal?: string
 }>()
 /** Those whose revisions are kept to be put back. */
-const revised = computed(() => (props.noun === 'display' ? null : (`${props.noun}s` as const)))
+const revised = computed(() => (props.noun === 'display' ? null : props.noun === 'filled' ? props.noun : (`${props.noun}s` as const)))
+const called = computed(() => (revised.value === null ? 'display' : NOUNS[revised.value]))
 const revisions = ref(false)
 const router = useRouter()
 const comparing = ref(false)
@@ -36,13 +38,13 @@ offerActions(() => [
     ? [
         {
           kind: 'action',
-          name: props.noun === 'display' ? 'Hand over to this display' : `Hand over this ${props.noun}`,
+          name: props.noun === 'display' ? 'Hand over to this display' : `Hand over this ${called.value}`,
           act: () => void goSaved(props.handover!),
         },
       ]
     : []),
-  ...(revised.value ? [{ kind: 'action', name: 'Revisions', more: `of this ${props.noun}`, act: () => (revisions.value = true) }] : []),
-  ...(props.rehearsal ? [{ kind: 'action', name: `Rehearse this ${props.noun}`, act: () => void goSaved(props.rehearsal!) }] : []),
+  ...(revised.value ? [{ kind: 'action', name: 'Revisions', more: `of this ${called.value}`, act: () => (revisions.value = true) }] : []),
+  ...(props.rehearsal ? [{ kind: 'action', name: `Rehearse this ${called.value}`, act: () => void goSaved(props.rehearsal!) }] : []),
 ])
 /** What is handed over or rehearsed is what is saved: the last change is saved first, and where that fails one stays with the reason. */
 async function goSaved(to: string, event?: MouseEvent) {
@@ -65,7 +67,7 @@ useEventListener('keydown', (e: KeyboardEvent) => {
   <div class="head">
     <div class="words">
       <div class="named">
-        <TypedLine v-if="work.document.value" class="title" :value="work.document.value.name" :label="`Name of the ${noun}`" @change="rename" />
+        <TypedLine v-if="work.document.value" class="title" :value="work.document.value.name" :label="`Name of the ${called}`" @change="rename" />
         <FirstShown v-if="revised && revised !== 'sources' && work.document.value" :id="id" :plural="revised" :revision="work.revision.value" />
         <button v-if="revised && work.document.value" type="button" class="btn btn-link btn-sm p-0" @click="revisions = true">revisions</button>
         <RecordButton v-if="work.document.value" :id="id" :kind="noun" :name="work.document.value.name" />

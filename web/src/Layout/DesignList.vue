@@ -4,18 +4,20 @@ import { api } from '../ui/api'
 import { ask } from '../ui/ask'
 import { useAsked } from '../ui/asked'
 import ChoiceBar from '../ui/ChoiceBar.vue'
+import { count } from '../ui/format'
 import { useGrowing } from '../ui/growing'
 import { useGuarded } from '../ui/guarded'
 import ListEnd from '../ui/ListEnd.vue'
 import { useSecond } from '../ui/second'
 import { useShelf } from '../ui/shelf'
 import DesignCard from './DesignCard.vue'
-import { type DesignSummary, type Plural, type Saved, toHandOver, useDesigns } from './designs'
+import { type DesignSummary, NOUNS, type Pictured, type Saved, toHandOver, useDesigns } from './designs'
 import { type Saying, excerpt, useWords, whereSaid } from './words'
 
-/** All layouts, or all playlists: each as it is at this instant, to open, copy, delete and hand over. */
-const props = defineProps<{ plural: Exclude<Plural, 'schedules' | 'sources' | 'styles'> }>()
+/** All layouts, all that is filled in, or all playlists: each as it is at this instant, to open, copy, delete and hand over. */
+const props = defineProps<{ plural: Pictured }>()
 const { query, all } = useDesigns(props.plural)
+const TITLES: Record<Pictured, string> = { layouts: 'Layouts', filled: 'Filled in', playlists: 'Playlists' }
 const shelf = useShelf()
 const at = useSecond()
 const { trouble, guarded } = useGuarded(props.plural)
@@ -28,7 +30,8 @@ const found = computed(() => {
   const text = search.value.trim().toLowerCase()
   const kept = all.value.filter(
     (d) =>
-      (`${d.name} ${d.canvas?.width}x${d.canvas?.height}`.toLowerCase().includes(text) || saying.value[d.id]) && (only.value === '' || toHandOver(d)),
+      (`${d.name} ${d.canvas?.width}x${d.canvas?.height} ${d.template?.name ?? ''}`.toLowerCase().includes(text) || saying.value[d.id]) &&
+      (only.value === '' || toHandOver(d)),
   )
   return order.value === 'newest' ? kept.sort((a, b) => b.saved_at.localeCompare(a.saved_at)) : kept
 })
@@ -46,7 +49,7 @@ async function remove(design: DesignSummary) {
 }
 
 watchEffect(() => {
-  shelf.remark = `${all.value.length} ${all.value.length === 1 ? props.plural.slice(0, -1) : props.plural}`
+  shelf.remark = count(all.value.length, NOUNS[props.plural])
 })
 onBeforeUnmount(() => shelf.clear())
 </script>
@@ -54,15 +57,15 @@ onBeforeUnmount(() => shelf.clear())
 <template>
   <div class="head">
     <div>
-      <h1>{{ plural === 'layouts' ? 'Layouts' : 'Playlists' }}</h1>
+      <h1>{{ TITLES[plural] }}</h1>
       <p class="facts m-0"><slot name="facts"></slot></p>
     </div>
     <div class="actions">
       <BFormInput
         v-model="search"
         type="search"
-        :placeholder="plural === 'layouts' ? 'Search name, raster or words' : 'Search name or words'"
-        :aria-label="`Search ${plural}`"
+        :placeholder="plural === 'playlists' ? 'Search name or words' : 'Search name, raster or words'"
+        :aria-label="`Search ${TITLES[plural].toLowerCase()}`"
       />
       <ChoiceBar v-model="only" label="Which" :words="{ '': 'all', open: 'to hand over' }" />
       <BFormSelect
@@ -79,7 +82,7 @@ onBeforeUnmount(() => shelf.clear())
   </div>
   <section class="body p-3" :aria-label="`All ${plural}`">
     <p v-if="trouble" class="said-error" role="alert">{{ trouble }}</p>
-    <p v-if="query.isPending.value" class="empty">Reading the {{ plural }}.</p>
+    <p v-if="query.isPending.value" class="empty">Reading what there is.</p>
     <p v-else-if="query.error.value && all.length === 0" class="empty said-error">{{ query.error.value.message }}</p>
     <div v-else-if="all.length === 0" class="empty"><slot name="none"></slot></div>
     <p v-else-if="found.length === 0" class="empty">

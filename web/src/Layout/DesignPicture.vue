@@ -2,10 +2,10 @@
 import { useElementVisibility } from '@vueuse/core'
 import { useTemplateRef } from 'vue'
 import PictureNow from '../pane/PictureNow.vue'
-import { type DesignSummary, usePicture } from './designs'
+import { type DesignSummary, type Pictured, usePicture } from './designs'
 
 /** The true picture of a saved design at an instant, once it has come into view. */
-const props = defineProps<{ design: Pick<DesignSummary, 'id' | 'revision'>; plural: 'layouts' | 'playlists'; at: number }>()
+const props = defineProps<{ design: Pick<DesignSummary, 'id' | 'revision'>; plural: Pictured; at: number }>()
 const still = useTemplateRef('still')
 const seen = useElementVisibility(still, { once: true })
 const picture = usePicture(props.plural, () => props.design)

@@ -3,14 +3,14 @@ import { computed, ref } from 'vue'
 import { size } from '../ui/format'
 import { useSecond } from '../ui/second'
 import DesignPicture from './DesignPicture.vue'
-import { useDesigns } from './designs'
+import { usePlayedLayouts } from './designs'
 
 /** Chooses a saved layout to play within a zone; those of the zone's own size stand first. */
 const props = defineProps<{ without: string; box: { width: number; height: number } }>()
 const emit = defineEmits<{ chosen: [layout: { id: string; name: string }] }>()
 const at = useSecond()
 const open = defineModel<boolean>({ required: true })
-const { all } = useDesigns('layouts')
+const all = usePlayedLayouts()
 const search = ref('')
 const same = (c: { width: number; height: number } | null) => c?.width === props.box.width && c.height === props.box.height
 const found = computed(() =>
@@ -32,7 +32,7 @@ function take(layout: { id: string; name: string }) {
     <ul class="layouts">
       <li v-for="d in found" :key="d.id">
         <button type="button" class="pick" @click="take(d)">
-          <DesignPicture v-if="open" plural="layouts" :design="d" :at="at" />
+          <DesignPicture v-if="open" :plural="d.kind === 'filled' ? 'filled' : 'layouts'" :design="d" :at="at" />
           <b>{{ d.name }}</b>
           <span class="figures soft">{{ d.canvas ? `${size(d.canvas)} px` : '' }}{{ same(d.canvas) ? ', just this size' : '' }}</span>
         </button>

@@ -73,7 +73,8 @@ async function make() {
     <DesignList plural="layouts">
       <template #facts>Each as it is at this instant</template>
       <template #actions
-        ><RouterLink class="btn btn-outline-dark" to="/layouts/styles">House styles</RouterLink>
+        ><RouterLink class="btn btn-outline-dark" to="/filled">Filled in</RouterLink>
+        <RouterLink class="btn btn-outline-dark" to="/layouts/styles">House styles</RouterLink>
         <BButton variant="primary" @click="making = true">New layout…</BButton></template
       >
       <template #none>

@@ -14,7 +14,7 @@ import { useShelf } from '../ui/shelf'
 import TypedLine from '../ui/TypedLine.vue'
 import BeforeAfter from './BeforeAfter.vue'
 import ContrastTable from './ContrastTable.vue'
-import { type Saved, useDesigns } from './designs'
+import { type Saved, useDesigns, wayTo } from './designs'
 import RevisionList from './RevisionList.vue'
 import { type Look, type Picture, type StyleDocument, type StyleReach } from './style'
 import StyleEntries from './StyleEntries.vue'
@@ -217,10 +217,10 @@ onBeforeUnmount(() => shelf.clear())
           <p v-if="worse" class="small warn m-0">{{ count(worse, 'design') }} would have something wrong that it has not now.</p>
           <ul class="reached">
             <li v-for="one in shownDesigns" :key="one.id">
-              <RouterLink :to="`/${one.kind}s/${one.id}`" class="name">{{ one.name }}</RouterLink>
+              <RouterLink :to="wayTo(one)" class="name">{{ one.name }}</RouterLink>
               <p v-for="said in one.worse.slice(0, 3)" :key="said" class="small warn m-0">then: {{ said }}</p>
               <p v-for="said in one.better.slice(0, 2)" :key="said" class="small soft m-0">no longer: {{ said }}</p>
-              <BeforeAfter v-if="one.kind === 'layout'" :of="`${one.id} ${typed?.text}`" :load="pictures(one.id)" />
+              <BeforeAfter v-if="one.kind === 'layout' || one.kind === 'filled'" :of="`${one.id} ${typed?.text}`" :load="pictures(one.id)" />
             </li>
           </ul>
           <div ref="end"><ListEnd :left="left" /></div>

@@ -78,7 +78,7 @@ export const isStyled = (e: Element): e is StyledElement => 'style' in e && e.st
 
 export interface DesignSummary {
   id: string
-  kind: 'layout' | 'playlist' | 'schedule' | 'source' | 'style'
+  kind: 'layout' | 'filled' | 'playlist' | 'schedule' | 'source' | 'style'
   name: string
   revision: number
   display: string | null
@@ -90,9 +90,13 @@ export interface DesignSummary {
   standing: { displays: number; older: number; some: string[]; again: { kind: string; id: string } | null }
   /** Names of the designs that refer to this one. */
   used_in: string[]
+  /** Of a layout: how much of it is left open to be filled in; a template leaves something. */
+  slots?: number
+  /** Of what is filled in: its template, that one's newest revision, and the one that it goes by; null for the newest. */
+  template?: { id: string; name: string; newest: number; revision: number | null } | null
 }
 
-export type Saved<D> = Omit<DesignSummary, 'standing' | 'used_in'> & { document: D }
+export type Saved<D> = Omit<DesignSummary, 'standing' | 'used_in' | 'slots' | 'template'> & { document: D }
 
 export interface Addresses {
   [mediaId: string]: { url: string; thumbnail: string | null; type: string }
@@ -147,7 +151,18 @@ export interface Analysis {
   media: Addresses
 }
 
-export type Plural = 'layouts' | 'playlists' | 'schedules' | 'sources' | 'styles'
+export type Plural = 'layouts' | 'filled' | 'playlists' | 'schedules' | 'sources' | 'styles'
+/** Of designs that have a picture each in a list. */
+export type Pictured = Exclude<Plural, 'schedules' | 'sources' | 'styles'>
+/** One of them, as people say it. */
+export const NOUNS: Record<Plural, string> = {
+  layouts: 'layout',
+  filled: 'filled layout',
+  playlists: 'playlist',
+  schedules: 'schedule',
+  sources: 'source',
+  styles: 'house style',
+}
 /** Of designs that are seen: data show nothing by themselves. */
 export type Shown = Exclude<Plural, 'sources' | 'styles'>
 
@@ -158,6 +173,23 @@ export const useDesigns = <K extends Plural>(plural: K) => {
   const query = useQuery({ queryKey: [plural], queryFn: () => api.get<Record<K, DesignSummary[]>>(plural) })
   return { query, all: computed<DesignSummary[]>(() => query.data.value?.[plural] ?? []) }
 }
+
+/** All that plays as a layout: layouts, and what is filled into them. */
+export function usePlayedLayouts() {
+  const [layouts, filled] = [useDesigns('layouts'), useDesigns('filled')]
+  return computed(() => [...layouts.all.value, ...filled.all.value].sort((a, b) => a.name.localeCompare(b.name)))
+}
+
+const PATHS: Record<DesignSummary['kind'], string> = {
+  layout: '/layouts',
+  filled: '/filled',
+  playlist: '/playlists',
+  schedule: '/schedules',
+  source: '/data',
+  style: '/layouts/styles',
+}
+/** Where a design is opened. */
+export const wayTo = ({ kind, id }: Pick<DesignSummary, 'kind' | 'id'>): string => `${PATHS[kind]}/${id}`
 
 /** The run sheet and addresses that draw a saved design. */
 export const usePicture = (plural: Plural, design: MaybeRefOrGetter<{ id: string; revision: number }>) =>

@@ -23,7 +23,7 @@ export interface Look extends HouseStyle {
 
 export interface StyleReach {
   names: string[]
-  designs: { id: string; kind: 'layout' | 'playlist' | 'schedule'; name: string; revision: number; worse: string[]; better: string[] }[]
+  designs: { id: string; kind: 'layout' | 'filled' | 'playlist' | 'schedule'; name: string; revision: number; worse: string[]; better: string[] }[]
   displays: { id: string; name: string; kind: string; source: string; called: string }[]
 }
 

@@ -8,7 +8,7 @@ import LevelMark from '../ui/LevelMark.vue'
 
 /** First shown: where and when something saved is next seen, or why it never is. Asked at once, or when it is pressed. */
 const props = defineProps<{
-  plural: 'layouts' | 'playlists' | 'schedules' | 'media'
+  plural: 'layouts' | 'filled' | 'playlists' | 'schedules' | 'media'
   id: string
   revision?: number
   /** Asked only when it is pressed, under these words. */ lazy?: string

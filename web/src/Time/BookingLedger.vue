@@ -2,7 +2,7 @@
 import { DateTime } from 'luxon'
 import { computed } from 'vue'
 import WhenFields from '../Data/WhenFields.vue'
-import { useDesigns } from '../Layout/designs'
+import { useDesigns, usePlayedLayouts } from '../Layout/designs'
 import { useMedia } from '../Media/media'
 import ChoiceField from '../ui/ChoiceField.vue'
 import { vKept } from '../ui/kept'
@@ -14,11 +14,11 @@ import { type Booking, type BookingAct, RANKS, type Rank, keyOf, playedOf } from
 const props = defineProps<{ booking: Booking; zones: string[] }>()
 const emit = defineEmits<{ change: [change: Partial<Booking>]; act: [act: BookingAct] }>()
 
-const layouts = useDesigns('layouts')
+const layouts = usePlayedLayouts()
 const playlists = useDesigns('playlists')
 const { ready } = useMedia()
 const what = computed(() => [
-  ...layouts.all.value.map((d) => ({ value: `layout:${d.id}`, text: d.name })),
+  ...layouts.value.map((d) => ({ value: `layout:${d.id}`, text: d.name })),
   ...playlists.all.value.map((d) => ({ value: `playlist:${d.id}`, text: `${d.name} (playlist)` })),
   ...ready.value.map((m) => ({ value: `media:${m.id}`, text: m.name })),
 ])

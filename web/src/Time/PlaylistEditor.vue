@@ -2,7 +2,7 @@
 import { computed, ref } from 'vue'
 import { VueDraggable } from 'vue-draggable-plus'
 import type { Addresses, Fit, Item, Playing, Transition } from '../Layout/designs'
-import { DAY_NAMES, FITS, TRANSITIONS, useDesigns } from '../Layout/designs'
+import { DAY_NAMES, FITS, TRANSITIONS, usePlayedLayouts, wayTo } from '../Layout/designs'
 import LayoutPicker from '../Layout/LayoutPicker.vue'
 import { useSources } from '../Data/sources'
 import { type MediaState, refOf } from '../Media/media'
@@ -56,7 +56,7 @@ const act = async (what: ItemAct) => {
 const add = (chosen: MediaState[]) => act({ do: 'add', items: chosen.map((m) => ({ media: refOf(m) })) })
 
 const choosing = ref(false)
-const { all: layouts } = useDesigns('layouts')
+const layouts = usePlayedLayouts()
 const { all: sources } = useSources(false)
 const sourceName = (id: string) => sources.value.find((one) => one.id === id)?.name ?? id
 /** A layout that stands in the list whole has a name of its own, and is no design of the desk. */
@@ -192,7 +192,7 @@ const lastsWords = (item: Item) => {
             >
               {{ open === item.id ? 'less' : 'more' }}
             </button>
-            <RouterLink v-if="item.layout && 'ref' in item.layout" class="small" :to="`/layouts/${item.layout.ref}`">open</RouterLink>
+            <RouterLink v-if="layoutOf(item)" class="small" :to="wayTo(layoutOf(item)!)">open</RouterLink>
           </div>
         </div>
         <div class="lasts figures">

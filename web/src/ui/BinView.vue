@@ -21,6 +21,7 @@ interface Binned {
 
 const KINDS: Record<Binned['kind'], string> = {
   layout: 'layout',
+  filled: 'filled layout',
   playlist: 'playlist',
   schedule: 'schedule',
   source: 'source of data',
@@ -31,6 +32,7 @@ const KINDS: Record<Binned['kind'], string> = {
 }
 const LEADS: Record<Binned['kind'], (thing: string) => string> = {
   layout: (id) => `/layouts/${id}`,
+  filled: (id) => `/filled/${id}`,
   playlist: (id) => `/playlists/${id}`,
   schedule: (id) => `/schedules/${id}`,
   source: (id) => `/data/${id}`,

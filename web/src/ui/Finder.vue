@@ -2,7 +2,7 @@
 import { computed, onMounted, ref, useTemplateRef, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import { useEstate } from '../Estate/estate'
-import { useDesigns } from '../Layout/designs'
+import { useDesigns, wayTo } from '../Layout/designs'
 import { excerpt, useWords, whereSaid } from '../Layout/words'
 import { facts, useMedia } from '../Media/media'
 import { useActions } from './actions'
@@ -18,6 +18,7 @@ const { all: layouts } = useDesigns('layouts')
 const { all: playlists } = useDesigns('playlists')
 const { all: schedules } = useDesigns('schedules')
 const { all: sources } = useDesigns('sources')
+const { all: filled } = useDesigns('filled')
 const { ready } = useMedia()
 const typed = ref('')
 const at = ref(0)
@@ -35,6 +36,7 @@ const STATIONS: Findable[] = [
 const all = computed<Findable[]>(() => [
   ...actions.here,
   ...STATIONS,
+  ...filled.value.map((d) => ({ kind: 'filled layout', name: d.name, more: d.template?.name ?? '', to: `/filled/${d.id}` })),
   ...layouts.value.map((d) => ({ kind: 'layout', name: d.name, more: d.canvas ? size(d.canvas) : '', to: `/layouts/${d.id}` })),
   ...playlists.value.map((d) => ({ kind: 'playlist', name: d.name, to: `/playlists/${d.id}` })),
   ...schedules.value.map((d) => ({ kind: 'schedule', name: d.name, to: `/schedules/${d.id}` })),
@@ -54,7 +56,7 @@ const found = computed<Findable[]>(() => {
     kind: one.kind,
     name: `“${excerpt(one.says, typed.value, 44)}”`,
     more: `${one.name}, ${whereSaid(one)}`,
-    to: `/${one.kind}s/${one.id}`,
+    to: wayTo(one),
   }))
   const named = find(all.value, typed.value, MOST)
   return [...named.slice(0, Math.max(MOST - saying.length, MOST / 2)), ...saying.slice(0, MOST / 2)]

@@ -146,6 +146,11 @@ final readonly class ChoiceSlot implements Slot
         return $value instanceof Instant || $value instanceof Day ? (string) $value : $value;
     }
 
+    public function sample(Sample $sample, FilledView $view): ?string
+    {
+        return null;
+    }
+
     public function checkNames(array $elements, Styling $styling, string $path): void
     {
         foreach (array_values($this->options) as $number => $option) {

@@ -61,6 +61,15 @@ final readonly class DateSlot implements Slot
         return new ArgumentValue($this, $this->element, $this->argument, $day, null, $beyond ? ['value' => $day->text, 'from' => $this->from?->text, 'to' => $this->to?->text] : []);
     }
 
+    public function sample(Sample $sample, FilledView $view): ?string
+    {
+        // In most languages the days of the week and the months have one of their longest names each in this one.
+        $day = $sample === Sample::Longest ? Day::parse('2026-09-30') : Day::parse('2026-05-01');
+        $isWithin = $day !== null && $day->number >= ($this->from->number ?? $day->number) && $day->number <= ($this->to->number ?? $day->number);
+
+        return $sample === Sample::Nothing ? null : ($isWithin ? $day->text : ($this->to ?? $this->from)?->text);
+    }
+
     public function ofField(string|int|float|bool|Instant|Day|null $value, Formats $formats): string|int|float|bool|null
     {
         return $value instanceof Instant ? $formats->told($value, 'date', 'yyyy-MM-dd') : $this->ofOtherField($value, $formats);

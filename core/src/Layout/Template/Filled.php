@@ -8,7 +8,10 @@ use UpperPane\Core\Document\DocumentRefused;
 use UpperPane\Core\Document\Field;
 use UpperPane\Core\Document\Fields;
 use UpperPane\Core\Document\Node;
+use UpperPane\Core\Document\Reason;
+use UpperPane\Core\Document\Refused;
 use UpperPane\Core\Document\Role;
+use UpperPane\Core\Layout\Layout;
 use UpperPane\Core\Layout\Told\Languages;
 use UpperPane\Core\Media\Media;
 use UpperPane\Core\Time\Item;
@@ -74,6 +77,41 @@ final readonly class Filled
             $node->field('values')->members(Slots::MOST),
             $node->fields(),
         );
+    }
+
+    /**
+     * The revision of a template that a document goes by, found without reading it.
+     *
+     * @param array<mixed> $document
+     * @return ?array{string, int} id and revision; null of what is not filled into a certain revision
+     */
+    public static function pinned(array $document): ?array
+    {
+        [$template, $revision] = [$document['template'] ?? null, $document['template_revision'] ?? null];
+
+        return ($document['format'] ?? null) === self::FORMAT && is_string($template) && is_int($revision) ? [$template, $revision] : null;
+    }
+
+    /**
+     * The same in another revision of its template: what no slot there can take is left out.
+     *
+     * @return array{array<string, mixed>, list<string>} the document, and what is left out, by slot
+     */
+    public function takenOver(Layout $template, int $revision): array
+    {
+        $slots = array_combine(array_map(static fn (Slot $slot): string => $slot->head()->id, $template->slots), $template->slots);
+        [$values, $left] = [[], []];
+        foreach ($this->values as $id => $node) {
+            try {
+                $slot = $slots[$id] ?? throw $node->refused(Reason::FieldUnknown, 'is no slot any more.');
+                $slot->read($node);
+                $values[$id] = $node->value;
+            } catch (Refused) {
+                $left[] = (string) $id;
+            }
+        }
+
+        return [['template_revision' => $revision, 'values' => $values === [] ? new \stdClass() : $values] + $this->toArray(), $left];
     }
 
     /** @return array<string, mixed> the document as it was read */

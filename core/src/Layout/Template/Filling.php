@@ -7,8 +7,11 @@ namespace UpperPane\Core\Layout\Template;
 use UpperPane\Core\Document\Reason;
 use UpperPane\Core\Document\Refused;
 use UpperPane\Core\Finding\Explanation;
+use UpperPane\Core\Finding\Finding;
 use UpperPane\Core\Finding\Findings;
 use UpperPane\Core\Finding\Level;
+use UpperPane\Core\Layout\Checks;
+use UpperPane\Core\Layout\Composed;
 use UpperPane\Core\Layout\Layout;
 use UpperPane\Core\Layout\Style\Styling;
 use UpperPane\Core\Layout\Surroundings;
@@ -17,6 +20,9 @@ use UpperPane\Core\Layout\Told\Speaking;
 /** A template with what somebody has filled into it. */
 final readonly class Filling
 {
+    /** What stands there otherwise is for whoever designs the template. */
+    private const MENDED_BY_FILLING_IN = ['text.contrast', 'text.face', 'duration.short', 'zone.empty', 'zone.gap', 'item.cut', 'sound.twice', 'code.small'];
+
     /**
      * @param array<string, Value> $values what was filled in and says something, by slot
      * @param array<string, string> $paths JSON Pointer to each value that is put into a slot
@@ -51,6 +57,12 @@ final readonly class Filling
         $filling->draft();
 
         return $filling;
+    }
+
+    /** Of what was filled in. */
+    public function name(): string
+    {
+        return $this->filled->name;
     }
 
     /** @return list<Explanation> */
@@ -108,6 +120,74 @@ final readonly class Filling
         }
 
         return new Findings($found);
+    }
+
+    /**
+     * The same, and what the checks say of the layout that whoever fills in can mend: by other words, another picture, other items.
+     *
+     * @param Composed $layout what was filled in, as it is seen there
+     * @throws Refused
+     */
+    public function looked(Composed $layout, Surroundings $surroundings): Findings
+    {
+        $slots = [];
+        foreach ($this->template->slots as $slot) {
+            foreach ($slot instanceof SwitchSlot || $slot instanceof ChoiceSlot ? [] : $slot->elements() as $element) {
+                $slots[$element] ??= $slot->head();
+            }
+        }
+        $found = [];
+        foreach (Checks::run($layout, $surroundings)->withoutCures()->all as $finding) {
+            $head = array_values(array_intersect_key($slots, array_flip($finding->elements)))[0] ?? null;
+            if ($head !== null && in_array($finding->code, self::MENDED_BY_FILLING_IN, true)) {
+                $found[] = new Finding($finding->code, $finding->level, $finding->elements, $finding->message, $finding->measure + ['slot' => $head->id], $finding->rect);
+            }
+        }
+
+        return $this->findings($surroundings)->and($found);
+    }
+
+    /**
+     * For how many letters more there is room in each text, as HasRoom::lettersLeft tells: in its languages, or under "" where there is one text for all.
+     *
+     * @return array<string, array<string, ?int>> by slot; null where nobody can measure it, or it is not seen there
+     * @throws Refused
+     */
+    public function room(Surroundings $surroundings): array
+    {
+        $view = FilledView::of($this->layout($surroundings->speaking), $surroundings);
+        $room = [];
+        foreach ($this->template->slots as $slot) {
+            if ($slot instanceof TextSlot) {
+                $room[$slot->head()->id] = $slot->room($this->values[$slot->head()->id] ?? null, $view);
+            }
+        }
+
+        return $room;
+    }
+
+    /**
+     * A template with what it is looked at with before anybody fills it in.
+     *
+     * @throws Refused
+     */
+    public static function sample(Layout $template, Sample $sample, Surroundings $surroundings): self
+    {
+        $filled = static fn (array $values): self => self::of(Filled::fromArray([
+            'format' => Filled::FORMAT,
+            'id' => $template->id,
+            'name' => $template->name,
+            'template' => $template->id,
+            'values' => $values,
+        ]), $template);
+        $view = FilledView::of($filled([])->layout($surroundings->speaking), $surroundings);
+        $values = [];
+        foreach ($template->slots as $slot) {
+            $value = $slot->sample($sample, $view);
+            $values += $value === null ? [] : [$slot->head()->id => $value];
+        }
+
+        return $filled($values);
     }
 
     /**

@@ -16,6 +16,8 @@ final readonly class NumberSlot implements Slot
 
     public const KIND = 'number';
     private const MOST_DECIMALS = 12;
+    /** where nobody has said how many there may be */
+    private const MANY = 9_999.0;
 
     private function __construct(
         private SlotHead $head,
@@ -50,6 +52,20 @@ final readonly class NumberSlot implements Slot
         $default = $node->optional('default');
 
         return $make($default === null ? null : $make(null)->read($default));
+    }
+
+    public function sample(Sample $sample, FilledView $view): ?float
+    {
+        $from = $this->from ?? min(0.0, $this->to ?? 0.0);
+        $to = $this->to ?? max(self::MANY, $from);
+        $length = fn (float $number): int => strlen(number_format($number, $this->decimals ?? 0, '.', ''));
+        $ends = $length($from) > $length($to) ? [$to, $from] : [$from, $to];
+
+        return match ($sample) {
+            Sample::Nothing => null,
+            Sample::Least => $ends[0],
+            Sample::Longest => $ends[1],
+        };
     }
 
     public function read(Node $node): ArgumentValue

@@ -41,6 +41,11 @@ trait OpensElement
         return $value instanceof Instant || $value instanceof Day ? (string) $value : $value;
     }
 
+    public function sample(Sample $sample, FilledView $view): mixed
+    {
+        return null;
+    }
+
     public function checkNames(array $elements, Styling $styling, string $path): void
     {
         $this->default?->checkNames($styling, "$path/default");

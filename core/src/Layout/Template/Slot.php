@@ -53,6 +53,13 @@ interface Slot
     public function ofField(string|int|float|bool|Instant|Day|null $value, Formats $formats): string|int|float|bool|null;
 
     /**
+     * What a template is looked at with; null where the slot stays as it is where nobody has filled anything in.
+     *
+     * @param FilledView $view of the template where nobody has filled anything in
+     */
+    public function sample(Sample $sample, FilledView $view): mixed;
+
+    /**
      * That the names of the house style that it may bring in mean something.
      *
      * @param array<string, WrittenElement> $elements of the template, by id

@@ -82,6 +82,11 @@ final readonly class SwitchSlot implements Slot
         return $value instanceof Instant || $value instanceof Day ? (string) $value : $value;
     }
 
+    public function sample(Sample $sample, FilledView $view): ?bool
+    {
+        return $sample === Sample::Nothing ? null : $sample === Sample::Longest;
+    }
+
     public function checkNames(array $elements, Styling $styling, string $path): void
     {
         // It names nothing.

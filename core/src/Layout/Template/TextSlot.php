@@ -11,6 +11,7 @@ use UpperPane\Core\Document\Fields;
 use UpperPane\Core\Document\Node;
 use UpperPane\Core\Document\Reason;
 use UpperPane\Core\Document\Role;
+use UpperPane\Core\Layout\Kind\HasRoom;
 use UpperPane\Core\Layout\Told\Languages;
 use UpperPane\Core\Layout\Told\SaysText;
 use UpperPane\Core\Units\Instant;
@@ -22,6 +23,8 @@ final readonly class TextSlot implements Slot
 
     public const KIND = 'text';
     public const LONGEST = 20_000;
+    /** of a text that is as long as can be */
+    private const MOST_WORDS = 300;
 
     /** @param list<string> $languages in the order in which they are shown; none where there is one text for all */
     private function __construct(private SlotHead $head, private string $element, public array $languages, private ?TextValue $default)
@@ -86,6 +89,61 @@ final readonly class TextSlot implements Slot
     public function ofField(string|int|float|bool|Instant|Day|null $value, Formats $formats): ?string
     {
         return $formats->told($value, null, '');
+    }
+
+    /** @return string|array<string, string>|null */
+    public function sample(Sample $sample, FilledView $view): string|array|null
+    {
+        $element = $view->element($this->element);
+        if ($sample === Sample::Nothing || $element === null) {
+            return null;
+        }
+        $faces = $view->surroundings->faces;
+        $given = $element->toArray();
+        // A message says something else in place of its pattern.
+        ['text' => $text, 'texts' => $said] = ($given['message'] ?? false) === true ? ['text' => '', 'texts' => []] : $given + ['text' => '', 'texts' => []];
+        $texts = [];
+        foreach ($this->languages === [] ? [''] : $this->languages as $language) {
+            $one = is_array($said) && is_string($said[$language] ?? null) ? $said[$language] : (is_string($text) ? $text : '');
+            $words = preg_split('/\s+/u', $one, -1, PREG_SPLIT_NO_EMPTY) ?: [$this->head->name];
+            $most = $element instanceof HasRoom && $faces !== null
+                ? self::asManyAsFit($words, static fn (string $text): int => $element->wordsTooMany($text, $faces))
+                : implode(' ', $words);
+            $texts[$language] = $sample === Sample::Least ? $words[0] : $most;
+        }
+
+        return $this->languages === [] ? $texts[''] : $texts;
+    }
+
+    /**
+     * For how many letters more there is room behind what was filled in, as HasRoom::lettersLeft tells.
+     *
+     * @return array<string, ?int> by language; under "" where there is one text for all
+     */
+    public function room(?Value $value, FilledView $view): array
+    {
+        [$element, $faces] = [$view->element($this->element), $view->surroundings->faces];
+        $room = [];
+        foreach ($this->languages === [] ? [''] : $this->languages as $language) {
+            $text = $value instanceof TextValue ? $value->text($language) : '';
+            $room[$language] = $element instanceof HasRoom && $faces !== null ? $element->lettersLeft($text, $faces) : null;
+        }
+
+        return $room;
+    }
+
+    /**
+     * @param non-empty-list<string> $words over and over again
+     * @param \Closure(string): int $tooMany of them
+     */
+    private static function asManyAsFit(array $words, \Closure $tooMany): string
+    {
+        $most = [];
+        while (count($most) < self::MOST_WORDS) {
+            array_push($most, ...$words);
+        }
+
+        return implode(' ', array_slice($most, 0, max(1, count($most) - $tooMany(implode(' ', $most)))));
     }
 
     private static function words(Node $node): string

@@ -83,6 +83,12 @@ final readonly class TextValue implements Value
         }
     }
 
+    /** In a language of the slot, or the one for all. */
+    public function text(string $language): string
+    {
+        return $this->texts[$language] ?? ($this->text ?? '');
+    }
+
     /** @return array<string, string> by language; under "" where there is one for all */
     private function shown(FilledView $view): array
     {

@@ -7,7 +7,10 @@ import { kindOf } from '../kinds/kinds'
 import { useComposer } from './composer'
 import CanvasDetails from './details/CanvasDetails.vue'
 import FieldGrid from './details/FieldGrid.vue'
+import Fold from './details/Fold.vue'
+import OpenSlots from './details/OpenSlots.vue'
 import Repeat from './details/Repeat.vue'
+import SlotOrder from './details/SlotOrder.vue'
 
 /** What is typed about the one element that is chosen, about several, or about the canvas when none is. */
 const props = defineProps<{ analysis: Analysis | null; display: string | null; timezone: string }>()
@@ -51,15 +54,16 @@ const figures = computed(() => (one.value && kind.value?.figures?.(one.value, pr
     <p v-if="one && analysis?.says[one.id]" class="says figures">{{ analysis.says[one.id] }}</p>
     <component :is="kind.Details" v-if="one && kind?.isWide" :key="one.id" :one="one" :analysis="analysis" @again="emit('again')" />
     <FieldGrid v-else-if="one && kind"><component :is="kind.Details" :key="one.id" :one="one" :timezone="timezone" /></FieldGrid>
-    <details v-if="one" :key="`when ${one.id}`" class="only" :open="one.when !== undefined">
-      <summary>Only while…</summary>
+    <OpenSlots v-if="one" :key="`slots ${one.id}`" :one="one" />
+    <Fold v-if="one" :key="`when ${one.id}`" class="only" title="Only while…" :open="one.when !== undefined">
       <WhenFields :when="one.when" what="Drawn" @change="(when) => composer.edit(one!.id, { when })" />
-    </details>
+    </Fold>
     <Repeat v-model="repeating" />
   </section>
   <section v-else class="details" aria-label="Canvas">
     <h2>Canvas</h2>
     <FieldGrid><CanvasDetails :analysis="analysis" :display="display" @display="emit('display', $event)" /></FieldGrid>
+    <SlotOrder />
   </section>
 </template>
 
@@ -105,14 +109,5 @@ h2 .figures {
   color: var(--soft);
   font-size: 0.8125rem;
   border-top: 1px solid var(--rule);
-}
-.only {
-  border-top: 1px solid var(--rule);
-  padding: 0 14px 8px;
-}
-.only summary {
-  padding: 5px 0;
-  font-size: 0.8125rem;
-  font-weight: 700;
 }
 </style>

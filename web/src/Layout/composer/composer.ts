@@ -32,7 +32,7 @@ export interface Composer {
   chooseWhole: (ids: Iterable<string>) => void
   set: (change: Partial<LayoutDocument>, gesture?: string) => void
   /** Another document altogether, its variants included. */
-  become: (next: LayoutDocument) => void
+  become: (next: LayoutDocument, gesture?: string) => void
   edit: <E extends Element>(id: string, change: Partial<E>, gesture?: string) => void
   /** What is locked stays where it is. */
   place: (rects: Map<string, Rect>, gesture?: string) => void
@@ -140,7 +140,7 @@ export function makeComposer(
     only: computed(() => (chosen.value.size === 1 ? (elements.value.find((e) => chosen.value.has(e.id)) ?? null) : null)),
     choose,
     set: (part, gesture) => change(withFields(whole.value, variant.value, part), gesture),
-    become: (next) => change(next),
+    become: (next, gesture) => change(next, gesture),
     edit: (id, part, gesture) => put(new Map([[id, part]]), gesture),
     place: (rects, gesture) =>
       each(

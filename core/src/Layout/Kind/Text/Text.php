@@ -35,6 +35,7 @@ use UpperPane\Core\Layout\Type\TextStyle;
 use UpperPane\Core\Text\FaceMetrics;
 use UpperPane\Core\Text\Run;
 use UpperPane\Core\Text\SetText;
+use UpperPane\Core\Units\Integers;
 
 /** Words on the canvas; parts of them may be set otherwise. What has no room in the box is told, or set smaller, or cut with an ellipsis. */
 final readonly class Text implements WrittenElement, SeamSensitive, Describes, Compares, Composable, SaysText, HasRoom
@@ -320,13 +321,8 @@ final readonly class Text implements WrittenElement, SeamSensitive, Describes, C
 
             return new self($this->head, $left . self::ELLIPSIS, $this->style, $marks, $this->overflow, $this->leastPx, $this->ownBox, $this->message, part: $this->part);
         };
-        [$least, $most] = [0, count($letters[0])];
-        while ($least < $most) {
-            $middle = intdiv($least + $most + 1, 2);
-            $this->overflows($cut($middle)->set($faces)) ? $most = $middle - 1 : $least = $middle;
-        }
 
-        return $cut($least);
+        return $cut(Integers::largest(0, count($letters[0]), fn (int $count): bool => !$this->overflows($cut($count)->set($faces))));
     }
 
     /** @return list<Run> parts in another weight or size */
@@ -361,20 +357,28 @@ final readonly class Text implements WrittenElement, SeamSensitive, Describes, C
         }
         $words = [];
         preg_match_all('/\S+/u', $text, $words, PREG_OFFSET_CAPTURE);
-        $sizePx = $this->overflow === 'shrink' ? $this->leastPx : $this->style->sizePx;
-        $fits = function (int $kept) use ($words, $text, $faces, $sizePx): bool {
-            $left = $kept === count($words[0]) ? $text : substr($text, 0, $words[0][$kept - 1][1] + strlen($words[0][$kept - 1][0]));
-            $told = $this->worded($left, null);
+        $most = count($words[0]);
+        $kept = static fn (int $kept): string => $kept === $most ? $text : substr($text, 0, $words[0][$kept - 1][1] + strlen($words[0][$kept - 1][0]));
 
-            return !$told->overflows($told->set($faces, $sizePx));
-        };
-        [$least, $most] = [0, count($words[0])];
-        while ($least < $most) {
-            $middle = intdiv($least + $most + 1, 2);
-            $fits($middle) ? $least = $middle : $most = $middle - 1;
+        return $most - Integers::largest(0, $most, fn (int $words): bool => $this->hasRoomFor($kept($words), $faces));
+    }
+
+    public function lettersLeft(string $text, FaceMetrics $faces): ?int
+    {
+        if (!$faces->knows($this->style->family)) {
+            return null;
         }
+        $more = (preg_match('/\S$/u', $text) === 1 ? ' ' : '') . str_repeat('nnnnn ', intdiv(self::MANY_LETTERS, 6) + 1);
 
-        return count($words[0]) - $least;
+        return Integers::largest(0, self::MANY_LETTERS, fn (int $letters): bool => $this->hasRoomFor($text . substr($more, 0, $letters), $faces));
+    }
+
+    /** Whether another text would fit in its place, in the smallest type that is allowed. */
+    private function hasRoomFor(string $text, FaceMetrics $faces): bool
+    {
+        $told = $this->worded($text, null);
+
+        return !$told->overflows($told->set($faces, $this->overflow === 'shrink' ? $this->leastPx : $this->style->sizePx));
     }
 
     /**
@@ -384,17 +388,9 @@ final readonly class Text implements WrittenElement, SeamSensitive, Describes, C
      */
     public function largestThatFits(FaceMetrics $faces, int $most): ?int
     {
-        [$least, $found] = [1, null];
-        while ($least <= $most) {
-            $middle = intdiv($least + $most, 2);
-            if ($this->overflows($this->set($faces, (float) $middle))) {
-                $most = $middle - 1;
-            } else {
-                [$found, $least] = [$middle, $middle + 1];
-            }
-        }
+        $found = Integers::largest(0, $most, fn (int $px): bool => !$this->overflows($this->set($faces, (float) $px)));
 
-        return $found;
+        return $found === 0 ? null : $found;
     }
 
     /**

@@ -1,0 +1,39 @@
+<script setup lang="ts">
+import type { SlotOf } from '../filling'
+
+/** Between which ends a number or a day has to lie, and what stands there unless it is filled in. */
+const props = defineProps<{ one: SlotOf<'number'> | SlotOf<'date'> }>()
+const emit = defineEmits<{ change: [part: object] }>()
+const FIELDS = { from: 'From', to: 'To', default: 'Unless filled in' } as const
+function write(name: string, field: HTMLInputElement) {
+  if (field.validity.badInput) return
+  const typed = props.one.kind === 'date' ? field.value : field.valueAsNumber
+  emit('change', { [name]: typed === '' || Number.isNaN(typed) ? undefined : typed })
+}
+const decimals = (field: HTMLInputElement) =>
+  emit('change', { decimals: Number.isNaN(field.valueAsNumber) ? undefined : Math.max(0, Math.min(12, Math.round(field.valueAsNumber))) })
+</script>
+
+<template>
+  <label v-for="(name, field) in FIELDS" :key="field"
+    >{{ name }}
+    <input
+      class="form-control form-control-sm figures"
+      :type="one.kind"
+      step="any"
+      :value="one[field] ?? ''"
+      :aria-label="`${name} of ${one.name}`"
+      @change="write(field, $event.target as HTMLInputElement)"
+  /></label>
+  <label v-if="one.kind === 'number'"
+    >Decimals
+    <input
+      class="form-control form-control-sm figures"
+      type="number"
+      min="0"
+      max="12"
+      :value="one.decimals ?? ''"
+      :aria-label="`Decimals of ${one.name}`"
+      @change="decimals($event.target as HTMLInputElement)"
+  /></label>
+</template>

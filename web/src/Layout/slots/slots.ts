@@ -1,0 +1,93 @@
+import type { Component } from 'vue'
+import type { Element } from '../designs'
+import type { Slot, SlotOf } from '../filling'
+import ChoiceSettings from './ChoiceSettings.vue'
+import FillChoice from './FillChoice.vue'
+import FillDate from './FillDate.vue'
+import FillList from './FillList.vue'
+import FillNumber from './FillNumber.vue'
+import FillPicture from './FillPicture.vue'
+import FillSwitch from './FillSwitch.vue'
+import FillText from './FillText.vue'
+import ListSettings from './ListSettings.vue'
+import RangeSettings from './RangeSettings.vue'
+import TextSettings from './TextSettings.vue'
+
+/** What a kind of slot is in the desk. A new one is an entry here. */
+export interface SlotKind {
+  /** What is opened, as designers say it. */
+  name: string
+  /** Whether it can open this element. */
+  opens: (element: Element) => boolean
+  /** As it is opened first; null where nothing of this element is left to be opened so. */
+  begin: (element: Element, slots: Slot[]) => object | null
+  /** What is filled in: `one`, `value`, `room`, and an event `change`. */
+  Fill: Component
+  /** What a designer says of it beside what every slot has: `one`, and an event `change` with the fields that change. */
+  Settings: Component | null
+}
+
+type Tells = Element & { message?: boolean; text?: string }
+const isText = (e: Element) => ['text', 'ticker', 'code'].includes(e.kind)
+const isMessage = (e: Element): e is Tells => isText(e) && (e as Tells).message === true
+/** Arguments of a message of an element that no slot opens yet, as they stand in its pattern. */
+function argument(e: Element, slots: Slot[]): string | null {
+  const named = [...((e as Tells).text ?? '').matchAll(/\{\s*([a-z][a-z0-9_]*)/g)].map((m) => m[1]!).filter((name) => !name.startsWith('place_'))
+  return named.find((name) => !slots.some((s) => 'argument' in s && s.element === e.id && s.argument === name)) ?? null
+}
+const ofArgument = (e: Element, slots: Slot[]) => {
+  const name = argument(e, slots)
+  return name === null ? null : { element: e.id, argument: name }
+}
+const alone =
+  (kind: Slot['kind']) =>
+  (e: Element, slots: Slot[]): object | null =>
+    slots.some((s) => s.kind === kind && 'element' in s && s.element === e.id) ? null : { element: e.id }
+
+export const SLOTS: Record<Slot['kind'], SlotKind> = {
+  text: { name: 'its words', opens: isText, begin: alone('text'), Fill: FillText, Settings: TextSettings },
+  picture: { name: 'its picture', opens: (e) => e.kind === 'picture', begin: alone('picture'), Fill: FillPicture, Settings: null },
+  number: { name: 'a number in it', opens: isMessage, begin: ofArgument, Fill: FillNumber, Settings: RangeSettings },
+  date: { name: 'a day in it', opens: isMessage, begin: ofArgument, Fill: FillDate, Settings: RangeSettings },
+  switch: {
+    name: 'whether it is there',
+    opens: () => true,
+    begin: (e, slots) => (slots.some((s) => s.kind === 'switch' && s.elements.includes(e.id)) ? null : { elements: [e.id], default: true }),
+    Fill: FillSwitch,
+    Settings: null,
+  },
+  choice: {
+    name: 'one of its colours',
+    opens: (e) => colourField(e) !== null,
+    begin: (e) => {
+      const field = colourField(e)
+      if (field === null) return null
+      const value = field.split('/').reduce<unknown>((at, name) => (at as Record<string, unknown> | undefined)?.[name], e)
+      const set = (color: unknown) => [{ element: e.id, field, value: color }]
+      return {
+        options: [
+          { id: 'calm', name: 'Calm', set: set(value ?? '#000000') },
+          { id: 'loud', name: 'Loud', set: set('#a3262a') },
+        ],
+        default: 'calm',
+      }
+    },
+    Fill: FillChoice,
+    Settings: ChoiceSettings,
+  },
+  list: { name: 'what plays in it', opens: (e) => e.kind === 'zone', begin: alone('list'), Fill: FillList, Settings: ListSettings },
+}
+/** Which of its fields is the colour that one sees first. */
+function colourField(e: Element): string | null {
+  if (e.kind === 'shape') return 'fill'
+  return 'style' in e && e.style ? 'style/color' : null
+}
+
+/** The elements that a slot opens, each once. */
+export const elementsOf = (slot: Slot): string[] => {
+  if ('element' in slot) return [slot.element]
+  return slot.kind === 'switch' ? slot.elements : [...new Set(slot.options.flatMap((option) => option.set.map((set) => set.element)))]
+}
+
+export const fillOf = (slot: Slot): Component => SLOTS[slot.kind].Fill
+export const isKind = <K extends Slot['kind']>(slot: Slot, kind: K): slot is SlotOf<K> => slot.kind === kind
