@@ -16,6 +16,8 @@ use Symfony\Component\PasswordHasher\Hasher\UserPasswordHasherInterface;
 use Symfony\Component\Security\Core\Authentication\Token\Storage\TokenStorageInterface;
 use Symfony\Component\Security\Core\Authentication\Token\UsernamePasswordToken;
 use UpperPane\App\Account\Account;
+use UpperPane\App\Account\Grant;
+use UpperPane\App\Account\Role;
 use UpperPane\App\Display\Place;
 use UpperPane\App\Display\SurveyedDisplay;
 use UpperPane\App\Display\SurveyRevision;
@@ -98,9 +100,13 @@ final readonly class LoadDemo
         foreach ($accounts->items() as $row) {
             $login = $row->field('login')->id();
             assert($login !== '');
-            $account = new Account($login, $row->field('name')->text(), $row->field('role')->text());
+            $account = new Account($login, $row->field('name')->text());
             $account->setPasswordHash($this->hasher->hashPassword($account, self::PASSWORD));
             $this->entities->persist($account);
+            foreach ($row->field('roles')->items() as $grant) {
+                $role = Role::from($grant->field('role')->oneOf(...array_column(Role::cases(), 'value')));
+                $this->entities->persist(new Grant($login, $role, $grant->optional('place')?->id()));
+            }
         }
         $this->entities->flush();
     }

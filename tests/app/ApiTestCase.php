@@ -14,6 +14,8 @@ use Symfony\Component\Messenger\MessageBusInterface;
 use Symfony\Component\Messenger\Stamp\ReceivedStamp;
 use Symfony\Component\PasswordHasher\Hasher\UserPasswordHasherInterface;
 use UpperPane\App\Account\Account;
+use UpperPane\App\Account\Grant;
+use UpperPane\App\Account\Role;
 use UpperPane\App\Display\Place;
 use UpperPane\App\Display\SurveyedDisplay;
 use UpperPane\App\Jobs\TableTransport;
@@ -46,6 +48,7 @@ abstract class ApiTestCase extends WebTestCase
         $hasher = static::getContainer()->get(UserPasswordHasherInterface::class);
         $account->setPasswordHash($hasher->hashPassword($account, 'harbour'));
         $this->entities()->persist($account);
+        $this->entities()->persist(new Grant('ines', Role::Administrator));
         $this->entities()->flush();
     }
 
@@ -55,9 +58,9 @@ abstract class ApiTestCase extends WebTestCase
         return Clock::get()->now()->modify($beside);
     }
 
-    protected function signIn(string $password = 'harbour'): int
+    protected function signIn(string $password = 'harbour', string $login = 'ines'): int
     {
-        $status = $this->ask('POST', '/api/sign-in', ['login' => 'ines', 'password' => $password])[0];
+        $status = $this->ask('POST', '/api/sign-in', ['login' => $login, 'password' => $password])[0];
         $this->csrf = (string) ($this->ask('GET', '/api/session')[1]['csrf'] ?? '');
 
         return $status;

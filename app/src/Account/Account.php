@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace UpperPane\App\Account;
 
+use Doctrine\DBAL\Types\Types;
 use Doctrine\ORM\Mapping as ORM;
 use Symfony\Component\Security\Core\User\PasswordAuthenticatedUserInterface;
 use Symfony\Component\Security\Core\User\UserInterface;
@@ -15,6 +16,14 @@ class Account implements UserInterface, PasswordAuthenticatedUserInterface
     #[ORM\Column]
     private string $passwordHash = '';
 
+    /** When a guest goes; null for whoever stays. */
+    #[ORM\Column(type: Types::DATETIME_IMMUTABLE, nullable: true)]
+    public ?\DateTimeImmutable $endsAt = null;
+
+    /** SHA-256 of what the link of a guest says. */
+    #[ORM\Column(length: 64, nullable: true)]
+    public ?string $invitation = null;
+
     /** @param non-empty-string $login */
     public function __construct(
         #[ORM\Id]
@@ -22,9 +31,12 @@ class Account implements UserInterface, PasswordAuthenticatedUserInterface
         public readonly string $login,
         #[ORM\Column(length: 120)]
         public string $name,
-        #[ORM\Column(length: 40)]
-        public string $role = 'ROLE_DESIGNER',
     ) {
+    }
+
+    public function mayCome(\DateTimeImmutable $now): bool
+    {
+        return $this->endsAt === null || $now < $this->endsAt;
     }
 
     public function setPasswordHash(string $hash): void
@@ -37,10 +49,10 @@ class Account implements UserInterface, PasswordAuthenticatedUserInterface
         return $this->passwordHash;
     }
 
-    /** @return list<string> */
+    /** @return list<string> that he has an account; what he may do, and where, is granted (Grant) */
     public function getRoles(): array
     {
-        return [$this->role];
+        return ['ROLE_USER'];
     }
 
     public function eraseCredentials(): void

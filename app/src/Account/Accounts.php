@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace UpperPane\App\Account;
 
 use Doctrine\ORM\EntityManagerInterface;
+use Psr\Clock\ClockInterface;
 use Symfony\Component\PasswordHasher\Hasher\PasswordHasherFactoryInterface;
 use Symfony\Component\Security\Core\Exception\UnsupportedUserException;
 use Symfony\Component\Security\Core\Exception\UserNotFoundException;
@@ -18,7 +19,7 @@ use Symfony\Component\Security\Core\User\UserProviderInterface;
  */
 final readonly class Accounts implements UserProviderInterface
 {
-    public function __construct(private EntityManagerInterface $entities, private PasswordHasherFactoryInterface $hashers)
+    public function __construct(private EntityManagerInterface $entities, private PasswordHasherFactoryInterface $hashers, private ClockInterface $clock)
     {
     }
 
@@ -36,7 +37,9 @@ final readonly class Accounts implements UserProviderInterface
 
     public function loadUserByIdentifier(string $identifier): UserInterface
     {
-        return $this->find($identifier) ?? throw new UserNotFoundException();
+        $account = $this->find($identifier);
+
+        return $account !== null && $account->mayCome($this->clock->now()) ? $account : throw new UserNotFoundException();
     }
 
     public function refreshUser(UserInterface $user): UserInterface

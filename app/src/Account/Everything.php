@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace UpperPane\App\Account;
 
-/** Whoever is signed in reaches everything. */
+/** Everything, whoever asks: for what is worked out and not shown. */
 final readonly class Everything implements Reach
 {
     public function condition(string $kind, string $id): string

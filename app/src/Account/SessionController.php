@@ -15,6 +15,7 @@ final readonly class SessionController
     }
 
     #[Route('/api/session', methods: ['GET'])]
+    #[Needs(null)]
     public function show(): JsonResponse
     {
         $account = $this->security->getUser();
@@ -24,12 +25,14 @@ final readonly class SessionController
 
     /** Whether whoever asks is signed in: for the web server, before it takes a body (bin/lib/nginx.conf). */
     #[Route('/api/session/check', methods: ['GET'])]
+    #[Needs(null)]
     public function check(): JsonResponse
     {
         return new JsonResponse(null, $this->security->getUser() === null ? 401 : 204);
     }
 
     #[Route('/api/session', methods: ['DELETE'])]
+    #[Needs(null)]
     public function signOut(): JsonResponse
     {
         if ($this->security->getUser() !== null) {

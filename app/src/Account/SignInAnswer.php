@@ -20,7 +20,7 @@ use UpperPane\App\Http\Problem;
 /** What signing in answers: who one is now, or why not. */
 final readonly class SignInAnswer implements AuthenticationSuccessHandlerInterface, AuthenticationFailureHandlerInterface, AuthenticationEntryPointInterface
 {
-    public function __construct(private CsrfTokenManagerInterface $tokens, private Accounts $accounts)
+    public function __construct(private CsrfTokenManagerInterface $tokens, private Accounts $accounts, private Rights $rights)
     {
     }
 
@@ -49,11 +49,11 @@ final readonly class SignInAnswer implements AuthenticationSuccessHandlerInterfa
         return Problem::answer(401, 'sign-in.needed', 'You are not signed in, or no longer. What you typed is kept in this window; sign in to go on.');
     }
 
-    /** @return array{account: array{login: string, name: string}|null, csrf: string} */
+    /** @return array{account: array{login: string, name: string, rights: array<string, true|list<string>>}|null, csrf: string} */
     public function session(?Account $account): array
     {
         return [
-            'account' => $account === null ? null : ['login' => $account->login, 'name' => $account->name],
+            'account' => $account === null ? null : ['login' => $account->login, 'name' => $account->name, 'rights' => $this->rights->told()],
             'csrf' => $this->tokens->getToken('api')->getValue(),
         ];
     }

@@ -10,6 +10,8 @@ use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\Routing\Attribute\Route;
 use Symfony\Contracts\HttpClient\Exception\ExceptionInterface;
 use Symfony\Contracts\HttpClient\HttpClientInterface;
+use UpperPane\App\Account\Needs;
+use UpperPane\App\Account\Right;
 use UpperPane\App\Http\Body;
 use UpperPane\App\Http\Problem;
 use UpperPane\Core\Document\Node;
@@ -25,6 +27,7 @@ final readonly class BenchController
     }
 
     #[Route('/api/bench', methods: ['GET'])]
+    #[Needs(Right::Design)]
     public function show(): JsonResponse
     {
         return new JsonResponse(['feeds' => $this->asked('GET', null), 'address' => $this->feeds]);
@@ -32,6 +35,7 @@ final readonly class BenchController
 
     /** Tells a feed to be well, or to misbehave. */
     #[Route('/api/bench', methods: ['PUT'])]
+    #[Needs(Right::Design)]
     public function tell(Request $request): JsonResponse
     {
         $feeds = Body::of($request)->object('feeds')->field('feeds');

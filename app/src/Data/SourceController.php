@@ -8,6 +8,8 @@ use Psr\Clock\ClockInterface;
 use Symfony\Component\HttpFoundation\JsonResponse;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\Routing\Attribute\Route;
+use UpperPane\App\Account\Needs;
+use UpperPane\App\Account\Right;
 use UpperPane\App\Http\Body;
 use UpperPane\App\Http\Problem;
 use UpperPane\App\Http\Upload;
@@ -44,6 +46,7 @@ final readonly class SourceController
 
     /** How all of them stand, and what fetching them costs. */
     #[Route('/api/data', methods: ['GET'])]
+    #[Needs(Right::Look)]
     public function all(): JsonResponse
     {
         $states = $this->states->all();
@@ -65,6 +68,7 @@ final readonly class SourceController
     }
 
     #[Route('/api/sources/{id}/state', methods: ['GET'])]
+    #[Needs(Right::Design)]
     public function state(string $id): JsonResponse
     {
         $design = $this->design($id);
@@ -78,6 +82,7 @@ final readonly class SourceController
 
     /** Asks for it to be fetched at once, by who fetches. */
     #[Route('/api/sources/{id}/fetch', methods: ['POST'])]
+    #[Needs(Right::Design)]
     public function fetch(string $id): JsonResponse
     {
         $design = $this->design($id);
@@ -90,6 +95,7 @@ final readonly class SourceController
     }
 
     #[Route('/api/sources/{id}/file', methods: ['POST'])]
+    #[Needs(Right::Design)]
     public function file(string $id, Request $request): JsonResponse
     {
         $design = $this->design($id);
@@ -107,6 +113,7 @@ final readonly class SourceController
     }
 
     #[Route('/api/sources/{id}/headers', methods: ['PUT'])]
+    #[Needs(Right::Design)]
     public function headers(string $id, Request $request, SourceHeaders $headers): JsonResponse
     {
         return new JsonResponse(['sealed' => $headers->of($this->design($id), Body::of($request)->object('headers')->field('headers'))]);
@@ -114,6 +121,7 @@ final readonly class SourceController
 
     /** What is in it, level by level. */
     #[Route('/api/sources/{id}/outline', methods: ['POST'])]
+    #[Needs(Right::Design)]
     public function outline(string $id, Request $request): JsonResponse
     {
         $body = Body::of($request)->object('at', 'timezone', 'fetch', 'source');
@@ -124,6 +132,7 @@ final readonly class SourceController
 
     /** The rows that are chosen at an instant, and when other ones are. */
     #[Route('/api/rows', methods: ['POST'])]
+    #[Needs(Right::Design)]
     public function rows(Request $request): JsonResponse
     {
         $body = Body::of($request)->object('rows', 'at', 'timezone', 'fetch', 'source');

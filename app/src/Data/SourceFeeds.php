@@ -21,7 +21,7 @@ final readonly class SourceFeeds implements Feeding
     /** Until players have it, what is new is not told: so all of them change over together. */
     public const ON_ITS_WAY_MS = 5_000;
 
-    public function __construct(private Designs $designs, private SourceStates $states, private Snapshots $snapshots, private FieldPictures $pictures)
+    public function __construct(private Designs $anyDesigns, private SourceStates $states, private Snapshots $snapshots, private FieldPictures $pictures)
     {
     }
 
@@ -77,7 +77,7 @@ final readonly class SourceFeeds implements Feeding
 
     private function source(string $id): ?Source
     {
-        $design = $this->designs->those([$id])[0] ?? null;
+        $design = $this->anyDesigns->those([$id])[0] ?? null;
 
         return $design === null || $design->kind !== DesignKind::Source ? null : Source::fromNode(Node::root($design->document));
     }

@@ -7,6 +7,8 @@ namespace UpperPane\App\Display;
 use Symfony\Component\HttpFoundation\JsonResponse;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\Routing\Attribute\Route;
+use UpperPane\App\Account\Needs;
+use UpperPane\App\Account\Right;
 use UpperPane\App\Http\Body;
 use UpperPane\App\Storage\Deleting;
 use UpperPane\Core\Display\Display;
@@ -30,6 +32,7 @@ final readonly class DisplayController
 
     /** Surveyed already, or begun: panels of a class of sizes on a grid, in the time zone of its place, or in that of whoever asks. */
     #[Route('/api/displays', methods: ['POST'])]
+    #[Needs(Right::Survey)]
     public function create(Request $request, AddDisplay $add): JsonResponse
     {
         $body = Body::of($request)->object('place', 'document', 'begin');
@@ -41,6 +44,7 @@ final readonly class DisplayController
     }
 
     #[Route('/api/displays/{id}', methods: ['GET'])]
+    #[Needs(Right::Look)]
     public function show(string $id): JsonResponse
     {
         return new JsonResponse($this->surveys->whole($this->displays->one($id)));
@@ -48,6 +52,7 @@ final readonly class DisplayController
 
     /** What a hand does to a survey, saved or not. */
     #[Route('/api/displays/act', methods: ['POST'], priority: 1)]
+    #[Needs(Right::Survey)]
     public function act(Request $request): JsonResponse
     {
         $body = Body::of($request)->object('document', 'act');
@@ -56,6 +61,7 @@ final readonly class DisplayController
     }
 
     #[Route('/api/displays/{id}', methods: ['PUT'])]
+    #[Needs(Right::Survey)]
     public function save(string $id, Request $request, SaveSurvey $save): JsonResponse
     {
         $body = Body::of($request)->object('base', 'document', 'note');
@@ -65,6 +71,7 @@ final readonly class DisplayController
     }
 
     #[Route('/api/displays/{id}/revisions', methods: ['GET'])]
+    #[Needs(Right::Look)]
     public function revisions(string $id): JsonResponse
     {
         $revisions = $this->displays->revisions($this->displays->one($id));
@@ -74,6 +81,7 @@ final readonly class DisplayController
 
     /** At the same place or another. */
     #[Route('/api/displays/{id}/copies', methods: ['POST'])]
+    #[Needs(Right::Survey)]
     public function copy(string $id, Request $request, CopyDisplay $copy): JsonResponse
     {
         $body = Body::of($request)->object('count', 'place');
@@ -85,6 +93,7 @@ final readonly class DisplayController
     }
 
     #[Route('/api/displays/move', methods: ['POST'], priority: 1)]
+    #[Needs(Right::Survey)]
     public function move(Request $request, MoveDisplays $move): JsonResponse
     {
         $body = Body::of($request)->object('displays', 'place');
@@ -95,6 +104,7 @@ final readonly class DisplayController
 
     /** For so many minutes its players show who they are, instead of what is handed over; with 0 that ends. */
     #[Route('/api/displays/{id}/alignment', methods: ['POST'])]
+    #[Needs(Right::Survey)]
     public function align(string $id, Request $request, AlignDisplay $align): JsonResponse
     {
         $minutes = Body::of($request)->object('minutes')->field('minutes')->int(0, 240, 'min');
@@ -103,6 +113,7 @@ final readonly class DisplayController
     }
 
     #[Route('/api/displays/{id}', methods: ['DELETE'])]
+    #[Needs(Right::Survey)]
     public function delete(string $id, Deleting $delete): JsonResponse
     {
         $delete->of($this->displays->one($id));

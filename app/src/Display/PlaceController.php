@@ -7,6 +7,8 @@ namespace UpperPane\App\Display;
 use Symfony\Component\HttpFoundation\JsonResponse;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\Routing\Attribute\Route;
+use UpperPane\App\Account\Needs;
+use UpperPane\App\Account\Right;
 use UpperPane\App\Http\Body;
 use UpperPane\Core\Document\Node;
 use UpperPane\Core\Document\Reason;
@@ -19,6 +21,7 @@ final readonly class PlaceController
     }
 
     #[Route('/api/places', methods: ['POST'])]
+    #[Needs(Right::Survey)]
     public function create(Request $request, AddPlace $add): JsonResponse
     {
         $body = Body::of($request)->object('name', 'parent', 'timezone');
@@ -27,6 +30,7 @@ final readonly class PlaceController
     }
 
     #[Route('/api/places/{id}', methods: ['PUT'])]
+    #[Needs(Right::Survey)]
     public function change(string $id, Request $request, ChangePlace $change): JsonResponse
     {
         $body = Body::of($request)->object('name', 'parent', 'timezone');
@@ -40,6 +44,7 @@ final readonly class PlaceController
     }
 
     #[Route('/api/places/{id}', methods: ['DELETE'])]
+    #[Needs(Right::Survey)]
     public function delete(string $id, RemovePlace $remove): JsonResponse
     {
         $remove->of($this->places->one($id));

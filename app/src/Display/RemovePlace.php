@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace UpperPane\App\Display;
 
 use Doctrine\ORM\EntityManagerInterface;
+use UpperPane\App\Account\Staff;
 use UpperPane\App\Http\Problem;
 use UpperPane\App\Storage\Did;
 use UpperPane\App\Storage\Record;
@@ -16,6 +17,7 @@ final readonly class RemovePlace
     public function __construct(
         private EntityManagerInterface $entities,
         private Places $places,
+        private Staff $staff,
         private Displays $displays,
         private Transaction $transaction,
         private Record $record,
@@ -31,6 +33,7 @@ final readonly class RemovePlace
             if ($displays + $places > 0) {
                 throw new Problem(409, 'place.used', sprintf('"%s" has %d displays and %d places in it. Move them first.', $place->name, $displays, $places));
             }
+            $this->staff->forget($place->id);
             $this->record->note(Did::Deleted, $place->about());
             $this->entities->remove($place);
         });

@@ -9,6 +9,8 @@ use Symfony\Component\HttpFoundation\JsonResponse;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\Routing\Attribute\Route;
+use UpperPane\App\Account\Needs;
+use UpperPane\App\Account\Right;
 use UpperPane\App\Http\Problem;
 use UpperPane\Core\Display\Blanking;
 use UpperPane\Core\Display\CustomEdid;
@@ -31,6 +33,7 @@ final readonly class SurveyController
     }
 
     #[Route('/api/survey/sizes', methods: ['GET'])]
+    #[Needs(Right::Look)]
     public function sizes(): JsonResponse
     {
         return new JsonResponse([
@@ -45,6 +48,7 @@ final readonly class SurveyController
 
     /** The bytes of an EDID, and what they say. */
     #[Route('/api/survey/edid', methods: ['POST'])]
+    #[Needs(Right::Survey)]
     public function edid(Request $request): JsonResponse
     {
         $edid = Edid::fromBytes(substr($request->getContent(), 0, 32_768));
@@ -57,6 +61,7 @@ final readonly class SurveyController
 
     /** An EDID of our own for a panel, as the file that a player or a box in its cable takes. */
     #[Route('/api/displays/{id}/panels/{panel}/edid', methods: ['GET'])]
+    #[Needs(Right::Survey)]
     public function write(string $id, string $panel): Response
     {
         $display = $this->displays->one($id)->display();
@@ -79,6 +84,7 @@ final readonly class SurveyController
 
     /** A table of surveys: what it would change, and with `?apply=1` changing it. */
     #[Route('/api/survey/table', methods: ['POST'])]
+    #[Needs(Right::Survey)]
     public function table(Request $request): JsonResponse
     {
         $table = SurveyTable::read($request->getContent());

@@ -10,6 +10,8 @@ use Symfony\Component\HttpFoundation\JsonResponse;
 use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\Process\Process;
 use Symfony\Component\Routing\Attribute\Route;
+use UpperPane\App\Account\Needs;
+use UpperPane\App\Account\Right;
 use UpperPane\App\Http\Problem;
 
 /** The wiring sheet of a display, to look at and to print. */
@@ -25,12 +27,14 @@ final readonly class WiringController
     }
 
     #[Route('/api/displays/{id}/wiring', methods: ['GET'])]
+    #[Needs(Right::Look)]
     public function pages(string $id): JsonResponse
     {
         return new JsonResponse(['pages' => $this->drawn($id)]);
     }
 
     #[Route('/api/displays/{id}/wiring-{page}.svg', methods: ['GET'], requirements: ['page' => '\d{1,2}'])]
+    #[Needs(Right::Look)]
     public function svg(string $id, int $page): Response
     {
         $svg = $this->drawn($id)[$page - 1] ?? throw Problem::notFound('This page');
@@ -39,6 +43,7 @@ final readonly class WiringController
     }
 
     #[Route('/api/displays/{id}/wiring.pdf', methods: ['GET'])]
+    #[Needs(Right::Look)]
     public function pdf(string $id): Response
     {
         $folder = sprintf('%s/wiring-%s', $this->cacheDir, bin2hex(random_bytes(6)));

@@ -9,6 +9,8 @@ use Symfony\Component\HttpFoundation\JsonResponse;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\Routing\Attribute\Route;
+use UpperPane\App\Account\Needs;
+use UpperPane\App\Account\Right;
 
 /** The tree of places with all displays, as the stations of the desk need it; and how many need somebody, which every page of it shows. */
 final readonly class EstateController
@@ -21,6 +23,7 @@ final readonly class EstateController
 
     /** All of it, or with `search`, `place`, `orientation` and `kind` (`panel` or `wall`) what fits. Whoever has it already is told that nothing changed. */
     #[Route('/api/estate', methods: ['GET'])]
+    #[Needs(Right::Look)]
     public function show(Request $request): Response
     {
         return self::answer($request, $this->estate->of(EstateFilter::of($request), $this->nowMs()));
@@ -28,6 +31,7 @@ final readonly class EstateController
 
     /** How many displays there are, and how many of them stand how. */
     #[Route('/api/estate/counts', methods: ['GET'])]
+    #[Needs(Right::Look)]
     public function counts(Request $request): Response
     {
         $all = $this->estate->of(EstateFilter::of($request), $this->nowMs());

@@ -8,8 +8,12 @@ use Psr\Clock\ClockInterface;
 use Symfony\Component\HttpFoundation\JsonResponse;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\Routing\Attribute\Route;
+use UpperPane\App\Account\Needs;
+use UpperPane\App\Account\Right;
+use UpperPane\App\Account\Rights;
 use UpperPane\App\Http\Body;
 use UpperPane\App\Http\Problem;
+use UpperPane\App\Layout\DesignKind;
 use UpperPane\App\Storage\Prune;
 use UpperPane\Core\Document\Node;
 use UpperPane\Core\Document\Reason;
@@ -25,43 +29,59 @@ final readonly class HandoverController
         private Handings $handings,
         private HandedReleaseRepository $handed,
         private ClockInterface $clock,
+        private Rights $rights,
     ) {
     }
 
     /** What handing this over would mean; displays for which it means the same are told together. Nothing is done. */
     #[Route('/api/handover/preview', methods: ['POST'])]
+    #[Needs(Right::FillIn)]
     public function preview(Request $request): JsonResponse
     {
         $body = Body::of($request)->object('source', 'displays', 'places');
 
-        $offers = $this->offers->of($this->offers->now($this->programmes->source($body->field('source'))), $this->targets->named($body));
+        $offers = $this->offers->of($this->offers->now($this->source($body->field('source'))), $this->targets->named($body));
 
         return new JsonResponse(['offers' => array_map(static fn (Offer $offer): array => $offer->toArray(), $offers)]);
     }
 
     /** What would be handed over to one display, in one piece, so that it can be looked at; nothing is done. */
     #[Route('/api/handover/release', methods: ['POST'])]
+    #[Needs(Right::FillIn)]
     public function release(Request $request): JsonResponse
     {
         $body = Body::of($request)->object('source', 'displays');
+        $source = $this->source($body->field('source'));
         $display = $this->targets->display($this->targets->named($body)[0]);
-        $contents = $this->programmes->now($this->programmes->source($body->field('source')), $display);
+        $contents = $this->programmes->now($source, $display);
 
         return new JsonResponse($this->compiler->release($contents, $display->display(), ...Planned::span(1000 * $this->clock->now()->getTimestamp()))->whole());
     }
 
     /** Notes that this is handed over to all displays named, or to none: a job does it, and GET /api/handings/ID tells how far it is. */
     #[Route('/api/handover', methods: ['POST'])]
+    #[Needs(Right::FillIn)]
     public function handOver(Request $request): JsonResponse
     {
         $body = Body::of($request)->object('source', 'displays', 'places');
-        $source = $this->programmes->source($body->field('source'));
+        $source = $this->source($body->field('source'));
 
         return $this->begun($source->name, $this->offers->of($this->offers->now($source), $this->targets->named($body)));
     }
 
+    /** What is handed over: of what is filled in one's own; for all else there is another right, at the places of the displays. */
+    private function source(Node $node): Playable
+    {
+        if ($node->optional('kind')?->value !== DesignKind::Filled->value) {
+            $this->rights->need(Right::HandOver);
+        }
+
+        return $this->programmes->source($node);
+    }
+
     /** What putting earlier releases back would mean. Nothing is done. */
     #[Route('/api/handover/back/preview', methods: ['POST'])]
+    #[Needs(Right::HandOver)]
     public function backPreview(Request $request): JsonResponse
     {
         $releases = $this->earlier(Body::of($request));
@@ -74,6 +94,7 @@ final readonly class HandoverController
 
     /** Puts earlier releases back, each as a new one: the same revisions, planned for the days to come. */
     #[Route('/api/handover/back', methods: ['POST'])]
+    #[Needs(Right::HandOver)]
     public function putBack(Request $request): JsonResponse
     {
         $releases = $this->earlier(Body::of($request));
@@ -140,12 +161,14 @@ final readonly class HandoverController
 
     /** What was handed over last, the newest first, and how far it is. */
     #[Route('/api/handings', methods: ['GET'])]
+    #[Needs(Right::Look)]
     public function handings(): JsonResponse
     {
         return new JsonResponse(['handings' => $this->handings->latest()]);
     }
 
     #[Route('/api/handings/{id}', methods: ['GET'])]
+    #[Needs(Right::Look)]
     public function handing(string $id): JsonResponse
     {
         return new JsonResponse($this->handings->one($id)->toArray() + [
@@ -155,6 +178,7 @@ final readonly class HandoverController
 
     /** Tries again what could not be handed over. */
     #[Route('/api/handings/{id}/again', methods: ['POST'])]
+    #[Needs(Right::FillIn)]
     public function again(string $id): JsonResponse
     {
         return new JsonResponse(['handing' => $this->handings->retried($id)->toArray()], 202);
@@ -162,6 +186,7 @@ final readonly class HandoverController
 
     /** What was handed over to a display, newest first. */
     #[Route('/api/displays/{id}/releases', methods: ['GET'])]
+    #[Needs(Right::Look)]
     public function releases(string $id): JsonResponse
     {
         $display = $this->targets->display($id);

@@ -7,6 +7,8 @@ namespace UpperPane\App\Handover;
 use Symfony\Component\HttpFoundation\JsonResponse;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\Routing\Attribute\Route;
+use UpperPane\App\Account\Needs;
+use UpperPane\App\Account\Right;
 
 /** How layouts sit on displays, and which displays are meant. */
 final readonly class MatchController
@@ -16,6 +18,7 @@ final readonly class MatchController
     }
 
     #[Route('/api/matches', methods: ['GET'])]
+    #[Needs(Right::Look)]
     public function all(): JsonResponse
     {
         return new JsonResponse($this->matches->all());
@@ -23,6 +26,7 @@ final readonly class MatchController
 
     /** Which displays somebody means who hands over the variant that he is working on: `variant`, and `seen`, the display that he looks at it on. */
     #[Route('/api/layouts/{id}/meant-for', methods: ['GET'])]
+    #[Needs(Right::Look)]
     public function meantFor(string $id, Request $request): JsonResponse
     {
         $seen = $request->query->getString('seen');

@@ -37,6 +37,7 @@ final readonly class Programmes
 {
     public function __construct(
         private Designs $designs,
+        private Designs $anyDesigns,
         private MediaAssets $media,
         private DesignLibrary $library,
         private DesignForms $forms,
@@ -194,7 +195,7 @@ final readonly class Programmes
      */
     private function ruledThen(Contents $contents): array
     {
-        $schedules = array_map(static fn (Design $design): string => $design->id, $this->designs->all(DesignKind::Schedule));
+        $schedules = array_map(static fn (Design $design): string => $design->id, $this->anyDesigns->all(DesignKind::Schedule));
         $then = array_intersect(array_map(strval(...), array_keys($contents->parts)), $schedules);
 
         return array_values(array_unique([$contents->source->id, ...$then]));
@@ -224,7 +225,7 @@ final readonly class Programmes
         [$style, $languages, $vars] = [false, false, []];
         while ($wanted !== []) {
             $next = [];
-            foreach ($this->designs->those($wanted) as $design) {
+            foreach ($this->anyDesigns->those($wanted) as $design) {
                 // What sources tell goes on by itself, whatever was handed over.
                 if ($design->kind === DesignKind::Source) {
                     continue;
@@ -235,7 +236,7 @@ final readonly class Programmes
                 $pinned = Filled::pinned($design->document);
                 if ($pinned !== null) {
                     // It says itself into which revision of its template it was filled: that is no part which goes on.
-                    $template = $this->designs->numbered(...$pinned)->document ?? [];
+                    $template = $this->anyDesigns->numbered(...$pinned)->document ?? [];
                     $documents[] = $template;
                     $next = [...array_diff($next, [$pinned[0]]), ...Documents::named($template)['designs']];
                 }
@@ -248,7 +249,7 @@ final readonly class Programmes
             array_push($seen, ...$wanted);
         }
         $id = is_string($settled[Settings::STYLE] ?? null) ? $settled[Settings::STYLE] : '';
-        foreach ($style ? $this->designs->those(array_map(strval(...), array_keys($this->styles->chain($id)))) : [] as $design) {
+        foreach ($style ? $this->anyDesigns->those(array_map(strval(...), array_keys($this->styles->chain($id)))) : [] as $design) {
             $parts[$design->id] = $design->revision;
         }
         ksort($parts, SORT_STRING);

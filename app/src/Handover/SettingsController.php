@@ -7,6 +7,8 @@ namespace UpperPane\App\Handover;
 use Symfony\Component\HttpFoundation\JsonResponse;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\Routing\Attribute\Route;
+use UpperPane\App\Account\Needs;
+use UpperPane\App\Account\Right;
 use UpperPane\App\Display\ChangeSettings;
 use UpperPane\App\Display\Displays;
 use UpperPane\App\Display\Place;
@@ -30,6 +32,7 @@ final readonly class SettingsController
 
     /** All places with what they state and what holds in them; displays that state something themselves; how many displays lie in each. */
     #[Route('/api/settings', methods: ['GET'])]
+    #[Needs(Right::Look)]
     public function all(): JsonResponse
     {
         [$places, $displays, $count, $own] = [[], [], [], $this->displays->counts()];
@@ -51,6 +54,7 @@ final readonly class SettingsController
     }
 
     #[Route('/api/{kind}/{id}/settings', methods: ['GET'], requirements: ['kind' => 'places|displays'])]
+    #[Needs(Right::Look)]
     public function at(string $kind, string $id): JsonResponse
     {
         $at = $this->one($kind, $id);
@@ -60,6 +64,7 @@ final readonly class SettingsController
 
     /** States one, or leaves it to what comes from above (null). */
     #[Route('/api/{kind}/{id}/settings', methods: ['PUT'], requirements: ['kind' => 'places|displays'])]
+    #[Needs(Right::Design)]
     public function change(string $kind, string $id, Request $request, ChangeSettings $change): JsonResponse
     {
         $at = $this->one($kind, $id);
@@ -71,6 +76,7 @@ final readonly class SettingsController
 
     /** On which displays something else would hold then, and what stands there, before and after; nothing is done. */
     #[Route('/api/{kind}/{id}/settings/reach', methods: ['POST'], requirements: ['kind' => 'places|displays'])]
+    #[Needs(Right::Design)]
     public function reach(string $kind, string $id, Request $request, SettingsReach $reach): JsonResponse
     {
         $at = $this->one($kind, $id);
@@ -81,6 +87,7 @@ final readonly class SettingsController
 
     /** What stands on one of them, before and after. */
     #[Route('/api/{kind}/{id}/settings/reach/{display}', methods: ['POST'], requirements: ['kind' => 'places|displays'])]
+    #[Needs(Right::Design)]
     public function pictures(string $kind, string $id, string $display, Request $request, SettingsReach $reach): JsonResponse
     {
         $at = $this->one($kind, $id);

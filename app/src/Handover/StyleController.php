@@ -7,6 +7,8 @@ namespace UpperPane\App\Handover;
 use Symfony\Component\HttpFoundation\JsonResponse;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\Routing\Attribute\Route;
+use UpperPane\App\Account\Needs;
+use UpperPane\App\Account\Right;
 use UpperPane\App\Display\Displays;
 use UpperPane\App\Http\Body;
 use UpperPane\App\Http\Problem;
@@ -43,6 +45,7 @@ final readonly class StyleController
 
     /** The one in force for what is designed: on a display, else at the first place; sizes on a canvas. */
     #[Route('/api/house-style', methods: ['GET'])]
+    #[Needs(Right::Look)]
     public function inForce(Request $request): JsonResponse
     {
         $asked = $request->query;
@@ -54,6 +57,7 @@ final readonly class StyleController
 
     /** What a style says that is being worked on. */
     #[Route('/api/styles/look', methods: ['POST'], priority: 1)]
+    #[Needs(Right::Design)]
     public function look(Request $request): JsonResponse
     {
         $body = Body::of($request)->object('document', 'display', 'width', 'height');
@@ -67,6 +71,7 @@ final readonly class StyleController
 
     /** What saving it would reach, and what the checks would say then. */
     #[Route('/api/styles/{id}/reach', methods: ['POST'])]
+    #[Needs(Right::Design)]
     public function reach(string $id, Request $request): JsonResponse
     {
         $style = $this->designs->of(DesignKind::Style, $id);
@@ -76,6 +81,7 @@ final readonly class StyleController
 
     /** One of the layouts that it reaches, before and after. */
     #[Route('/api/styles/{id}/reach/{layout}', methods: ['POST'])]
+    #[Needs(Right::Design)]
     public function pictures(string $id, string $layout, Request $request, Pictures $pictures): JsonResponse
     {
         $style = $this->designs->of(DesignKind::Style, $id);
@@ -88,6 +94,7 @@ final readonly class StyleController
 
     /** A style of what a layout has without saying so. */
     #[Route('/api/styles/of/{layout}', methods: ['POST'], priority: 1)]
+    #[Needs(Right::Design)]
     public function ofLayout(string $layout, Request $request, MakeDesign $make): JsonResponse
     {
         $body = Body::of($request)->object('name');

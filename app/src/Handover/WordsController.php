@@ -7,6 +7,8 @@ namespace UpperPane\App\Handover;
 use Symfony\Component\HttpFoundation\JsonResponse;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\Routing\Attribute\Route;
+use UpperPane\App\Account\Needs;
+use UpperPane\App\Account\Right;
 
 final readonly class WordsController
 {
@@ -15,6 +17,7 @@ final readonly class WordsController
 
     /** Which layouts say what is typed, as they are saved and as they stand on displays: `search`. */
     #[Route('/api/words', methods: ['GET'])]
+    #[Needs(Right::Look)]
     public function found(Request $request, WordsFound $words): JsonResponse
     {
         $typed = preg_split('/\s+/u', mb_substr($request->query->getString('search'), 0, 200), -1, PREG_SPLIT_NO_EMPTY) ?: [];

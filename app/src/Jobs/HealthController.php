@@ -7,11 +7,13 @@ namespace UpperPane\App\Jobs;
 use Psr\Clock\ClockInterface;
 use Symfony\Component\HttpFoundation\JsonResponse;
 use Symfony\Component\Routing\Attribute\Route;
+use UpperPane\App\Account\Needs;
 
 /** Whether the application stands, and whether its work is done: for the start command and for whatever watches it. Sends no cookie and needs no session. */
 final readonly class HealthController
 {
     #[Route('/api/health', methods: ['GET'])]
+    #[Needs(null)]
     public function show(Work $work, ClockInterface $clock): JsonResponse
     {
         $now = (int) $clock->now()->format('Uv');

@@ -6,6 +6,8 @@ namespace UpperPane\App\Jobs;
 
 use Symfony\Component\HttpFoundation\JsonResponse;
 use Symfony\Component\Routing\Attribute\Route;
+use UpperPane\App\Account\Needs;
+use UpperPane\App\Account\Right;
 
 /** The work that is done behind the desk: who does it, what waits, and what failed. */
 final readonly class WorkController
@@ -15,6 +17,7 @@ final readonly class WorkController
     }
 
     #[Route('/api/work', methods: ['GET'])]
+    #[Needs(Right::Look)]
     public function show(): JsonResponse
     {
         return new JsonResponse($this->work->told());
@@ -22,6 +25,7 @@ final readonly class WorkController
 
     /** Tries a job again that failed for good. */
     #[Route('/api/work/failed/{id}/again', methods: ['POST'], requirements: ['id' => '\d+'])]
+    #[Needs(Right::Administer)]
     public function again(string $id): JsonResponse
     {
         $this->work->again($id);
@@ -31,6 +35,7 @@ final readonly class WorkController
 
     /** Drops a job that failed for good. */
     #[Route('/api/work/failed/{id}', methods: ['DELETE'], requirements: ['id' => '\d+'])]
+    #[Needs(Right::Administer)]
     public function drop(string $id): JsonResponse
     {
         $this->work->drop($id);

@@ -8,6 +8,8 @@ use Psr\Clock\ClockInterface;
 use Symfony\Component\HttpFoundation\JsonResponse;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\Routing\Attribute\Route;
+use UpperPane\App\Account\Needs;
+use UpperPane\App\Account\Right;
 use UpperPane\App\Display\Displays;
 use UpperPane\App\Http\Body;
 use UpperPane\Core\Data\Stress;
@@ -54,6 +56,7 @@ final readonly class AnalysisController
 
     /** Looked at from `at` on, or from now; cures are asked for apart (cures). With `"light": true` without timing and pictures, for a hand that moves things about: neither changes by that. */
     #[Route('/api/analysis', methods: ['POST'])]
+    #[Needs(Right::Design)]
     public function analyse(Request $request): JsonResponse
     {
         $body = Body::of($request)->object('document', 'variant', 'display', 'light', 'at', 'stress');
@@ -92,6 +95,7 @@ final readonly class AnalysisController
 
     /** What is found, each with a cure that has been tried and makes no other finding, if there is one. */
     #[Route('/api/cures', methods: ['POST'])]
+    #[Needs(Right::Design)]
     public function cures(Request $request): JsonResponse
     {
         $body = Body::of($request)->object('document', 'variant', 'display', 'at', 'stress');
@@ -106,6 +110,7 @@ final readonly class AnalysisController
 
     /** A figure as designers type it, in px of the canvas. */
     #[Route('/api/figure', methods: ['POST'])]
+    #[Needs(Right::Design)]
     public function figure(Request $request): JsonResponse
     {
         $body = Body::of($request)->object('text', 'side_px', 'mm_per_px');
@@ -116,6 +121,7 @@ final readonly class AnalysisController
 
     /** What a clock says at an instant: so that a pattern is looked at before it is taken. */
     #[Route('/api/clock', methods: ['POST'])]
+    #[Needs(Right::Design)]
     public function clock(Request $request): JsonResponse
     {
         $body = Body::of($request)->object('pattern', 'locale', 'timezone', 'until', 'at');
@@ -132,6 +138,7 @@ final readonly class AnalysisController
 
     /** As viewers see it: its size from where they stand, the angle and the contrast of each text. */
     #[Route('/api/as-seen', methods: ['POST'])]
+    #[Needs(Right::Design)]
     public function asSeen(Request $request): JsonResponse
     {
         $body = Body::of($request)->object('document', 'variant', 'display');
@@ -143,6 +150,7 @@ final readonly class AnalysisController
 
     /** The tide table of a span. */
     #[Route('/api/timeline', methods: ['POST'])]
+    #[Needs(Right::Design)]
     public function timeline(Request $request): JsonResponse
     {
         $body = Body::of($request)->object('document', 'variant', 'from', 'to');
@@ -156,6 +164,7 @@ final readonly class AnalysisController
     }
 
     #[Route('/api/shown', methods: ['POST'])]
+    #[Needs(Right::Design)]
     public function shown(Request $request): JsonResponse
     {
         $body = Body::of($request)->object('document', 'variant', 'at');

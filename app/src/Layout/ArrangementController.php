@@ -7,6 +7,8 @@ namespace UpperPane\App\Layout;
 use Symfony\Component\HttpFoundation\JsonResponse;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\Routing\Attribute\Route;
+use UpperPane\App\Account\Needs;
+use UpperPane\App\Account\Right;
 use UpperPane\App\Http\Body;
 use UpperPane\Core\Layout\Arrange\Acts;
 use UpperPane\Core\Layout\Layout;
@@ -15,6 +17,7 @@ use UpperPane\Core\Layout\Layout;
 final readonly class ArrangementController
 {
     #[Route('/api/arrangement', methods: ['POST'])]
+    #[Needs(Right::Design)]
     public function arrange(Request $request): JsonResponse
     {
         $body = Body::of($request)->object('document', 'variant', 'act');

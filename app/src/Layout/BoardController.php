@@ -8,6 +8,8 @@ use Psr\Clock\ClockInterface;
 use Symfony\Component\HttpFoundation\JsonResponse;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\Routing\Attribute\Route;
+use UpperPane\App\Account\Needs;
+use UpperPane\App\Account\Right;
 use UpperPane\App\Http\Body;
 use UpperPane\App\Media\MediaAsset;
 use UpperPane\App\Media\MediaAssets;
@@ -29,12 +31,14 @@ final readonly class BoardController
 
     /** What there is to begin with; and what one of them is in a box, with the rows of a source as they are by now. */
     #[Route('/api/boards/ready', methods: ['GET'])]
+    #[Needs(Right::Design)]
     public function names(): JsonResponse
     {
         return new JsonResponse(['ready' => ReadyBoards::NAMES]);
     }
 
     #[Route('/api/boards/ready', methods: ['POST'])]
+    #[Needs(Right::Design)]
     public function ready(Request $request): JsonResponse
     {
         $body = Body::of($request)->object('ready', 'rows', 'rect', 'ground', 'timezone');

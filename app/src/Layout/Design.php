@@ -103,6 +103,6 @@ class Design implements Revised
             'canvas' => $this->document['canvas'] ?? null,
             'saved_at' => $this->savedAt->format('Y-m-d\TH:i:s\Z'),
             'saved_by' => $this->savedBy,
-        ];
+        ] + ($this->kind === DesignKind::Layout ? ['slots' => is_array($this->document['slots'] ?? null) ? count($this->document['slots']) : 0] : []);
     }
 }

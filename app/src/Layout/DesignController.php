@@ -7,6 +7,8 @@ namespace UpperPane\App\Layout;
 use Symfony\Component\HttpFoundation\JsonResponse;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\Routing\Attribute\Route;
+use UpperPane\App\Account\Needs;
+use UpperPane\App\Account\Right;
 use UpperPane\App\Display\Displays;
 use UpperPane\App\Display\Places;
 use UpperPane\App\Display\SurveyedDisplay;
@@ -34,6 +36,7 @@ final readonly class DesignController
     }
 
     #[Route('', methods: ['GET'])]
+    #[Needs(Right::Look)]
     public function list(string $plural, Showing $showing, References $references): JsonResponse
     {
         $standing = $showing->standing();
@@ -46,6 +49,7 @@ final readonly class DesignController
     }
 
     #[Route('', methods: ['POST'])]
+    #[Needs(Right::Design, ['filled' => Right::FillIn])]
     public function create(string $plural, Request $request, MakeDesign $make): JsonResponse
     {
         $body = Body::of($request)->object('name', 'document', 'display', 'place');
@@ -63,6 +67,7 @@ final readonly class DesignController
     }
 
     #[Route('/{id}', methods: ['GET'])]
+    #[Needs(Right::Look)]
     public function show(string $plural, string $id): JsonResponse
     {
         return new JsonResponse(self::whole($this->design($plural, $id)));
@@ -70,6 +75,7 @@ final readonly class DesignController
 
     /** What a list needs to draw the design's true picture: its run sheet and the addresses of its media. */
     #[Route('/{id}/picture', methods: ['GET'])]
+    #[Needs(Right::Look)]
     public function picture(string $plural, string $id, Pictures $pictures): JsonResponse
     {
         $design = $this->design($plural, $id);
@@ -79,6 +85,7 @@ final readonly class DesignController
     }
 
     #[Route('/{id}', methods: ['PUT'])]
+    #[Needs(Right::Design, ['filled' => Right::FillIn])]
     public function save(string $plural, string $id, Request $request): JsonResponse
     {
         $body = Body::of($request)->object('base', 'document', 'display', 'note');
@@ -99,6 +106,7 @@ final readonly class DesignController
 
     /** Puts an item behind those of a saved playlist, under an id that is free there. */
     #[Route('/{id}/items', methods: ['POST'], requirements: ['plural' => 'playlists'])]
+    #[Needs(Right::Design, ['filled' => Right::FillIn])]
     public function append(string $plural, string $id, Request $request): JsonResponse
     {
         $item = Body::of($request)->object('item')->field('item');
@@ -111,6 +119,7 @@ final readonly class DesignController
 
     /** What somebody else and oneself changed since a revision, part by part, and the design with either's part taken. */
     #[Route('/{id}/compare', methods: ['POST'])]
+    #[Needs(Right::Design, ['filled' => Right::FillIn])]
     public function compare(string $plural, string $id, Request $request): JsonResponse
     {
         $body = Body::of($request)->object('base', 'document', 'take');
@@ -129,6 +138,7 @@ final readonly class DesignController
     }
 
     #[Route('/{id}/revisions', methods: ['GET'])]
+    #[Needs(Right::Look)]
     public function revisions(string $plural, string $id, Showing $showing): JsonResponse
     {
         $revisions = $this->designs->revisions($this->design($plural, $id));
@@ -138,6 +148,7 @@ final readonly class DesignController
     }
 
     #[Route('/{id}/revisions/{revision}', methods: ['GET'], requirements: ['revision' => '\d+'])]
+    #[Needs(Right::Look)]
     public function revision(string $plural, string $id, int $revision): JsonResponse
     {
         $kept = $this->designs->kept($this->design($plural, $id), $revision);
@@ -147,6 +158,7 @@ final readonly class DesignController
 
     /** What a list needs to tell a revision from the others: its true picture, and what is another in it than in the one before. */
     #[Route('/{id}/revisions/{revision}/picture', methods: ['GET'], requirements: ['revision' => '\d+'])]
+    #[Needs(Right::Look)]
     public function revisionPicture(string $plural, string $id, int $revision, Pictures $pictures): JsonResponse
     {
         $design = $this->design($plural, $id);
@@ -167,6 +179,7 @@ final readonly class DesignController
 
     /** Makes an earlier state, or one kept aside, the newest revision. */
     #[Route('/{id}/restore', methods: ['POST'])]
+    #[Needs(Right::Design, ['filled' => Right::FillIn])]
     public function restore(string $plural, string $id, Request $request): JsonResponse
     {
         $body = Body::of($request)->object('base', 'revision');
@@ -177,6 +190,7 @@ final readonly class DesignController
     }
 
     #[Route('/{id}', methods: ['DELETE'])]
+    #[Needs(Right::Design, ['filled' => Right::FillIn])]
     public function delete(string $plural, string $id, Deleting $delete): JsonResponse
     {
         $delete->of($this->design($plural, $id));

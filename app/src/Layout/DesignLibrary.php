@@ -25,7 +25,7 @@ final readonly class DesignLibrary
 {
     /** @param array<int> $revisions by design id: what is read as it was then; all else as it is saved by now */
     public function __construct(
-        private Designs $designs,
+        private Designs $anyDesigns,
         private MediaAssets $media,
         private Surroundings $surroundings,
         private Feeding $feeding,
@@ -42,13 +42,13 @@ final readonly class DesignLibrary
      */
     public function at(array $revisions): self
     {
-        return new self($this->designs, $this->media, $this->surroundings, $this->feeding, $this->clock, $this->styles, $revisions);
+        return new self($this->anyDesigns, $this->media, $this->surroundings, $this->feeding, $this->clock, $this->styles, $revisions);
     }
 
     /** The same for what is looked at elsewhere: on a display, at an instant, with other data. */
     public function seen(Surroundings $surroundings): self
     {
-        return new self($this->designs, $this->media, $surroundings, $this->feeding, $this->clock, $this->styles, $this->revisions);
+        return new self($this->anyDesigns, $this->media, $surroundings, $this->feeding, $this->clock, $this->styles, $this->revisions);
     }
 
     /** @return ?array<string, mixed> the document of a design of one of these kinds; null where there is none */
@@ -117,7 +117,7 @@ final readonly class DesignLibrary
                 }
                 [$id, $revision] = $pinned;
                 $wanted += array_fill_keys(array_diff($named['designs'], [$id]), true);
-                $then = $templates[$id][$revision] ?? $this->designs->numbered($id, $revision)?->document;
+                $then = $templates[$id][$revision] ?? $this->anyDesigns->numbered($id, $revision)?->document;
                 if ($then !== null && !isset($templates[$id][$revision])) {
                     $next[] = $templates[$id][$revision] = $then;
                 }
@@ -151,7 +151,7 @@ final readonly class DesignLibrary
     private function documents(array $ids, DesignKind ...$kinds): array
     {
         $documents = [];
-        foreach ($this->designs->those($ids) as $design) {
+        foreach ($this->anyDesigns->those($ids) as $design) {
             if (!in_array($design->kind, $kinds, true)) {
                 continue;
             }
@@ -162,7 +162,7 @@ final readonly class DesignLibrary
         }
         // As they were then; also of what is not there any more.
         foreach (array_intersect($ids, array_map(strval(...), array_keys($this->revisions))) as $id) {
-            $kept = $this->designs->numbered($id, $this->revisions[$id]);
+            $kept = $this->anyDesigns->numbered($id, $this->revisions[$id]);
             if ($kept !== null && in_array($kept->document['format'] ?? null, array_map(static fn (DesignKind $kind): string => $kind->format(), $kinds), true)) {
                 $documents[$id] = $kept->document;
             }

@@ -7,6 +7,8 @@ namespace UpperPane\App\Layout;
 use Symfony\Component\HttpFoundation\JsonResponse;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\Routing\Attribute\Route;
+use UpperPane\App\Account\Needs;
+use UpperPane\App\Account\Right;
 use UpperPane\App\Display\Displays;
 use UpperPane\App\Http\Body;
 use UpperPane\Core\Document\DocumentRefused;
@@ -27,6 +29,7 @@ final readonly class DivisionController
 
     /** Each with where its areas lie on the raster; one that does not fit says why. With `display`, where that is a wall of this raster, those at its panels first. */
     #[Route('', methods: ['GET'])]
+    #[Needs(Right::Design)]
     public function list(Request $request): JsonResponse
     {
         $raster = Size::px($request->query->getInt('width'), $request->query->getInt('height'));
@@ -45,6 +48,7 @@ final readonly class DivisionController
     }
 
     #[Route('', methods: ['POST'])]
+    #[Needs(Right::Design)]
     public function keep(Request $request): JsonResponse
     {
         $body = Body::of($request)->object('name', 'recipe');
@@ -58,6 +62,7 @@ final readonly class DivisionController
     }
 
     #[Route('/{id}', methods: ['DELETE'])]
+    #[Needs(Right::Design)]
     public function remove(string $id): JsonResponse
     {
         $this->kept->remove($id);

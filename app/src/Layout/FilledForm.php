@@ -6,6 +6,7 @@ namespace UpperPane\App\Layout;
 
 use UpperPane\Core\Display\Display;
 use UpperPane\Core\Document\Budget;
+use UpperPane\Core\Document\Node;
 use UpperPane\Core\Geometry\Size;
 use UpperPane\Core\Layout\Composed;
 use UpperPane\Core\Playback\Programme;
@@ -13,7 +14,7 @@ use UpperPane\Core\Playback\Programme;
 /** What was filled in is drawn and played as the layout that it is. */
 final readonly class FilledForm implements DesignForm
 {
-    public function __construct(private LayoutForm $layouts)
+    public function __construct(private LayoutForm $layouts, private Designs $designs)
     {
     }
 
@@ -29,6 +30,8 @@ final readonly class FilledForm implements DesignForm
 
     public function check(array $document): void
     {
+        // A template that is not free for whoever fills it in is none.
+        $this->designs->named(Node::root($document)->field('template'));
         Budget::ofElements(count($this->drawn($document)->elements), '/template');
     }
 

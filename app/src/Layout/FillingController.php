@@ -8,6 +8,8 @@ use Psr\Clock\ClockInterface;
 use Symfony\Component\HttpFoundation\JsonResponse;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\Routing\Attribute\Route;
+use UpperPane\App\Account\Needs;
+use UpperPane\App\Account\Right;
 use UpperPane\App\Display\Displays;
 use UpperPane\App\Http\Body;
 use UpperPane\App\Http\Problem;
@@ -38,6 +40,7 @@ final readonly class FillingController
 
     /** On a display, or by itself: what is seen there, what is wrong with it, and for how much more there is room. */
     #[Route('/api/filling', methods: ['POST'])]
+    #[Needs(Right::Look)]
     public function look(Request $request): JsonResponse
     {
         $body = Body::of($request)->object('document', 'display', 'language');
@@ -76,6 +79,7 @@ final readonly class FillingController
 
     /** A template with its defaults, with the least and with the most that can be filled in, in one of its variants. */
     #[Route('/api/templates/{sample}', methods: ['POST'])]
+    #[Needs(Right::Look)]
     public function sample(string $sample, Request $request): JsonResponse
     {
         $sample = Sample::tryFrom($sample) ?? throw Problem::notFound('This sample');

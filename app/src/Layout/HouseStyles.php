@@ -18,7 +18,7 @@ use UpperPane\Core\Setting\Settings;
 /** How something is seen where it hangs: by what holds there, in the house style and the languages of the place. */
 final readonly class HouseStyles
 {
-    public function __construct(private Designs $designs, private Places $places)
+    public function __construct(private Designs $anyDesigns, private Places $anyPlaces)
     {
     }
 
@@ -49,12 +49,12 @@ final readonly class HouseStyles
     /** On no display: as at the first place that lies in no other; where that has no house style, in the first that there is. */
     public function elsewhere(Surroundings $surroundings): Surroundings
     {
-        $outermost = array_filter($this->places->all(), static fn (Place $place): bool => $place->parent === null);
+        $outermost = array_filter($this->anyPlaces->all(), static fn (Place $place): bool => $place->parent === null);
         $settled = $outermost === [] ? [] : reset($outermost)->resolved()->settled();
         $style = $settled[Settings::STYLE] ?? '';
 
         // Whoever designs for nowhere in particular sees every language.
-        return $this->seen($surroundings, [Settings::STYLE => $style === '' ? $this->designs->all(DesignKind::Style)[0]->id ?? '' : $style, Settings::LANGUAGES => ''] + $settled);
+        return $this->seen($surroundings, [Settings::STYLE => $style === '' ? $this->anyDesigns->all(DesignKind::Style)[0]->id ?? '' : $style, Settings::LANGUAGES => ''] + $settled);
     }
 
     /**
@@ -64,7 +64,7 @@ final readonly class HouseStyles
     public function all(array $instead = []): array
     {
         $documents = [];
-        foreach ($this->designs->all(DesignKind::Style) as $design) {
+        foreach ($this->anyDesigns->all(DesignKind::Style) as $design) {
             $documents[$design->id] = $instead[$design->id] ?? $design->document;
         }
         $read = [];
@@ -109,9 +109,9 @@ final readonly class HouseStyles
     {
         $chain = [];
         while ($id !== '' && !isset($chain[$id])) {
-            $design = $this->designs->those([$id])[0] ?? null;
+            $design = $this->anyDesigns->those([$id])[0] ?? null;
             $number = $revisions[$id] ?? null;
-            $document = $number === null || $design?->revision === $number ? $design?->document : $this->designs->numbered($id, $number)?->document;
+            $document = $number === null || $design?->revision === $number ? $design?->document : $this->anyDesigns->numbered($id, $number)?->document;
             if ($document === null || ($document['format'] ?? null) !== HouseStyle::FORMAT) {
                 break;
             }

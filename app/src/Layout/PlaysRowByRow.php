@@ -16,7 +16,7 @@ final readonly class PlaysRowByRow
     /** So many designs that name a layout are looked through: it is asked whenever somebody types. */
     private const MOST = 20;
 
-    public function __construct(private References $references, private Designs $designs)
+    public function __construct(private References $references, private Designs $anyDesigns)
     {
     }
 
@@ -47,7 +47,7 @@ final readonly class PlaysRowByRow
     private function of(string $layout, Composer $composer): ?array
     {
         foreach (array_slice(array_keys($this->references->users(References::DESIGN, $layout)), 0, self::MOST) as $id) {
-            $design = $this->designs->find((string) $id);
+            $design = $this->anyDesigns->find((string) $id);
             $rows = $design === null ? null : self::rowsIn($design->document, $layout);
             if ($design === null || $rows === null) {
                 continue;

@@ -7,6 +7,8 @@ namespace UpperPane\App\Layout;
 use Symfony\Component\HttpFoundation\JsonResponse;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\Routing\Attribute\Route;
+use UpperPane\App\Account\Needs;
+use UpperPane\App\Account\Right;
 use UpperPane\App\Display\Places;
 use UpperPane\App\Display\Surveys;
 use UpperPane\App\Http\Body;
@@ -24,6 +26,7 @@ final readonly class ReadingController
     }
 
     #[Route('/api/displays/analysis', methods: ['POST'], priority: 1)]
+    #[Needs(Right::Look)]
     public function analyse(Request $request): JsonResponse
     {
         $body = Body::of($request)->object('document', 'place', 'cap_px', 'layout');

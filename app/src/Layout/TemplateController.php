@@ -7,6 +7,8 @@ namespace UpperPane\App\Layout;
 use Symfony\Component\HttpFoundation\JsonResponse;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\Routing\Attribute\Route;
+use UpperPane\App\Account\Needs;
+use UpperPane\App\Account\Right;
 use UpperPane\App\Http\Body;
 use UpperPane\Core\Document\Node;
 use UpperPane\Core\Document\Refused;
@@ -25,6 +27,7 @@ final readonly class TemplateController
     }
 
     #[Route('/api/layouts/{id}/filled', methods: ['GET'])]
+    #[Needs(Right::Look)]
     public function filled(string $id, Showing $showing): JsonResponse
     {
         $template = $this->designs->of(DesignKind::Layout, $id);
@@ -44,6 +47,7 @@ final readonly class TemplateController
 
     /** Takes over the template as it is saved by now: all that are named, or none of them. */
     #[Route('/api/layouts/{id}/filled', methods: ['POST'])]
+    #[Needs(Right::FillIn)]
     public function takeOver(string $id, Request $request): JsonResponse
     {
         $ids = array_map(static fn (Node $one): string => $one->id(), Body::of($request)->object('filled')->field('filled')->items(self::MOST));
@@ -54,6 +58,7 @@ final readonly class TemplateController
 
     /** What taking over would do to one of them: what it says that no slot takes any more, what is found then and is not by now, and how it looks. */
     #[Route('/api/filled/{id}/newer', methods: ['GET'])]
+    #[Needs(Right::Look)]
     public function newer(string $id, Pictures $pictures): JsonResponse
     {
         $filled = $this->designs->of(DesignKind::Filled, $id);

@@ -7,6 +7,8 @@ namespace UpperPane\App\Media;
 use Symfony\Component\HttpFoundation\JsonResponse;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\Routing\Attribute\Route;
+use UpperPane\App\Account\Needs;
+use UpperPane\App\Account\Right;
 use UpperPane\App\Http\Body;
 use UpperPane\App\Http\Problem;
 use UpperPane\App\Http\Upload;
@@ -20,6 +22,7 @@ final readonly class MediaController
     }
 
     #[Route('/api/media', methods: ['GET'])]
+    #[Needs(Right::Look)]
     public function list(): JsonResponse
     {
         $assets = $this->media->all();
@@ -31,6 +34,7 @@ final readonly class MediaController
     }
 
     #[Route('/api/media/{id}', methods: ['GET'])]
+    #[Needs(Right::Look)]
     public function show(string $id): JsonResponse
     {
         return new JsonResponse($this->media->one($id)->toArray());
@@ -38,6 +42,7 @@ final readonly class MediaController
 
     /** The colour that most of the edge of a picture has, for the ground of the box that it is put into. */
     #[Route('/api/media/{id}/edge', methods: ['GET'])]
+    #[Needs(Right::Look)]
     public function edge(string $id, Swatches $swatches): JsonResponse
     {
         $asset = $this->media->one($id);
@@ -51,12 +56,14 @@ final readonly class MediaController
     }
 
     #[Route('/api/media', methods: ['POST'])]
+    #[Needs(Right::FillIn)]
     public function bringIn(Request $request, BringInMedia $bringIn): JsonResponse
     {
         return new JsonResponse($bringIn->of(Upload::of($request))->toArray(), 202);
     }
 
     #[Route('/api/media/{id}/again', methods: ['POST'])]
+    #[Needs(Right::FillIn)]
     public function again(string $id, LookAgain $again): JsonResponse
     {
         return new JsonResponse($again->of($id)->toArray(), 202);
@@ -64,12 +71,14 @@ final readonly class MediaController
 
     /** A part of a picture as a picture of its own. */
     #[Route('/api/media/{id}/cut', methods: ['POST'])]
+    #[Needs(Right::FillIn)]
     public function cut(string $id, Request $request, CutPicture $cut): JsonResponse
     {
         return new JsonResponse($cut->of($this->media->one($id), Body::of($request)->object('x', 'y', 'width', 'height'))->toArray(), 201);
     }
 
     #[Route('/api/media/{id}', methods: ['DELETE'])]
+    #[Needs(Right::Design)]
     public function delete(string $id, Deleting $delete): JsonResponse
     {
         $delete->of($this->media->one($id));

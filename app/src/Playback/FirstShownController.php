@@ -6,6 +6,8 @@ namespace UpperPane\App\Playback;
 
 use Symfony\Component\HttpFoundation\JsonResponse;
 use Symfony\Component\Routing\Attribute\Route;
+use UpperPane\App\Account\Needs;
+use UpperPane\App\Account\Right;
 use UpperPane\App\Http\Problem;
 use UpperPane\App\Layout\DesignKind;
 use UpperPane\App\Layout\Designs;
@@ -19,6 +21,7 @@ final readonly class FirstShownController
     }
 
     #[Route('/api/{plural}/{id}/first-shown', methods: ['GET'], requirements: ['plural' => 'layouts|filled|playlists|schedules'])]
+    #[Needs(Right::Look)]
     public function design(string $plural, string $id): JsonResponse
     {
         $kind = DesignKind::ofPlural($plural);
@@ -28,6 +31,7 @@ final readonly class FirstShownController
     }
 
     #[Route('/api/media/{id}/first-shown', methods: ['GET'])]
+    #[Needs(Right::Look)]
     public function media(string $id): JsonResponse
     {
         return new JsonResponse($this->sightings->of('media', $this->media->one($id)->id));

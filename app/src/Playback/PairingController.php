@@ -9,6 +9,7 @@ use Symfony\Component\HttpFoundation\JsonResponse;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\RateLimiter\RateLimiterFactory;
 use Symfony\Component\Routing\Attribute\Route;
+use UpperPane\App\Account\Needs;
 use UpperPane\App\Http\Problem;
 
 /** What a new player may ask before anybody knows it. */
@@ -19,6 +20,7 @@ final readonly class PairingController
     }
 
     #[Route('/api/pairing', methods: ['POST'])]
+    #[Needs(null)]
     public function begin(Request $request): JsonResponse
     {
         if (!$this->pairing->create('new|' . $request->getClientIp())->consume()->isAccepted()) {
@@ -30,6 +32,7 @@ final readonly class PairingController
     }
 
     #[Route('/api/pairing/{claim}', methods: ['GET'])]
+    #[Needs(null)]
     public function ask(string $claim): JsonResponse
     {
         $pairing = $this->pairings->one($claim);

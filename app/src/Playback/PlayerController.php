@@ -9,6 +9,8 @@ use Symfony\Component\HttpFoundation\JsonResponse;
 use Symfony\Component\HttpFoundation\RedirectResponse;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\Routing\Attribute\Route;
+use UpperPane\App\Account\Needs;
+use UpperPane\App\Account\Right;
 use UpperPane\App\Display\Displays;
 use UpperPane\App\Http\Body;
 use UpperPane\App\Http\Problem;
@@ -21,6 +23,7 @@ final readonly class PlayerController
     }
 
     #[Route('/api/players', methods: ['GET'])]
+    #[Needs(Right::Look)]
     public function list(): JsonResponse
     {
         return new JsonResponse([
@@ -31,6 +34,7 @@ final readonly class PlayerController
 
     /** Binds the player that shows this code to a display. */
     #[Route('/api/players', methods: ['POST'])]
+    #[Needs(Right::Survey)]
     public function bind(Request $request, Displays $displays, BindPlayer $bind): JsonResponse
     {
         $body = Body::of($request)->object('code', 'display', 'name', 'part');
@@ -42,6 +46,7 @@ final readonly class PlayerController
 
     /** Leads to the page that it plays on, without telling its address to whoever sees the desk. */
     #[Route('/api/players/{id}/open', methods: ['GET'])]
+    #[Needs(Right::Survey)]
     public function open(string $id, Request $request): RedirectResponse
     {
         $player = $this->players->one($id);
@@ -54,6 +59,7 @@ final readonly class PlayerController
     }
 
     #[Route('/api/players/{id}', methods: ['DELETE'])]
+    #[Needs(Right::Survey)]
     public function revoke(string $id, RevokePlayer $revoke): JsonResponse
     {
         return new JsonResponse($revoke->of($id)->toArray());

@@ -9,6 +9,8 @@ use Symfony\Component\HttpFoundation\JsonResponse;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\Routing\Attribute\Route;
+use UpperPane\App\Account\Needs;
+use UpperPane\App\Account\Right;
 use UpperPane\App\Display\Displays;
 use UpperPane\App\Display\SurveyedDisplay;
 use UpperPane\App\Handover\Compiler;
@@ -62,6 +64,7 @@ final readonly class RehearsalController
      * `fetches`: of some sources of data what a kept fetch told, by their ids.
      */
     #[Route('/api/rehearsal', methods: ['POST'])]
+    #[Needs(Right::Look)]
     public function rehearse(Request $request): JsonResponse
     {
         $body = Body::of($request)->object('display', 'source', 'scheduled', 'from', 'to', 'items', 'course_only', 'fetches');
@@ -127,6 +130,7 @@ final readonly class RehearsalController
 
     /** All changes of a span on one or several displays, each in its own time. */
     #[Route('/api/rehearsal/changes.csv', methods: ['GET'])]
+    #[Needs(Right::Look)]
     public function changes(Request $request): Response
     {
         $asked = $request->query;

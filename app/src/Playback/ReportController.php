@@ -7,6 +7,7 @@ namespace UpperPane\App\Playback;
 use Symfony\Component\HttpFoundation\JsonResponse;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\Routing\Attribute\Route;
+use UpperPane\App\Account\Needs;
 use UpperPane\App\Http\Body;
 use UpperPane\App\Http\Problem;
 use UpperPane\Core\Playback\Report\Report;
@@ -19,6 +20,7 @@ final readonly class ReportController
     }
 
     #[Route('/api/play/{secret}/report', methods: ['POST'])]
+    #[Needs(null)]
     public function report(string $secret, Request $request): JsonResponse
     {
         $isKnown = $this->reports->hear($secret, Report::read(Body::of($request)));

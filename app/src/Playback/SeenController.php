@@ -8,6 +8,8 @@ use Symfony\Component\HttpFoundation\JsonResponse;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\Routing\Attribute\Route;
+use UpperPane\App\Account\Needs;
+use UpperPane\App\Account\Right;
 use UpperPane\App\Display\Displays;
 use UpperPane\App\Http\Download;
 use UpperPane\App\Http\Problem;
@@ -25,6 +27,7 @@ final readonly class SeenController
 
     /** `?day=2026-06-01`, as days are where the display hangs; without it the last of which anything is known. */
     #[Route('/api/displays/{id}/seen', methods: ['GET'])]
+    #[Needs(Right::Look)]
     public function show(string $id, Request $request): JsonResponse
     {
         $display = $this->displays->one($id);
@@ -44,6 +47,7 @@ final readonly class SeenController
 
     /** The same of one day, for other programs: instants in UTC, ms. */
     #[Route('/api/displays/{id}/seen-{day}.csv', methods: ['GET'])]
+    #[Needs(Right::Look)]
     public function table(string $id, string $day): Response
     {
         $display = $this->displays->one($id)->display();

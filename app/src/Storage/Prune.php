@@ -27,6 +27,7 @@ final class Prune implements Chore
     public const DAILY_REVISIONS_DAYS = 90;
     /** Whoever is about to name a file has so long to do it. */
     public const GRACE_S = 2 * 86_400;
+    private const SIGNED_IN_DAYS = 30;
     private const HALF_MADE_S = 86_400;
     private const HANDING_DAYS = 100;
     /** So long is told what was seen. */
@@ -69,6 +70,10 @@ final class Prune implements Chore
         $this->connection->executeStatement('DELETE FROM seen_thing WHERE day < ?', [substr($before(self::SEEN_DAYS * 86_400), 0, 10)]);
         $this->connection->executeStatement('DELETE g FROM glass_picture g JOIN player p ON p.id = g.player_id WHERE p.revoked_at IS NOT NULL OR g.taken_at < ?', [$before(self::SEEN_DAYS * 86_400)]);
         $this->connection->executeStatement('DELETE FROM pairing WHERE ends_at < ?', [$before(86_400)]);
+        $this->connection->executeStatement('DELETE FROM signed_in WHERE seen_at < ?', [$before(self::SIGNED_IN_DAYS * 86_400)]);
+        // Guests who are gone: what they did stays written down.
+        $this->connection->executeStatement('DELETE g FROM role_grant g JOIN account a ON a.login = g.login WHERE a.ends_at < ?', [$before(0)]);
+        $this->connection->executeStatement('DELETE FROM account WHERE ends_at < ?', [$before(0)]);
         $this->connection->executeStatement('DELETE FROM sessions WHERE sess_lifetime < ?', [$now]);
         $this->connection->executeStatement('DELETE FROM cache_items WHERE item_lifetime IS NOT NULL AND item_time + item_lifetime < ?', [$now]);
         $this->files($now);

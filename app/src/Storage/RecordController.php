@@ -7,6 +7,8 @@ namespace UpperPane\App\Storage;
 use Symfony\Component\HttpFoundation\JsonResponse;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\Routing\Attribute\Route;
+use UpperPane\App\Account\Needs;
+use UpperPane\App\Account\Right;
 
 /** Who did what with a thing, and when. */
 final readonly class RecordController
@@ -19,6 +21,7 @@ final readonly class RecordController
 
     /** The last first; with `before`, the id of an act, those before it. */
     #[Route('/api/record/{kind}/{id}', methods: ['GET'])]
+    #[Needs(Right::Look)]
     public function show(string $kind, string $id, Request $request): JsonResponse
     {
         $before = $request->query->getInt('before');

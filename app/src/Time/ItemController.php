@@ -7,6 +7,8 @@ namespace UpperPane\App\Time;
 use Symfony\Component\HttpFoundation\JsonResponse;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\Routing\Attribute\Route;
+use UpperPane\App\Account\Needs;
+use UpperPane\App\Account\Right;
 use UpperPane\App\Http\Body;
 use UpperPane\Core\Document\Node;
 use UpperPane\Core\Time\ItemActs;
@@ -15,6 +17,7 @@ use UpperPane\Core\Time\ItemActs;
 final readonly class ItemController
 {
     #[Route('/api/items', methods: ['POST'])]
+    #[Needs(Right::FillIn)]
     public function act(Request $request): JsonResponse
     {
         $body = Body::of($request)->object('items', 'taken', 'act');

@@ -8,6 +8,8 @@ use Symfony\Component\HttpFoundation\JsonResponse;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\Routing\Attribute\Route;
+use UpperPane\App\Account\Needs;
+use UpperPane\App\Account\Right;
 use UpperPane\App\Display\SurveyedDisplay;
 use UpperPane\App\Http\Body;
 use UpperPane\App\Http\Download;
@@ -41,6 +43,7 @@ final readonly class OpenFormatsController
 
     /** The bookings of a schedule as iCalendar, in its own time zone or that of a display that it rules on. */
     #[Route('/api/schedules/{id}/calendar.ics', methods: ['GET'])]
+    #[Needs(Right::Look)]
     public function calendar(string $id, Request $request): Response
     {
         $design = $this->designs->of(DesignKind::Schedule, $id);
@@ -52,6 +55,7 @@ final readonly class OpenFormatsController
 
     /** All changes on a display from a local date on, as CSV: what plays when, on the display and in its zones. */
     #[Route('/api/schedules/{id}/plan.csv', methods: ['GET'])]
+    #[Needs(Right::Look)]
     public function plan(string $id, Request $request): Response
     {
         $design = $this->designs->of(DesignKind::Schedule, $id);
@@ -71,6 +75,7 @@ final readonly class OpenFormatsController
 
     /** A layout or a playlist as SMIL 3.0, its media at the addresses of this server. */
     #[Route('/api/{plural}/{id}/design.smil', methods: ['GET'], requirements: ['plural' => 'layouts|playlists'])]
+    #[Needs(Right::Look)]
     public function smil(string $plural, string $id, Request $request): Response
     {
         $design = $this->designs->of(DesignKind::ofPlural($plural), $id);
@@ -87,6 +92,7 @@ final readonly class OpenFormatsController
 
     /** Events of a calendar file as bookings, to be looked at before they are saved. */
     #[Route('/api/plays/calendar', methods: ['POST'])]
+    #[Needs(Right::Design)]
     public function bringIn(Request $request): JsonResponse
     {
         $body = Body::of($request)->object('document', 'calendar', 'timezone', 'plays');

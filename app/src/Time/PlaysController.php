@@ -9,6 +9,8 @@ use Symfony\Component\HttpFoundation\JsonResponse;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\Routing\Attribute\Route;
 use Symfony\Component\Uid\Ulid;
+use UpperPane\App\Account\Needs;
+use UpperPane\App\Account\Right;
 use UpperPane\App\Display\SurveyedDisplay;
 use UpperPane\App\Http\Body;
 use UpperPane\App\Http\Problem;
@@ -48,6 +50,7 @@ final readonly class PlaysController
 
     /** In [from, to), or on so many days from a date of the display on; without a date, from the one that it is there now. */
     #[Route('/api/plays', methods: ['POST'])]
+    #[Needs(Right::Look)]
     public function plays(Request $request): JsonResponse
     {
         $body = Body::of($request)->object('schedule', 'document', 'display', 'from', 'to', 'day', 'days');
@@ -113,6 +116,7 @@ final readonly class PlaysController
 
     /** When one booking has its next turn, or why it never has; also by a schedule that is not saved yet. */
     #[Route('/api/plays/first', methods: ['POST'])]
+    #[Needs(Right::Look)]
     public function first(Request $request): JsonResponse
     {
         $body = Body::of($request)->object('schedule', 'document', 'display', 'booking');
@@ -125,6 +129,7 @@ final readonly class PlaysController
 
     /** A schedule in which one occurrence is moved, stretched or, without a start, taken out; nothing is saved. */
     #[Route('/api/plays/edit', methods: ['POST'])]
+    #[Needs(Right::Design)]
     public function edit(Request $request): JsonResponse
     {
         $body = Body::of($request)->object('document', 'booking', 'occurrence', 'which', 'start', 'end');
@@ -143,6 +148,7 @@ final readonly class PlaysController
 
     /** What a hand does to the bookings of a schedule, saved or not: the document comes back, and the booking that it is about. */
     #[Route('/api/plays/act', methods: ['POST'])]
+    #[Needs(Right::Design)]
     public function act(Request $request): JsonResponse
     {
         $body = Body::of($request)->object('document', 'act');

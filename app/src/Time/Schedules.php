@@ -33,8 +33,14 @@ use UpperPane\Core\Units\WallClock;
 /** Which schedules rule on a display: its own, and those of the places it hangs in. */
 final readonly class Schedules
 {
-    public function __construct(private Designs $designs, private Displays $displays, private Places $places, private MediaAssets $media, private DesignLibrary $library, private ClockInterface $clock)
-    {
+    public function __construct(
+        private Designs $anyDesigns,
+        private Displays $displays,
+        private Places $places,
+        private MediaAssets $media,
+        private DesignLibrary $library,
+        private ClockInterface $clock,
+    ) {
     }
 
     /**
@@ -63,7 +69,7 @@ final readonly class Schedules
     public function all(): Ruling
     {
         [$ofDisplays, $ofPlaces] = [[], []];
-        foreach ($this->designs->all(DesignKind::Schedule) as $design) {
+        foreach ($this->anyDesigns->all(DesignKind::Schedule) as $design) {
             if ($design->displayId !== null) {
                 $ofDisplays[$design->displayId] = $design;
             } elseif ($design->placeId !== null) {
@@ -169,7 +175,7 @@ final readonly class Schedules
 
     private function design(Played $played): ?Design
     {
-        return $this->designs->played($played->kind, $played->id);
+        return $this->anyDesigns->played($played->kind, $played->id);
     }
 
     private static function gone(Played $played): Problem

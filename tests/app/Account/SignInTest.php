@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace UpperPane\Tests\App\Account;
 
+use Symfony\Component\Clock\Clock;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\PasswordHasher\Hasher\PasswordHasherFactoryInterface;
 use Symfony\Component\PasswordHasher\PasswordHasherInterface;
@@ -11,6 +12,7 @@ use Symfony\Component\Security\Core\Exception\BadCredentialsException;
 use Symfony\Component\Security\Core\Exception\UserNotFoundException;
 use Symfony\Component\Security\Csrf\CsrfTokenManagerInterface;
 use UpperPane\App\Account\Accounts;
+use UpperPane\App\Account\Rights;
 use UpperPane\App\Account\SignInAnswer;
 use UpperPane\Tests\App\ApiTestCase;
 
@@ -66,7 +68,7 @@ final class SignInTest extends ApiTestCase
         });
         $hashers = $this->createStub(PasswordHasherFactoryInterface::class);
         $hashers->method('getPasswordHasher')->willReturn($hasher);
-        $answer = new SignInAnswer($this->createStub(CsrfTokenManagerInterface::class), new Accounts($this->entities(), $hashers));
+        $answer = $this->answer($hashers);
         $request = Request::create('/api/sign-in', 'POST', content: '{"login":"nobody","password":"x"}');
         self::assertSame(401, $answer->onAuthenticationFailure($request, new BadCredentialsException('', 0, new UserNotFoundException()))->getStatusCode());
         self::assertSame(1, $hashed);
@@ -76,7 +78,7 @@ final class SignInTest extends ApiTestCase
     {
         $hashers = $this->createMock(PasswordHasherFactoryInterface::class);
         $hashers->expects(self::never())->method('getPasswordHasher');
-        $answer = new SignInAnswer($this->createStub(CsrfTokenManagerInterface::class), new Accounts($this->entities(), $hashers));
+        $answer = $this->answer($hashers);
         self::assertSame(401, $answer->onAuthenticationFailure(Request::create('/api/sign-in', 'POST'), new BadCredentialsException())->getStatusCode());
     }
 
@@ -94,5 +96,13 @@ final class SignInTest extends ApiTestCase
         self::assertSame(403, $this->ask('POST', '/api/layouts', $body, withToken: false)[0]);
         self::assertSame([], $this->ask('GET', '/api/layouts')[1]['layouts']);
         self::assertSame(201, $this->ask('POST', '/api/layouts', $body)[0]);
+    }
+
+    private function answer(PasswordHasherFactoryInterface $hashers): SignInAnswer
+    {
+        /** @var Rights $rights */
+        $rights = static::getContainer()->get(Rights::class);
+
+        return new SignInAnswer($this->createStub(CsrfTokenManagerInterface::class), new Accounts($this->entities(), $hashers, Clock::get()), $rights);
     }
 }

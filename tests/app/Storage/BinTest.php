@@ -188,5 +188,7 @@ final class BinTest extends ApiTestCase
         $prune = static::getContainer()->get(Prune::class);
         $prune->run();
         $this->entities()->clear();
+        // Nobody stays signed in for so long.
+        $this->signIn();
     }
 }

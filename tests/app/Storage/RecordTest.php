@@ -112,6 +112,7 @@ final class RecordTest extends ApiTestCase
         $layout = $this->made(Make::layout([]))['id'];
         static::mockTime('+729 days');
         static::getContainer()->get(Prune::class)->run();
+        $this->signIn();
         self::assertSame(['made it'], $this->says('layout', $layout));
         static::mockTime('+2 days');
         static::getContainer()->get(Prune::class)->run();
