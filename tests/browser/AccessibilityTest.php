@@ -57,6 +57,11 @@ final class AccessibilityTest extends TestCase
         yield 'data' => ['/data', 'tbody tr'];
         yield 'a source' => ['/data/sailings', '.found-rows tbody tr'];
         yield 'a source that is typed' => ['/data/cafe-prices', '.typed tbody tr'];
+        yield 'all that is filled in' => ['/filled', '.design .stage-canvas'];
+        yield 'filling in' => ['/filled/price-tolm', '.glass .stage-canvas'];
+        yield 'a template' => ['/layouts/price-of-the-day/template', '.sample .stage-canvas'];
+        yield 'accounts' => ['/accounts', 'tbody tr'];
+        yield 'an account' => ['/account', '.sessions li'];
         yield 'type faces' => ['/media/faces', '.faces td'];
         yield 'what was seen' => ['/displays/check-in-1/seen', '.players'];
         yield 'layouts' => ['/layouts', '.design .stage-canvas'];

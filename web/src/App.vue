@@ -5,7 +5,9 @@ import { type Face, loadFaces } from './pane/faces'
 import { api } from './ui/api'
 import AskDialog from './ui/AskDialog.vue'
 import ChecksShelf from './ui/ChecksShelf.vue'
+import Invitation from './Account/Invitation.vue'
 import KeyList from './ui/KeyList.vue'
+import NotThere from './ui/NotThere.vue'
 import Passage from './ui/Passage.vue'
 import SignIn from './ui/SignIn.vue'
 import { useSession } from './ui/session'
@@ -48,12 +50,14 @@ watch(
     <div v-if="session.account" class="shell">
       <Passage @find="finding = true" />
       <!-- Another layout, playlist or display is another view: nothing of the one before is left. -->
-      <RouterView :key="$route.path" />
+      <RouterView v-if="!$route.meta.needs || $may($route.meta.needs)" :key="$route.path" />
+      <NotThere v-else />
       <ChecksShelf />
       <KeyList />
       <AskDialog />
       <Finder v-if="finding" @close="finding = false" />
     </div>
+    <Invitation v-else-if="session.known && typeof $route.params.token === 'string'" :token="$route.params.token" />
     <SignIn v-else-if="session.known" />
     <p v-else class="empty">
       {{ away ? 'The server does not answer. This page tries again every three seconds.' : 'Opening Upper Pane.' }}

@@ -7,10 +7,12 @@ import { createApp } from 'vue'
 import App from './App.vue'
 import { router } from './router'
 import { Problem } from './ui/api'
+import { rights } from './ui/rights'
 
 createApp(App)
   .use(createPinia())
   .use(router)
+  .use(rights)
   .use(VueQueryPlugin, {
     queryClient: new QueryClient({
       defaultOptions: {

@@ -1,4 +1,15 @@
 import { createRouter, createWebHistory } from 'vue-router'
+import type { Right } from './ui/rights'
+
+declare module 'vue-router' {
+  interface RouteMeta {
+    title: string
+    /** Whose station it stands at in the passage. */
+    station?: string
+    /** Without this right there is nothing at the address. */
+    needs?: Right
+  }
+}
 
 export const router = createRouter({
   history: createWebHistory(),
@@ -9,7 +20,7 @@ export const router = createRouter({
     {
       path: '/displays/from-table',
       component: () => import('./Display/TableView.vue'),
-      meta: { title: 'Displays from a table', station: '/displays' },
+      meta: { title: 'Displays from a table', needs: 'survey', station: '/displays' },
     },
     { path: '/displays/:id', component: () => import('./Display/SurveyView.vue'), props: true, meta: { title: 'Display', station: '/displays' } },
     {
@@ -24,66 +35,82 @@ export const router = createRouter({
       props: true,
       meta: { title: 'What was seen', station: '/displays' },
     },
-    { path: '/media/faces', component: () => import('./Media/FacesView.vue'), meta: { title: 'Type faces' } },
-    { path: '/media', component: () => import('./Media/MediaView.vue'), meta: { title: 'Media' } },
-    { path: '/data', component: () => import('./Data/SourcesView.vue'), meta: { title: 'Data' } },
-    { path: '/data/:id', component: () => import('./Data/SourceView.vue'), props: true, meta: { title: 'Source', station: '/data' } },
+    { path: '/media/faces', component: () => import('./Media/FacesView.vue'), meta: { title: 'Type faces', needs: 'design' } },
+    { path: '/media', component: () => import('./Media/MediaView.vue'), meta: { title: 'Media', needs: 'fill-in' } },
+    { path: '/data', component: () => import('./Data/SourcesView.vue'), meta: { title: 'Data', needs: 'design' } },
+    {
+      path: '/data/:id',
+      component: () => import('./Data/SourceView.vue'),
+      props: true,
+      meta: { title: 'Source', needs: 'design', station: '/data' },
+    },
     {
       path: '/layouts/styles',
       component: () => import('./Layout/StylesView.vue'),
-      meta: { title: 'House styles', station: '/layouts' },
+      meta: { title: 'House styles', needs: 'design', station: '/layouts' },
     },
     {
       path: '/layouts/styles/:id',
       component: () => import('./Layout/StyleView.vue'),
       props: true,
-      meta: { title: 'House style', station: '/layouts' },
+      meta: { title: 'House style', needs: 'design', station: '/layouts' },
     },
     {
       path: '/displays/settings',
       component: () => import('./Display/SettingsView.vue'),
-      meta: { title: 'Settings of places', station: '/displays' },
+      meta: { title: 'Settings of places', needs: 'design', station: '/displays' },
     },
     {
       path: '/layouts/:id/template',
       component: () => import('./Layout/TemplateView.vue'),
       props: true,
-      meta: { title: 'Template', station: '/layouts' },
+      meta: { title: 'Template', needs: 'design', station: '/layouts' },
     },
-    { path: '/filled', component: () => import('./Layout/FilledView.vue'), meta: { title: 'Filled in', station: '/layouts' } },
+    { path: '/filled', component: () => import('./Layout/FilledView.vue'), meta: { title: 'Filled in', needs: 'fill-in', station: '/layouts' } },
     {
       path: '/filled/:id',
       component: () => import('./Layout/FillingView.vue'),
       props: true,
-      meta: { title: 'Filling in', station: '/layouts' },
+      meta: { title: 'Filling in', needs: 'fill-in', station: '/layouts' },
     },
-    { path: '/layouts', component: () => import('./Layout/LayoutsView.vue'), meta: { title: 'Layouts' } },
+    { path: '/layouts', component: () => import('./Layout/LayoutsView.vue'), meta: { title: 'Layouts', needs: 'design' } },
     {
       path: '/layouts/:id',
       component: () => import('./Layout/ComposerView.vue'),
       props: true,
-      meta: { title: 'Layout', station: '/layouts' },
+      meta: { title: 'Layout', needs: 'design', station: '/layouts' },
     },
-    { path: '/playlists', component: () => import('./Time/PlaylistsView.vue'), meta: { title: 'Playlists' } },
+    { path: '/playlists', component: () => import('./Time/PlaylistsView.vue'), meta: { title: 'Playlists', needs: 'design' } },
     {
       path: '/playlists/:id',
       component: () => import('./Time/PlaylistView.vue'),
       props: true,
-      meta: { title: 'Playlist', station: '/playlists' },
+      meta: { title: 'Playlist', needs: 'design', station: '/playlists' },
     },
-    { path: '/schedules', component: () => import('./Time/SchedulesView.vue'), meta: { title: 'Schedules', station: '/playlists' } },
+    { path: '/schedules', component: () => import('./Time/SchedulesView.vue'), meta: { title: 'Schedules', needs: 'design', station: '/playlists' } },
     {
       path: '/schedules/:id',
       component: () => import('./Time/ScheduleView.vue'),
       props: true,
-      meta: { title: 'Schedule', station: '/playlists' },
+      meta: { title: 'Schedule', needs: 'design', station: '/playlists' },
     },
-    { path: '/handover', component: () => import('./Handover/HandoverView.vue'), meta: { title: 'Handover' } },
-    { path: '/playback', component: () => import('./Playback/PlaybackView.vue'), meta: { title: 'Playback' } },
-    { path: '/bench', component: () => import('./Bench/BenchView.vue'), meta: { title: 'Bench' } },
-    { path: '/bin', component: () => import('./ui/BinView.vue'), meta: { title: 'Bin' } },
-    { path: '/work', component: () => import('./Playback/WorkView.vue'), meta: { title: 'Work behind the desk', station: '/playback' } },
-    { path: '/rehearsal', component: () => import('./Playback/RehearsalView.vue'), meta: { title: 'Rehearsal', station: '/playback' } },
+    { path: '/handover', component: () => import('./Handover/HandoverView.vue'), meta: { title: 'Handover', needs: 'hand-over' } },
+    { path: '/playback', component: () => import('./Playback/PlaybackView.vue'), meta: { title: 'Playback', needs: 'hand-over' } },
+    { path: '/bench', component: () => import('./Bench/BenchView.vue'), meta: { title: 'Bench', needs: 'design' } },
+    { path: '/bin', component: () => import('./ui/BinView.vue'), meta: { title: 'Bin', needs: 'design' } },
+    {
+      path: '/work',
+      component: () => import('./Playback/WorkView.vue'),
+      meta: { title: 'Work behind the desk', needs: 'hand-over', station: '/playback' },
+    },
+    {
+      path: '/rehearsal',
+      component: () => import('./Playback/RehearsalView.vue'),
+      meta: { title: 'Rehearsal', needs: 'hand-over', station: '/playback' },
+    },
+    { path: '/account', component: () => import('./Account/AccountView.vue'), meta: { title: 'Your account' } },
+    { path: '/accounts', component: () => import('./Account/AccountsView.vue'), meta: { title: 'Accounts', needs: 'administer' } },
+    { path: '/invited/:token', component: () => import('./Estate/TodayView.vue'), meta: { title: 'Invitation' } },
     { path: '/:rest(.*)*', component: () => import('./ui/NotThere.vue'), meta: { title: 'Not there' } },
   ],
 })
@@ -97,5 +124,5 @@ router.onError((_, to) => {
 })
 router.afterEach((to, _, failure) => {
   if (!failure) sessionStorage.removeItem(STALE)
-  document.title = `${typeof to.meta.title === 'string' ? to.meta.title : ''} · Upper Pane`
+  document.title = `${to.meta.title} · Upper Pane`
 })

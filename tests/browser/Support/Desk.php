@@ -15,11 +15,11 @@ final class Desk
         return self::env('UPPER_PANE_TEST_URL') . $path;
     }
 
-    public static function signIn(Chrome $chrome, string $path = '/'): void
+    public static function signIn(Chrome $chrome, string $path = '/', string $login = 'ines', string $password = 'harbour'): void
     {
         $chrome->go(self::url('/'));
-        $chrome->see('#login')->sendKeys('ines');
-        $chrome->see('#password')->sendKeys("harbour\n");
+        $chrome->see('#login')->sendKeys($login);
+        $chrome->see('#password')->sendKeys("$password\n");
         $chrome->see('.passage');
         $chrome->go(self::url($path));
         $chrome->see('.passage');

@@ -92,7 +92,7 @@ export async function lost() {
   server.answer = () => lost
   await api.get('layouts').catch(() => undefined)
   const seen: unknown[] = [session.isLost]
-  session.account = { login: 'ines', name: 'Ines' }
+  session.account = { login: 'ines', name: 'Ines', rights: {} }
   await api.get('session').catch(() => undefined)
   seen.push(session.isLost)
   await api.get('layouts').catch(() => undefined)

@@ -171,7 +171,7 @@ export async function whatTheServerRefusesIsToldAndTheNextChangeIsSaved() {
 export async function aLostSessionKeepsWhatIsTypedUntilSomebodySignsIn() {
   const { work, typed, session } = open()
   await pass(10)
-  session.account = { login: 'ines', name: 'Ines' }
+  session.account = { login: 'ines', name: 'Ines', rights: {} }
   refusing = { status: 401, body: { error: { code: 'session.none', message: 'Nobody is signed in.' } } }
   typed('Two')
   await pass(1000)

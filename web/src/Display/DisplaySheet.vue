@@ -97,14 +97,18 @@ async function revoke(player: PlayerState) {
       <RouterLink class="btn btn-primary btn-sm" :to="`/displays/${display.id}`">Survey</RouterLink>
       <RouterLink class="btn btn-outline-dark btn-sm" :to="`/displays/${display.id}/wiring`">Wiring sheet</RouterLink>
       <RouterLink class="btn btn-outline-dark btn-sm" :to="`/displays/${display.id}/seen`">What was seen</RouterLink>
-      <RouterLink class="btn btn-outline-dark btn-sm" :to="`/layouts?new=${display.id}`">New layout for it</RouterLink>
-      <RouterLink class="btn btn-outline-dark btn-sm" :to="`/handover?display=${display.id}`">Hand over to it</RouterLink>
+      <RouterLink v-if="$may('design')" class="btn btn-outline-dark btn-sm" :to="`/layouts?new=${display.id}`">New layout for it</RouterLink>
+      <RouterLink v-if="$may('hand-over', display.place)" class="btn btn-outline-dark btn-sm" :to="`/handover?display=${display.id}`"
+        >Hand over to it</RouterLink
+      >
     </div>
     <form class="more" @submit.prevent="copy">
-      <BFormInput v-model.number="count" type="number" min="1" max="200" size="sm" aria-label="How many more" />
-      <BButton type="submit" variant="outline-dark" size="sm">more like this</BButton>
+      <template v-if="$may('survey', display.place)">
+        <BFormInput v-model.number="count" type="number" min="1" max="200" size="sm" aria-label="How many more" />
+        <BButton type="submit" variant="outline-dark" size="sm">more like this</BButton>
+      </template>
       <span class="ms-auto"><RecordButton :id="display.id" kind="display" :name="display.name" :timezone="display.timezone" /></span>
-      <button type="button" class="btn btn-link btn-sm" @click="remove">Take away…</button>
+      <button v-if="$may('survey', display.place)" type="button" class="btn btn-link btn-sm" @click="remove">Take away…</button>
     </form>
     <ReleaseList :display="display" />
     <h3>Players</h3>
@@ -117,7 +121,7 @@ async function revoke(player: PlayerState) {
             >called {{ ago(player.called_at, at) }}</span
           ></span
         >
-        <span>
+        <span v-if="$may('survey', display.place)">
           <a v-if="outputsOf(player).length < 2" :href="`/api/players/${player.id}/open`" target="_blank" rel="noopener">open</a>
           <template v-else
             >open

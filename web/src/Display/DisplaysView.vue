@@ -13,6 +13,7 @@ import { clock, size, zoneName } from '../ui/format'
 import { useGrowingPlaces } from '../ui/growing'
 import LevelMark from '../ui/LevelMark.vue'
 import ListEnd from '../ui/ListEnd.vue'
+import { may } from '../ui/rights'
 import { useSecond } from '../ui/second'
 import { useShelf } from '../ui/shelf'
 import DisplaySheet from './DisplaySheet.vue'
@@ -60,11 +61,19 @@ function edit(place: PlaceState | null) {
   editing.value = true
 }
 offerActions(() => [
-  { kind: 'action', name: 'New display', act: () => (making.value = true) },
-  { kind: 'action', name: 'New place', act: () => edit(null) },
-  { kind: 'action', name: 'Settings of places', more: 'clock, style, languages', act: () => void router.push('/displays/settings') },
-  { kind: 'action', name: 'Displays from a table', more: 'CSV', act: () => void router.push('/displays/from-table') },
-  { kind: 'action', name: 'What fits where', more: 'layouts × displays', act: () => void router.push('/displays/matches') },
+  ...(may('survey')
+    ? [
+        { kind: 'action', name: 'New display', act: () => (making.value = true) },
+        { kind: 'action', name: 'New place', act: () => edit(null) },
+        { kind: 'action', name: 'Displays from a table', more: 'CSV', act: () => void router.push('/displays/from-table') },
+      ]
+    : []),
+  ...(may('design')
+    ? [{ kind: 'action', name: 'Settings of places', more: 'clock, style, languages', act: () => void router.push('/displays/settings') }]
+    : []),
+  ...(may('hand-over')
+    ? [{ kind: 'action', name: 'What fits where', more: 'layouts × displays', act: () => void router.push('/displays/matches') }]
+    : []),
 ])
 
 // --- many at once --------------------------------------------------------------------------
@@ -99,15 +108,15 @@ onBeforeUnmount(() => shelf.clear())
     <div class="head">
       <div>
         <h1>Displays</h1>
-        <p class="facts m-0"><RouterLink to="/displays/settings">Settings of places</RouterLink></p>
+        <p v-if="$may('design')" class="facts m-0"><RouterLink to="/displays/settings">Settings of places</RouterLink></p>
       </div>
       <div class="actions">
         <BFormInput v-model="search" type="search" placeholder="Search name, place, raster" aria-label="Search displays" />
         <ChoiceBar v-model="turned" label="Orientation" :words="{ '': 'all', landscape: 'landscape', portrait: 'portrait' }" />
         <ChoiceBar v-model="kind" label="Kind" :words="{ '': 'all', wall: 'walls', panel: 'single', found: 'found' }" />
-        <RouterLink class="btn btn-outline-dark" to="/displays/matches">What fits where</RouterLink>
-        <RouterLink class="btn btn-outline-dark" to="/displays/from-table">From a table…</RouterLink>
-        <BButton variant="primary" @click="making = true">New display…</BButton>
+        <RouterLink v-if="$may('hand-over')" class="btn btn-outline-dark" to="/displays/matches">What fits where</RouterLink>
+        <RouterLink v-if="$may('survey')" class="btn btn-outline-dark" to="/displays/from-table">From a table…</RouterLink>
+        <BButton v-if="$may('survey')" variant="primary" @click="making = true">New display…</BButton>
       </div>
     </div>
     <div class="columns displays" :class="{ split: chosen }">
@@ -122,18 +131,22 @@ onBeforeUnmount(() => shelf.clear())
             <a href="#" @click.prevent="router.replace({ query: {} })">Show all {{ displays.length }}</a>
           </p>
           <p v-else-if="places.length">Begin with the label of one panel, or with a table of many.</p>
-          <p v-else>First the places that they hang in. <BButton variant="primary" size="sm" @click="edit(null)">New place…</BButton></p>
+          <p v-else-if="$may('survey')">
+            First the places that they hang in. <BButton variant="primary" size="sm" @click="edit(null)">New place…</BButton>
+          </p>
         </div>
         <div v-if="ticked.size" class="many" role="region" aria-label="With those ticked">
           <b>{{ ticked.size }} ticked</b>
-          <label
+          <label v-if="$may('survey')"
             >move to
             <select class="form-select form-select-sm" aria-label="Move to" @change="move(($event.target as HTMLSelectElement).value)">
               <option value="">choose a place…</option>
               <option v-for="p in ways" :key="p.place.id" :value="p.place.id">{{ p.way.join(' › ') }}</option>
             </select></label
           >
-          <RouterLink class="btn btn-outline-dark btn-sm" :to="{ path: '/handover', query: { display: [...ticked] } }">Hand over to them</RouterLink>
+          <RouterLink v-if="$may('hand-over')" class="btn btn-outline-dark btn-sm" :to="{ path: '/handover', query: { display: [...ticked] } }"
+            >Hand over to them</RouterLink
+          >
           <button type="button" class="btn btn-link btn-sm" @click="ticked = new Set()">none</button>
           <span v-if="trouble" class="said-error" role="alert">{{ trouble }}</span>
         </div>
@@ -169,7 +182,9 @@ onBeforeUnmount(() => shelf.clear())
               <th colspan="7" scope="rowgroup">
                 {{ place.displays[0]!.way.slice(1).join(' › ') || place.name }}
                 <span class="soft small">{{ place.zone ?? 'no time zone' }}</span>
-                <button type="button" class="btn btn-link btn-sm p-0" @click="edit(byId.get(place.id)!)">change place</button>
+                <button v-if="$may('survey', place.id)" type="button" class="btn btn-link btn-sm p-0" @click="edit(byId.get(place.id)!)">
+                  change place
+                </button>
               </th>
             </tr>
             <tr v-for="d in place.displays" :key="d.id" :class="{ on: chosen?.id === d.id }" @click="choose(d)">

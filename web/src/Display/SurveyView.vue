@@ -15,6 +15,7 @@ import { moment } from '../ui/format'
 import { mayAct } from '../ui/keys'
 import { inTurn } from '../ui/inTurn'
 import { useSecond } from '../ui/second'
+import { may } from '../ui/rights'
 import { type Finding, type Rect, useShelf } from '../ui/shelf'
 import { type SurveyAct, moved, surveyed } from './edit'
 import LeadsOn from './LeadsOn.vue'
@@ -57,7 +58,10 @@ const chosen = shallowRef<ReadonlySet<string>>(new Set())
 const numbering = shallowRef<Map<string | null, number> | null>(null)
 const pointed = shallowRef<Rect | null>(null)
 
+/** Whoever does not survey looks at it. */
+const mine = computed(() => may('survey', display.value?.place))
 const change = (next: DisplayDocument, gesture?: string) => {
+  if (!mine.value) return
   work.change(next, gesture)
   const ids = new Set(next.panels.map((p) => p.id))
   if ([...chosen.value].some((id) => !ids.has(id))) chosen.value = new Set([...chosen.value].filter((id) => ids.has(id)))
@@ -185,19 +189,22 @@ const words = computed(() => {
       <div class="leaf">
         <p v-if="trouble || actTrouble" class="said-error small px-3 pt-2 m-0" role="alert">{{ trouble || actTrouble }}</p>
         <LeadsOn v-if="display" :display="display" :is-new="'new' in route.query" />
-        <SurveyLedger :document="work.document.value" :chosen="chosen" @change="change" @act="act" />
-        <PanelTable
-          v-if="said"
-          :document="work.document.value"
-          :said="said"
-          :chosen="chosen"
-          :display="id"
-          :numbering="numbering !== null"
-          @act="act"
-          @choose="choose"
-          @number="numbering = numbering === null ? new Map() : null"
-        />
-        <PlayerLedger :document="work.document.value" :processor="said?.processor ?? null" @change="change" @act="act" />
+        <p v-if="!mine" class="soft small px-3 pt-2 m-0">Installers survey displays; here you look at what they found.</p>
+        <fieldset class="contents" :disabled="!mine">
+          <SurveyLedger :document="work.document.value" :chosen="chosen" @change="change" @act="act" />
+          <PanelTable
+            v-if="said"
+            :document="work.document.value"
+            :said="said"
+            :chosen="chosen"
+            :display="id"
+            :numbering="numbering !== null"
+            @act="act"
+            @choose="choose"
+            @number="numbering = numbering === null ? new Map() : null"
+          />
+          <PlayerLedger :document="work.document.value" :processor="said?.processor ?? null" @change="change" @act="act" />
+        </fieldset>
       </div>
       <div v-if="said" class="right">
         <div class="bar">
@@ -248,6 +255,9 @@ const words = computed(() => {
 </template>
 
 <style scoped>
+.contents {
+  display: contents;
+}
 .right {
   display: grid;
   grid-template-rows: auto minmax(0, 1fr) auto;

@@ -1,10 +1,12 @@
 <script setup lang="ts">
 import { useElementSize } from '@vueuse/core'
 import { computed, onBeforeUnmount, useTemplateRef, watchEffect } from 'vue'
+import { useRouter } from 'vue-router'
 import { clock, day, zoneName } from '../ui/format'
 import { useGrowingPlaces } from '../ui/growing'
 import LevelMark from '../ui/LevelMark.vue'
 import ListEnd from '../ui/ListEnd.vue'
+import { may } from '../ui/rights'
 import { useSecond } from '../ui/second'
 import { useShelf } from '../ui/shelf'
 import DisplayPicture from './DisplayPicture.vue'
@@ -37,6 +39,13 @@ watchEffect(() => {
 })
 onBeforeUnmount(() => shelf.clear())
 
+/** What one may not open is no way out. */
+const router = useRouter()
+const mayGo = (to: string) => {
+  const { needs } = router.resolve(to).meta
+  return !needs || may(needs)
+}
+
 const isLate = (d: DisplayState) => d.standing.state === 'silent'
 </script>
 
@@ -53,7 +62,7 @@ const isLate = (d: DisplayState) => d.standing.state === 'silent'
         </p>
       </div>
       <div class="actions">
-        <RouterLink v-if="notHandedOver.length" class="btn btn-primary" to="/handover">Hand over changes…</RouterLink>
+        <RouterLink v-if="notHandedOver.length && $may('hand-over')" class="btn btn-primary" to="/handover">Hand over changes…</RouterLink>
       </div>
     </div>
     <div class="columns today">
@@ -64,7 +73,7 @@ const isLate = (d: DisplayState) => d.standing.state === 'silent'
           <li v-for="(m, i) in wrong" :key="i">
             <LevelMark :level="m.level" />
             <span
-              >{{ m.message }} <RouterLink v-if="m.to" :to="m.to">{{ m.link }}</RouterLink></span
+              >{{ m.message }} <RouterLink v-if="m.to && mayGo(m.to)" :to="m.to">{{ m.link }}</RouterLink></span
             >
           </li>
         </ul>

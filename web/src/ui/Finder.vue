@@ -8,6 +8,7 @@ import { facts, useMedia } from '../Media/media'
 import { useActions } from './actions'
 import { type Findable, find } from './find'
 import { size } from './format'
+import { may } from './rights'
 
 /** Ctrl + K: finds any object and any action, by the beginnings of its words. */
 const emit = defineEmits<{ close: [] }>()
@@ -24,14 +25,30 @@ const typed = ref('')
 const at = ref(0)
 const field = useTemplateRef('field')
 
+const STATIONS_NAMED = [
+  'displays',
+  'media',
+  'data',
+  'layouts',
+  'filled',
+  'playlists',
+  'schedules',
+  'handover',
+  'playback',
+  'rehearsal',
+  'work',
+  'bench',
+  'bin',
+  'account',
+  'accounts',
+].map((name) => `/${name}`)
 const STATIONS: Findable[] = [
   { kind: 'station', name: 'Today', to: '/' },
-  ...['Displays', 'Media', 'Data', 'Layouts', 'Playlists', 'Schedules', 'Handover', 'Playback', 'Rehearsal', 'Work', 'Bench', 'Bin'].map((name) => ({
-    kind: 'station',
-    name,
-    to: `/${name.toLowerCase()}`,
-  })),
-  { kind: 'action', name: 'New layout', to: '/layouts?new=none' },
+  ...router
+    .getRoutes()
+    .filter(({ path, meta }) => STATIONS_NAMED.includes(path) && (!meta.needs || may(meta.needs)))
+    .map(({ path, meta }) => ({ kind: 'station', name: meta.title, to: path })),
+  ...(may('design') ? [{ kind: 'action', name: 'New layout', to: '/layouts?new=none' }] : []),
 ]
 const all = computed<Findable[]>(() => [
   ...actions.here,

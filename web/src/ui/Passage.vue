@@ -3,6 +3,7 @@ import { computed } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { useSources } from '../Data/sources'
 import { useCounts } from '../Estate/estate'
+import { may } from './rights'
 import { useSession } from './session'
 
 defineEmits<{ find: [] }>()
@@ -13,16 +14,23 @@ const counts = useCounts()
 const { all: sources } = useSources(false)
 const troubled = computed(() => sources.value.filter((s) => s.status !== 'fresh').length)
 
-const stations = computed(() => [
-  { to: '/displays', name: 'Displays', open: counts.value.standing.unbound ?? 0, says: 'displays to look at' },
-  { to: '/media', name: 'Media', open: 0, says: '' },
-  { to: '/data', name: 'Data', open: troubled.value, says: 'sources are not fresh' },
-  { to: '/layouts', name: 'Layouts', open: 0, says: '' },
-  { to: '/playlists', name: 'Playlists and time', open: 0, says: '' },
-  { to: '/handover', name: 'Handover', open: counts.value.older, says: 'displays show an older version' },
+/** Whoever only fills in has a way of his own. */
+const stations = computed(() => (may('hand-over') || may('survey') || !may('fill-in') ? all.value : filling).filter(({ needs }) => may(needs)))
+const filling = [
+  { to: '/', name: 'My places', needs: 'look' as const, open: 0, says: '' },
+  { to: '/filled', name: 'Filled in', needs: 'fill-in' as const, open: 0, says: '' },
+]
+const all = computed(() => [
+  { to: '/displays', name: 'Displays', needs: 'look' as const, open: counts.value.standing.unbound ?? 0, says: 'displays to look at' },
+  { to: '/media', name: 'Media', needs: 'fill-in' as const, open: 0, says: '' },
+  { to: '/data', name: 'Data', needs: 'design' as const, open: troubled.value, says: 'sources are not fresh' },
+  { to: '/layouts', name: 'Layouts', needs: 'design' as const, open: 0, says: '' },
+  { to: '/playlists', name: 'Playlists and time', needs: 'design' as const, open: 0, says: '' },
+  { to: '/handover', name: 'Handover', needs: 'hand-over' as const, open: counts.value.older, says: 'displays show an older version' },
   {
     to: '/playback',
     name: 'Playback',
+    needs: 'hand-over' as const,
     open: counts.value.standing.silent ?? 0,
     says: `of ${counts.value.of} displays are silent`,
   },
@@ -55,15 +63,21 @@ async function leave() {
     </nav>
     <button type="button" class="find" title="Find any object or action" @click="$emit('find')">Find <kbd class="figures">Ctrl K</kbd></button>
     <div class="who">
-      <RouterLink to="/bench" class="bin" :aria-current="route.path === '/bench' ? 'page' : undefined">Bench</RouterLink>
-      <RouterLink to="/bin" class="bin" :aria-current="route.path === '/bin' ? 'page' : undefined">Bin</RouterLink>
-      <span>{{ session.account?.name }}</span>
+      <RouterLink v-if="$may('design')" to="/bench" class="bin" :aria-current="route.path === '/bench' ? 'page' : undefined">Bench</RouterLink>
+      <RouterLink v-if="$may('design')" to="/bin" class="bin" :aria-current="route.path === '/bin' ? 'page' : undefined">Bin</RouterLink>
+      <RouterLink v-if="$may('administer')" to="/accounts" class="bin" :aria-current="route.path === '/accounts' ? 'page' : undefined"
+        >Accounts</RouterLink
+      >
+      <RouterLink to="/account" class="name" title="Your account">{{ session.account?.name }}</RouterLink>
       <button type="button" class="btn btn-link btn-sm" @click="leave">Sign out</button>
     </div>
   </header>
 </template>
 
 <style scoped>
+.name {
+  color: var(--soft);
+}
 .passage {
   display: flex;
   align-items: stretch;
@@ -143,5 +157,26 @@ li a.here {
 .bin {
   margin-right: 10px;
   font-size: 0.875rem;
+}
+/* On a telephone the ways stand in one line that is pushed along, and keys are no help. */
+@media (max-width: 800px) {
+  .passage {
+    overflow-x: auto;
+  }
+  .house {
+    padding: 0 10px;
+    font-size: 0;
+    gap: 0;
+  }
+  li a {
+    white-space: nowrap;
+  }
+  .find kbd {
+    display: none;
+  }
+  .find,
+  .who {
+    padding: 0 8px;
+  }
 }
 </style>

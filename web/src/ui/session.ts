@@ -2,7 +2,8 @@ import { defineStore } from 'pinia'
 import { ref } from 'vue'
 
 interface Session {
-  account: { login: string; name: string } | null
+  /** With what he may do, and where: everywhere, or at places by their ids. */
+  account: { login: string; name: string; rights: Partial<Record<string, true | string[]>> } | null
   csrf: string
 }
 
@@ -50,6 +51,12 @@ export const useSession = defineStore('session', () => {
     async signIn(login: string, password: string) {
       await ask('POST', 'sign-in', { login, password })
       // Signing in gives the session a new token, which only the next request can read.
+      await ask('GET', 'session')
+      turn.value++
+    },
+    /** By the link of a guest. */
+    async come(token: string) {
+      await ask('POST', `invitation/${token}`)
       await ask('GET', 'session')
       turn.value++
     },

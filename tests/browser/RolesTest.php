@@ -1,0 +1,89 @@
+<?php
+
+declare(strict_types=1);
+
+namespace UpperPane\Tests\Browser;
+
+use PHPUnit\Framework\TestCase;
+use UpperPane\Tests\Browser\Support\Chrome;
+use UpperPane\Tests\Browser\Support\Desk;
+
+/** Each finds the desk as it is for her: what is not hers is not there. */
+final class RolesTest extends TestCase
+{
+    private Chrome $desk;
+
+    protected function tearDown(): void
+    {
+        $this->desk->driver->quit();
+    }
+
+    public function testAnEditorFindsHerPlacesAndWhatSheFillsIn(): void
+    {
+        $this->desk = Chrome::open(1280, 800);
+        Desk::signIn($this->desk, '/', 'marta');
+        $this->desk->see('.one', 'Pier Tolm');
+        self::assertSame(['My places', 'Filled in'], $this->ways());
+        self::assertStringNotContainsString('Check-in', (string) $this->desk->script('return document.querySelector(".wall").textContent'));
+        $this->desk->press('.passage a', 'Filled in')->see('.design', 'Price of the day, Pier Tolm');
+        self::assertStringNotContainsString('Lane 3', (string) $this->desk->script('return document.querySelector(".grid").textContent'));
+        foreach (['/layouts', '/layouts/pier-market', '/schedules', '/displays/settings', '/bench', '/accounts'] as $path) {
+            $this->desk->go(Desk::url($path))->see('.empty', 'There is nothing at this address');
+        }
+        $this->desk->go(Desk::url('/filled'))->press('.actions button', 'Fill in')->see('.templates', 'Price of the day');
+    }
+
+    public function testOthersFindWhatIsTheirs(): void
+    {
+        $this->desk = Chrome::open(1280, 800);
+        Desk::signIn($this->desk, '/displays', 'olav');
+        self::assertSame(['Displays'], $this->ways());
+        $this->desk->see('.actions button', 'New display');
+        $this->desk->press('.passage button', 'Sign out');
+        Desk::signIn($this->desk, '/displays', 'rui');
+        self::assertSame(['Displays', 'Media', 'Handover', 'Playback'], $this->ways());
+        self::assertNull($this->desk->find('.actions button', 'New display'));
+        $this->desk->go(Desk::url('/displays/check-in-1'))->see('.leaf', 'Installers survey displays');
+        self::assertTrue($this->desk->script('return document.querySelector(".leaf fieldset.contents").disabled'));
+    }
+
+    public function testAnAdministratorGivesRolesAndInvitesGuests(): void
+    {
+        $this->desk = Chrome::open(1280, 800);
+        Desk::signIn($this->desk, '/accounts');
+        $this->desk->press('.actions button', 'New account')->see('.modal.show');
+        $fields = $this->desk->driver->findElements(\Facebook\WebDriver\WebDriverBy::cssSelector('.modal.show input'));
+        $fields[0]->sendKeys('eva');
+        $fields[1]->sendKeys('Eva');
+        $fields[2]->sendKeys('lighthouse');
+        $this->desk->press('[aria-label="Role 1"] option[value=operator]')->press('[aria-label="Place of role 1"] option[value=gates]');
+        $this->desk->press('.modal.show button[type=submit]')->see('tbody', 'operator at Gates');
+
+        $this->desk->press('.actions button', 'Invite a guest')->see('.modal.show');
+        $this->desk->type('.modal.show input[type=text]', 'Market people')->press('[aria-label="Place of the guest"] option[value=piers]');
+        $this->desk->press('.modal.show button[type=submit]');
+        $link = (string) $this->desk->see('[aria-label="The link"]')->getAttribute('value');
+        $guest = Chrome::open(390, 844);
+        try {
+            $guest->go($link)->see('.invitation', 'editor at Island piers');
+            $guest->press('.invitation button', 'Come in')->see('.one', 'Pier Tolm');
+            $guest->go(Desk::url('/account'))->see('.account', 'editor at Island piers');
+        } finally {
+            $guest->driver->quit();
+        }
+        $this->desk->driver->navigate()->refresh();
+        $this->desk->see('tbody', 'Market people');
+        foreach (['Eva', 'Market people'] as $name) {
+            $this->desk->press("[aria-label=\"Take $name away\"]")->press('.modal.show .btn-primary, .modal.show .btn-danger', 'Take it away');
+            $this->desk->until(fn (): bool => $this->desk->find('tbody tr', $name) === null, "$name to go");
+        }
+    }
+
+    /** @return list<string> the stations of the passage */
+    private function ways(): array
+    {
+        $this->desk->see('.passage li');
+
+        return $this->desk->script('return [...document.querySelectorAll(".passage li a")].map((a) => a.firstChild.textContent.trim())');
+    }
+}
