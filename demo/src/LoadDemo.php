@@ -81,7 +81,7 @@ final readonly class LoadDemo
         $this->places($demo->field('places'));
         $this->displays($demo->field('displays'));
         $this->media();
-        $this->designs($demo->field('made_for'));
+        $this->designs($demo->field('made_for'), $demo->field('open_at'));
         $this->players($demo);
         foreach ($demo->field('handed_over')->items() as $row) {
             $source = $this->programmes->source($row->field('source'));
@@ -170,12 +170,12 @@ final readonly class LoadDemo
         $this->made($design);
     }
 
-    private function designs(Node $madeFor): void
+    private function designs(Node $madeFor, Node $openAt): void
     {
         foreach (glob("$this->projectDir/demo/layouts/*.json") ?: [] as $file) {
             $document = $this->document($file);
             $earlier = "$this->projectDir/demo/earlier/" . basename($file);
-            $design = $this->design(is_file($earlier) ? $this->document($earlier) : $document, $madeFor->optional(basename($file, '.json'))?->id());
+            $design = $this->design(is_file($earlier) ? $this->document($earlier) : $document, $madeFor->optional(basename($file, '.json'))?->id(), $openAt->optional(basename($file, '.json'))?->id());
             $this->keep($design);
             if (is_file($earlier)) {
                 $this->entities->flush();
@@ -221,13 +221,13 @@ final readonly class LoadDemo
     }
 
     /** @param array<mixed> $document */
-    private function design(array $document, ?string $display): Design
+    private function design(array $document, ?string $display, ?string $place = null): Design
     {
         /** @var array<string, mixed> $document */
         $node = Node::root($document);
         $kind = DesignKind::ofFormat($node->field('format')->text()) ?? throw $node->field('format')->refused(Reason::ValueUnknown, 'is no format of a design.');
 
-        return new Design($node->field('id')->id(), $kind, $node->field('name')->text(), $document, $display, $this->clock->now(), 'ines');
+        return new Design($node->field('id')->id(), $kind, $node->field('name')->text(), $document, $display, $this->clock->now(), 'ines', $place);
     }
 
     /**

@@ -33,13 +33,44 @@ final class RolesTest extends TestCase
         $this->desk->go(Desk::url('/filled'))->press('.actions button', 'Fill in')->see('.templates', 'Price of the day');
     }
 
+    /** On a telephone, from the sign-in to the screen; and off again. */
+    public function testAnEditorChangesThePriceOfTheDayFromATelephone(): void
+    {
+        $this->desk = Chrome::open(390, 844);
+        Desk::signIn($this->desk, '/', 'marta');
+        $page = Chrome::open(1080, 1920);
+        try {
+            $admin = Chrome::open(1280, 800);
+            Desk::signIn($admin, '/');
+            $page->go(Desk::url(Desk::players($admin, 'pier-tolm')[0]['address']))->see('.stage-canvas');
+            $admin->driver->quit();
+
+            $this->desk->press('.passage a', 'Filled in')->press('.design a.name', 'Price of the day, Pier Tolm');
+            $this->desk->type('[aria-label="Price"]', '6.9')->see('.show', 'It comes in turn with 2 others');
+            $this->desk->press('.show .go')->see('.show .standing', 'Pier Tolm');
+            $page->see('.stage-canvas', '6.90 €', 90);
+            $this->desk->see('.show .standing', 'beside what plays');
+            self::assertLessThanOrEqual(390, $this->desk->script('return document.documentElement.scrollWidth'), 'nothing is wider than the telephone');
+
+            // In its place until midnight: what it pushes aside is said first.
+            $this->desk->press('.show [role=radio]', 'in its place')->press('.show [role=radio]', 'until midnight')->see('.show .means', 'It takes the place of Pier round');
+            $this->desk->script('document.querySelector(".off").scrollIntoView({block: "center"})');
+            $this->desk->press('.off')->see('.show [role=status]', 'Being taken off');
+            $this->desk->until(fn (): bool => $this->desk->find('.show .standing') === null, 'it to be taken off', 60);
+        } finally {
+            $page->driver->quit();
+        }
+        $this->desk->go(Desk::url('/filled/price-tolm'))->type('[aria-label="Price"]', '7.5');
+        $this->desk->until(fn (): bool => (float) (Desk::api($this->desk, 'filled/price-tolm')['document']['values']['price'] ?? 0) === 7.5, 'it to be saved');
+    }
+
     public function testOthersFindWhatIsTheirs(): void
     {
         $this->desk = Chrome::open(1280, 800);
         Desk::signIn($this->desk, '/displays', 'olav');
         self::assertSame(['Displays'], $this->ways());
         $this->desk->see('.actions button', 'New display');
-        $this->desk->press('.passage button', 'Sign out');
+        $this->desk->press('.passage button', 'Sign out')->see('#login');
         Desk::signIn($this->desk, '/displays', 'rui');
         self::assertSame(['Displays', 'Media', 'Handover', 'Playback'], $this->ways());
         self::assertNull($this->desk->find('.actions button', 'New display'));

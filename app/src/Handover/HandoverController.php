@@ -27,6 +27,7 @@ final readonly class HandoverController
         private Offers $offers,
         private Targets $targets,
         private Handings $handings,
+        private BeginHandover $begin,
         private HandedReleaseRepository $handed,
         private ClockInterface $clock,
         private Rights $rights,
@@ -145,18 +146,7 @@ final readonly class HandoverController
      */
     private function begun(string $name, array $offers, array $back = []): JsonResponse
     {
-        foreach ($offers as $offer) {
-            if (($offer->contents === null && $offer->asItWas === null) || $offer->findings->stopsHandover()) {
-                throw new Problem(409, 'handover.stopped', sprintf(
-                    'Nothing is handed over. %s: %s',
-                    $offer->first->display()->name,
-                    $offer->findings->all[0]->message,
-                ), more: ['offers' => array_map(static fn (Offer $offer): array => $offer->toArray(), $offers)]);
-            }
-        }
-        $orders = array_map(static fn (Offer $offer): Order => Order::of($offer, $back), $offers);
-
-        return new JsonResponse(['handing' => $this->handings->begin($name, $orders)->toArray()], 202);
+        return new JsonResponse(['handing' => $this->begin->of($name, $offers, $back)->toArray()], 202);
     }
 
     /** What was handed over last, the newest first, and how far it is. */

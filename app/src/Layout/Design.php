@@ -22,7 +22,7 @@ class Design implements Revised
     /**
      * @param array<string, mixed> $document
      * @param ?string $displayId the display it is made for, or rules on
-     * @param ?string $placeId the place that a schedule rules in
+     * @param ?string $placeId the place that a schedule rules in; for which a template is free, at which a playlist is open for what is filled in
      */
     public function __construct(
         #[ORM\Id]

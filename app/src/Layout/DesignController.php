@@ -58,7 +58,7 @@ final readonly class DesignController
         $document = Body::document($body->field('document'));
         $display = $this->display($body);
         $named = $body->optional('place');
-        $place = !$this->forms->of($kind)::rules() || $named === null ? null : $this->places->named($named);
+        $place = $named === null ? null : $this->places->named($named);
         if ($this->forms->of($kind)::rules() && ($display === null) === ($place === null)) {
             throw $body->refused(Reason::FieldMissing, 'names no display and no place, or both; a schedule rules on one of them.');
         }
@@ -88,9 +88,11 @@ final readonly class DesignController
     #[Needs(Right::Design, ['filled' => Right::FillIn])]
     public function save(string $plural, string $id, Request $request): JsonResponse
     {
-        $body = Body::of($request)->object('base', 'document', 'display', 'note');
+        $body = Body::of($request)->object('base', 'document', 'display', 'place', 'note');
         $given = Body::document($body->field('document'));
         $display = $this->display($body);
+        $isOpen = $body->has('place') && !$this->forms->of(DesignKind::ofPlural($plural))::rules();
+        $place = $isOpen && ($named = $body->given('place')) !== null ? $this->places->named($named) : null;
 
         return self::told($this->save->of(
             DesignKind::ofPlural($plural),
@@ -98,7 +100,8 @@ final readonly class DesignController
             $body->field('base')->int(1),
             $given,
             $body->optional('note')?->text(1, 200),
-            static function (Design $design) use ($body, $display): void {
+            static function (Design $design) use ($body, $display, $isOpen, $place): void {
+                $design->placeId = $isOpen ? $place?->id : $design->placeId;
                 $design->displayId = $body->has('display') ? $display?->id : $design->displayId;
             },
         ));

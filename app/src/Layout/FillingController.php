@@ -86,9 +86,9 @@ final readonly class FillingController
         $body = Body::of($request)->object('document', 'variant', 'display');
         $document = Body::document($body->field('document'));
         $variant = $body->given('variant')?->id();
-        $template = Layout::fromArray($document)->seenAs($variant);
+        $template = Layout::fromArray($document);
         $surroundings = $this->around($body->given('display')?->id());
-        $filling = Filling::sample($template, $sample, $surroundings);
+        $filling = Filling::sample($template, $sample, $surroundings, $variant);
         $layout = $filling->layout($surroundings->speaking);
         $composed = $this->library->seen($surroundings)->composer($document)->layout($layout);
 

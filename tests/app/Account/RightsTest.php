@@ -37,7 +37,7 @@ final class RightsTest extends ApiTestCase
         'POST /api/plays' => 'look', 'POST /api/plays/edit' => 'design', 'POST /api/plays/act' => 'design', 'POST /api/plays/calendar' => 'design', 'POST /api/items' => 'fill-in',
         'GET /api/layouts' => 'look', 'GET /api/playlists' => 'look', 'GET /api/schedules' => 'look', 'GET /api/sources' => 'look', 'GET /api/styles' => 'look', 'GET /api/filled' => 'look',
         '* /api/layouts' => 'design', '* /api/playlists' => 'design', '* /api/schedules' => 'design', '* /api/sources' => 'design', '* /api/styles' => 'design', '* /api/filled' => 'fill-in',
-        '* /api/layouts/1/filled' => 'fill-in', 'GET /api/layouts/1/filled' => 'look', 'POST /api/filling' => 'look', 'POST /api/templates' => 'look',
+        '* /api/layouts/1/filled' => 'fill-in', 'GET /api/layouts/1/filled' => 'look', 'GET /api/filled/1/shown' => 'fill-in', 'POST /api/filling' => 'look', 'POST /api/templates' => 'look',
         '* /api/divisions' => 'design', '* /api/boards' => 'design', '* /api/arrangement' => 'design',
         '* /api/analysis' => 'design', '* /api/cures' => 'design', '* /api/figure' => 'design', '* /api/clock' => 'design', '* /api/as-seen' => 'design',
         '* /api/timeline' => 'design', '* /api/shown' => 'design',

@@ -458,8 +458,20 @@ final class TemplateTest extends TestCase
             return [$elements['head']['text'], $elements['line']['text'], $elements['fare']['text'], $elements['badge']['hidden'] ?? false, $codes];
         };
         self::assertSame(['Headline', '–', 'From – on –', false, ['slot.missing']], $seen(Sample::Nothing));
-        self::assertSame(['Headline', 'Line', 'From 0.00 on 5/1/26', true, []], $seen(Sample::Least));
+        self::assertSame(['Headline', '–', 'From 0.00 on 5/1/26', true, []], $seen(Sample::Least));
         self::assertSame(['Headline', 'Line Line Line Line Line Line Line Line', 'From 999.00 on 9/30/26', false, []], $seen(Sample::Longest), 'as many words as fit, and never more');
+    }
+
+    /** In a variant as many words fit as have room there, of what is seen there. */
+    public function testATemplateIsLookedAtInItsVariants(): void
+    {
+        $template = self::template();
+        $place = static fn (int $width): array => ['rect' => ['x' => 0, 'y' => 0, 'width' => $width, 'height' => 50]];
+        $template['variants'] = [['id' => 'wide', 'canvas' => ['width' => 1920, 'height' => 540], 'places' => ['head' => $place(400), 'line' => $place(100)]]];
+        $sampled = Filling::sample(Layout::fromArray($template), Sample::Longest, self::around(), 'wide');
+        $plain = PlainLayout::of($sampled->layout(new Speaking()), self::around());
+        self::assertSame([['head', 'line'], 'Headline Headline', 1920], [array_column($plain['elements'], 'id'), $plain['elements'][0]['text'], $plain['canvas']['width']]);
+        self::assertSame([], $sampled->findings(self::around())->all, 'what fits is not too long');
     }
 
     public function testARevisionIsTakenOverWithAllThatItStillTakes(): void

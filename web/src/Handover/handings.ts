@@ -37,7 +37,8 @@ export function useHandings() {
     () => running.value.map((one) => one.id).join(' '),
     (now, before) => {
       if (before.split(' ').some((id) => id && !now.includes(id)))
-        for (const key of ['estate', 'layouts', 'playlists', 'schedules', 'preview', 'releases']) void queries.invalidateQueries({ queryKey: [key] })
+        for (const key of ['estate', 'shown', 'layouts', 'filled', 'playlists', 'schedules', 'preview', 'releases'])
+          void queries.invalidateQueries({ queryKey: [key] })
     },
   )
 

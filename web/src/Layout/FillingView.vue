@@ -1,8 +1,10 @@
 <script setup lang="ts">
 import { computed, nextTick, onBeforeUnmount, provide, ref, useTemplateRef, watch, watchEffect } from 'vue'
 import { useEstate } from '../Estate/estate'
+import ShowFilled from '../Handover/ShowFilled.vue'
 import PictureNow from '../pane/PictureNow.vue'
 import { useAsked } from '../ui/asked'
+import { may } from '../ui/rights'
 import { useSecond } from '../ui/second'
 import { type Finding, type Rect, useShelf } from '../ui/shelf'
 import DesignHead from './DesignHead.vue'
@@ -112,6 +114,12 @@ function type(text: string) {
   put(slot, Object.keys(texts).length ? texts : undefined, `${slot.id} ${tag} in place`)
 }
 
+/** Whether all of it is saved by now. */
+async function saved() {
+  await work.save()
+  return work.state.value === 'saved'
+}
+
 // --- what is found --------------------------------------------------------------------------
 
 watchEffect(() => {
@@ -144,8 +152,8 @@ const shape = computed(() => ({
       :id="id"
       :work="work"
       noun="filled"
-      :handover="`/handover?filled=${id}${seenOn ? `&display=${seenOn}` : ''}`"
-      :rehearsal="`/rehearsal?source=filled:${id}${seenOn ? `&display=${seenOn}` : ''}`"
+      :handover="may('hand-over') ? `/handover?filled=${id}${seenOn ? `&display=${seenOn}` : ''}` : undefined"
+      :rehearsal="may('hand-over') ? `/rehearsal?source=filled:${id}${seenOn ? `&display=${seenOn}` : ''}` : undefined"
       >{{ words }}</DesignHead
     >
     <TakenOver :id="id" :revision="work.revision.value" :template="work.document.value?.template ?? null" @taken="work.reopen" />
@@ -164,6 +172,7 @@ const shape = computed(() => ({
           <p v-if="slot.hint" class="hint">{{ slot.hint }}</p>
           <p v-for="f in told(slot)" :key="f.message" class="found" :class="f.level">{{ f.message }}</p>
         </div>
+        <ShowFilled :id="id" :revision="work.revision.value" :save="saved" :first="seenOn" />
       </form>
       <div class="seen">
         <div class="bar">
@@ -315,18 +324,21 @@ const shape = computed(() => ({
 @media (max-width: 800px) {
   .two {
     display: flex;
-    flex-direction: column-reverse;
+    flex-direction: column;
     overflow: auto;
+    /* What the focus comes to stands below the picture. */
+    scroll-padding-top: calc(27vh + 110px);
   }
   .fields {
     overflow: visible;
     border-right: 0;
   }
   .seen {
+    order: -1;
     position: sticky;
     top: 0;
     z-index: 1;
-    --room: 34vh;
+    --room: 27vh;
   }
 }
 </style>

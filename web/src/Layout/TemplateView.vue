@@ -11,6 +11,7 @@ import BeforeAfter from './BeforeAfter.vue'
 import type { LayoutDocument, Saved } from './designs'
 import { useFilledInto } from './filling'
 import type { Newer } from './newer'
+import OpenAt from './OpenAt.vue'
 import SamplePicture from './SamplePicture.vue'
 
 /** A template as it looks with its defaults, with the least and with the most that can be filled in, on each of its rasters; and all that is filled into it. */
@@ -59,6 +60,7 @@ onBeforeUnmount(() => shelf.clear())
         </p>
       </div>
       <div class="actions">
+        <OpenAt :id="id" plural="layouts" :revision="revision" label="Free for" none="all places" @changed="() => void saved.refetch()" />
         <RouterLink class="btn btn-outline-dark" :to="`/layouts/${id}`">Open in the composer</RouterLink>
         <RouterLink class="btn btn-primary" :to="`/filled?into=${id}`">Fill it in</RouterLink>
       </div>

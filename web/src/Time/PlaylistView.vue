@@ -2,6 +2,7 @@
 import { useNow } from '@vueuse/core'
 import { computed, onBeforeUnmount, watchEffect } from 'vue'
 import DesignHead from '../Layout/DesignHead.vue'
+import OpenAt from '../Layout/OpenAt.vue'
 import type { PlaylistDocument } from '../Layout/designs'
 import { useDesignWork } from '../Layout/work'
 import { useMedia } from '../Media/media'
@@ -69,6 +70,16 @@ onBeforeUnmount(() => shelf.clear())
 <template>
   <main class="station">
     <DesignHead :id="id" :work="work" noun="playlist" :handover="`/handover?playlist=${id}`" :rehearsal="`/rehearsal?source=playlist:${id}`">
+      <template #actions>
+        <OpenAt
+          :id="id"
+          plural="playlists"
+          :revision="work.revision.value"
+          label="Open for what is filled in at"
+          none="nowhere"
+          @changed="work.reopen"
+        />
+      </template>
       <template v-if="document">{{ document.items.length }} items · {{ loop === null ? 'without end' : `loop of ${seconds(loop ?? 0)}` }}</template>
     </DesignHead>
     <div class="columns">

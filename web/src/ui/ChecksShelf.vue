@@ -57,7 +57,7 @@ watch(
     <div class="line">
       <button type="button" class="counts" :aria-expanded="open" @click="open = !open">
         <span v-for="c in counts" :key="c.level" :class="[c.level, { none: c.n === 0 }]"
-          ><LevelMark :level="c.level" /><b class="figures">{{ c.n }}</b> {{ c.word }}</span
+          ><LevelMark :level="c.level" /><b class="figures">{{ c.n }}</b> <span class="word">{{ c.word }}</span></span
         >
       </button>
       <p class="first" aria-live="polite">
@@ -172,5 +172,17 @@ li code {
 }
 .all {
   margin-right: 8px;
+}
+@media (max-width: 800px) {
+  .counts {
+    gap: 10px;
+    padding: 0 10px;
+  }
+  .counts .word {
+    display: none;
+  }
+  .first {
+    padding: 0 10px;
+  }
 }
 </style>

@@ -169,10 +169,16 @@ final readonly class Filling
     /**
      * A template with what it is looked at with before anybody fills it in.
      *
+     * @param ?string $variant that is looked at, with what is seen in it
      * @throws Refused
      */
-    public static function sample(Layout $template, Sample $sample, Surroundings $surroundings): self
+    public static function sample(Layout $template, Sample $sample, Surroundings $surroundings, ?string $variant = null): self
     {
+        if ($variant !== null) {
+            $seen = $template->seenAs($variant);
+            $slots = $template->toArray()['slots'] ?? [];
+            $template = $seen->with(['slots' => Slots::among(is_array($slots) ? $slots : [], $seen->ids())]);
+        }
         $filled = static fn (array $values): self => self::of(Filled::fromArray([
             'format' => Filled::FORMAT,
             'id' => $template->id,

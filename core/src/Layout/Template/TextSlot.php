@@ -105,7 +105,12 @@ final readonly class TextSlot implements Slot
         $texts = [];
         foreach ($this->languages === [] ? [''] : $this->languages as $language) {
             $one = is_array($said) && is_string($said[$language] ?? null) ? $said[$language] : (is_string($text) ? $text : '');
-            $words = preg_split('/\s+/u', $one, -1, PREG_SPLIT_NO_EMPTY) ?: [$this->head->name];
+            $words = preg_split('/\s+/u', $one, -1, PREG_SPLIT_NO_EMPTY) ?: [];
+            if ($words === [] && $sample === Sample::Least && !$this->head->isRequired) {
+                // What says nothing may go on saying nothing.
+                return null;
+            }
+            $words = $words === [] ? [$this->head->name] : $words;
             $most = $element instanceof HasRoom && $faces !== null
                 ? self::asManyAsFit($words, static fn (string $text): int => $element->wordsTooMany($text, $faces))
                 : implode(' ', $words);

@@ -52,9 +52,9 @@ const figures = computed(() => (one.value && kind.value?.figures?.(one.value, pr
       <button type="button" title="In columns and rows" @click="repeating = true">repeat…</button>
     </div>
     <p v-if="one && analysis?.says[one.id]" class="says figures">{{ analysis.says[one.id] }}</p>
+    <OpenSlots v-if="one" :key="`slots ${one.id}`" :one="one" />
     <component :is="kind.Details" v-if="one && kind?.isWide" :key="one.id" :one="one" :analysis="analysis" @again="emit('again')" />
     <FieldGrid v-else-if="one && kind"><component :is="kind.Details" :key="one.id" :one="one" :timezone="timezone" /></FieldGrid>
-    <OpenSlots v-if="one" :key="`slots ${one.id}`" :one="one" />
     <Fold v-if="one" :key="`when ${one.id}`" class="only" title="Only while…" :open="one.when !== undefined">
       <WhenFields :when="one.when" what="Drawn" @change="(when) => composer.edit(one!.id, { when })" />
     </Fold>
