@@ -12,6 +12,7 @@ use Psr\EventDispatcher\EventDispatcherInterface;
 use Symfony\Component\Messenger\Attribute\AsMessageHandler;
 use Symfony\Component\Messenger\MessageBusInterface;
 use Symfony\Component\Uid\Ulid;
+use UpperPane\App\Account\Reach;
 use UpperPane\App\Account\Who;
 use UpperPane\App\Display\DisplaysChanged;
 use UpperPane\App\Http\Problem;
@@ -47,6 +48,7 @@ final readonly class Handings implements Owner
         private MessageBusInterface $jobs,
         private Record $record,
         private Who $who,
+        private Reach $reach,
         private ClockInterface $clock,
     ) {
     }
@@ -78,9 +80,21 @@ final readonly class Handings implements Owner
         return $handing;
     }
 
+    /** One that somebody began himself, or that brings something to one of his displays. */
     public function one(string $id): Handing
     {
-        return $this->entities->find(Handing::class, $id) ?? throw Problem::notFound('This handover');
+        $isThere = $this->entities->getConnection()->fetchOne("SELECT 1 FROM handing h WHERE h.id = ? AND {$this->within()}", [$id, $this->who->login()]) !== false;
+
+        return ($isThere ? $this->entities->find(Handing::class, $id) : null) ?? throw Problem::notFound('This handover');
+    }
+
+    private function within(): string
+    {
+        $condition = $this->reach->condition('display', 's.id');
+
+        return $condition === Reach::ALL
+            ? '(1 = 1 OR ? = 1)'
+            : "(h.begun_by = ? OR EXISTS (SELECT 1 FROM surveyed_display s WHERE JSON_CONTAINS(h.displays, JSON_QUOTE(s.id)) AND $condition))";
     }
 
     /** Tries one again that failed. */
@@ -104,7 +118,9 @@ final readonly class Handings implements Owner
     public function latest(): array
     {
         return array_map(Handing::told(...), $this->entities->getConnection()->fetchAllAssociative(
-            "SELECT id, name, state, done, of, displays, trouble, begun_at, begun_by, ended_at FROM handing ORDER BY begun_at DESC, id DESC LIMIT " . self::MOST,
+            "SELECT h.id, h.name, h.state, h.done, h.of, h.displays, h.trouble, h.begun_at, h.begun_by, h.ended_at FROM handing h
+             WHERE {$this->within()} ORDER BY h.begun_at DESC, h.id DESC LIMIT " . self::MOST,
+            [$this->who->login()],
         ));
     }
 

@@ -7,6 +7,10 @@ namespace UpperPane\App\Layout;
 use Doctrine\DBAL\ParameterType;
 use UpperPane\App\Http\Problem;
 use UpperPane\App\Storage\Reached;
+use UpperPane\Core\Document\DocumentRefused;
+use UpperPane\Core\Document\Reason;
+use UpperPane\Core\Document\Refused;
+use UpperPane\Core\Layout\Documents;
 
 /**
  * Layouts, playlists and schedules.
@@ -46,6 +50,22 @@ final readonly class Designs extends Reached
         $design = $this->find($id);
 
         return in_array($design?->kind, DesignKind::playedAs($kind), true) ? $design : null;
+    }
+
+    /**
+     * That whoever asks may know of all that a document names: a template that is not free for her is none.
+     *
+     * @param array<string, mixed> $document
+     * @throws Refused
+     */
+    public function reaches(array $document): void
+    {
+        $named = Documents::named($document)['designs'];
+        $there = array_map(static fn (Design $one): string => $one->id, $this->those($named));
+        foreach (array_diff($named, $there) as $id) {
+            $path = ($document['template'] ?? null) === $id ? '/template' : '/values';
+            throw DocumentRefused::because(Reason::RefUnknown, sprintf('%s names "%s", %s.', $path, $id, self::unknown()), $path);
+        }
     }
 
     /** @return list<Design> in the order of their names */

@@ -6,7 +6,6 @@ namespace UpperPane\App\Layout;
 
 use UpperPane\Core\Display\Display;
 use UpperPane\Core\Document\Budget;
-use UpperPane\Core\Document\Node;
 use UpperPane\Core\Geometry\Size;
 use UpperPane\Core\Layout\Composed;
 use UpperPane\Core\Playback\Programme;
@@ -30,8 +29,7 @@ final readonly class FilledForm implements DesignForm
 
     public function check(array $document): void
     {
-        // A template that is not free for whoever fills it in is none.
-        $this->designs->named(Node::root($document)->field('template'));
+        $this->designs->reaches($document);
         Budget::ofElements(count($this->drawn($document)->elements), '/template');
     }
 

@@ -28,6 +28,7 @@ final readonly class FillingController
 {
     public function __construct(
         private DesignLibrary $library,
+        private Designs $designs,
         private Displays $displays,
         private HouseStyles $styles,
         private Pictures $pictures,
@@ -45,6 +46,7 @@ final readonly class FillingController
     {
         $body = Body::of($request)->object('document', 'display', 'language');
         $document = Body::document($body->field('document'));
+        $this->designs->reaches($document);
         $id = $body->given('display')?->id();
         $language = $body->given('language')?->text(1, 80);
         $surroundings = $this->around($id);
@@ -79,7 +81,7 @@ final readonly class FillingController
 
     /** A template with its defaults, with the least and with the most that can be filled in, in one of its variants. */
     #[Route('/api/templates/{sample}', methods: ['POST'])]
-    #[Needs(Right::Look)]
+    #[Needs(Right::Design)]
     public function sample(string $sample, Request $request): JsonResponse
     {
         $sample = Sample::tryFrom($sample) ?? throw Problem::notFound('This sample');

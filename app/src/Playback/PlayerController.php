@@ -22,8 +22,9 @@ final readonly class PlayerController
     {
     }
 
+    /** With their addresses, which are their passes. */
     #[Route('/api/players', methods: ['GET'])]
-    #[Needs(Right::Look)]
+    #[Needs(Right::Survey)]
     public function list(): JsonResponse
     {
         return new JsonResponse([

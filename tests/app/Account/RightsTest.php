@@ -33,11 +33,11 @@ final class RightsTest extends ApiTestCase
         'POST /api/handover' => 'fill-in', 'POST /api/handover/back' => 'hand-over', 'GET /api/handings' => 'look', 'POST /api/handings' => 'fill-in',
         '* /api/bench' => 'design', 'GET /api/data' => 'look', 'POST /api/rows' => 'design', 'GET /api/sources/1/state' => 'design',
         'GET /api/faces' => 'look', '* /api/faces' => 'design', '* /api/rehearsal' => 'look',
-        'GET /api/players' => 'look', '* /api/players' => 'survey', 'GET /api/players/1/open' => 'survey',
+        '* /api/players' => 'survey', 'GET /api/players/1/glass' => 'look',
         'POST /api/plays' => 'look', 'POST /api/plays/edit' => 'design', 'POST /api/plays/act' => 'design', 'POST /api/plays/calendar' => 'design', 'POST /api/items' => 'fill-in',
         'GET /api/layouts' => 'look', 'GET /api/playlists' => 'look', 'GET /api/schedules' => 'look', 'GET /api/sources' => 'look', 'GET /api/styles' => 'look', 'GET /api/filled' => 'look',
         '* /api/layouts' => 'design', '* /api/playlists' => 'design', '* /api/schedules' => 'design', '* /api/sources' => 'design', '* /api/styles' => 'design', '* /api/filled' => 'fill-in',
-        '* /api/layouts/1/filled' => 'fill-in', 'GET /api/layouts/1/filled' => 'look', 'GET /api/filled/1/shown' => 'fill-in', 'POST /api/filling' => 'look', 'POST /api/templates' => 'look',
+        '* /api/layouts/1/filled' => 'fill-in', 'GET /api/layouts/1/filled' => 'look', 'GET /api/filled/1/shown' => 'fill-in', 'POST /api/filling' => 'look', 'POST /api/templates' => 'design',
         '* /api/divisions' => 'design', '* /api/boards' => 'design', '* /api/arrangement' => 'design',
         '* /api/analysis' => 'design', '* /api/cures' => 'design', '* /api/figure' => 'design', '* /api/clock' => 'design', '* /api/as-seen' => 'design',
         '* /api/timeline' => 'design', '* /api/shown' => 'design',
@@ -110,6 +110,12 @@ final class RightsTest extends ApiTestCase
         $mine = $this->fill($template, null);
         self::assertSame(200, $this->ask('GET', "/api/filled/$mine")[0], 'what she has filled in herself, wherever it is for');
 
+        // Nor is it looked at, by whatever way it is named.
+        $look = fn (array $document): int => $this->ask('POST', '/api/filling', ['document' => $document + ['format' => 'upper-pane/filled@1', 'id' => 'new', 'name' => 'x', 'values' => []]])[0];
+        self::assertSame([200, 422, 422], [$look(['template' => $template]), $look(['template' => $plain]), $look(['template' => $template, 'values' => ['head' => [
+            ['id' => 'a', 'layout' => ['ref' => $plain], 'duration_ms' => 1000],
+        ]]])]);
+
         // Handed over within her places, and nothing but what is filled in.
         $source = static fn (string $kind, string $id): array => ['source' => ['kind' => $kind, 'id' => $id]];
         $this->handOver($source('filled', $here) + ['displays' => ['tall']]);
@@ -118,6 +124,22 @@ final class RightsTest extends ApiTestCase
             $this->ask('POST', '/api/handover', $source('filled', $there) + ['displays' => ['tall']])[0],
             $this->ask('POST', '/api/handover', $source('layout', $plain) + ['displays' => ['tall']])[0],
             $this->ask('POST', '/api/handover', $source('media', $this->media()->id) + ['displays' => ['tall']])[0],
+        ]);
+    }
+
+    public function testOnlyWhatIsBroughtToOnesDisplaysIsTold(): void
+    {
+        $this->signIn();
+        $media = $this->media()->id;
+        $this->handOver(['source' => ['kind' => 'media', 'id' => $media], 'displays' => ['wide']]);
+        $this->handOver(['source' => ['kind' => 'media', 'id' => $media], 'displays' => ['tall']]);
+        self::assertCount(2, $all = $this->ask('GET', '/api/handings')[1]['handings']);
+        $this->somebody('marta', Role::Editor, 'gates');
+        $mine = $this->ask('GET', '/api/handings')[1]['handings'];
+        self::assertSame([['tall']], array_column($mine, 'displays'));
+        $other = array_values(array_diff(array_column($all, 'id'), array_column($mine, 'id')))[0];
+        self::assertSame([200, 404, 404], [
+            $this->ask('GET', "/api/handings/{$mine[0]['id']}")[0], $this->ask('GET', "/api/handings/$other")[0], $this->ask('POST', "/api/handings/$other/again")[0],
         ]);
     }
 
