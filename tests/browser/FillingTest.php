@@ -96,6 +96,27 @@ final class FillingTest extends TestCase
         self::assertSame([3, 3], array_map(fn (string $id): int => Desk::api($this->desk, "filled/$id")['document']['template_revision'], $made));
     }
 
+    public function testOneTemplateAndTheRowsOfASourceMakeMany(): void
+    {
+        $template = Desk::api($this->desk, "layouts/$this->layout")['document'];
+        $slot = ['id' => 'dish', 'name' => 'Dish', 'kind' => 'text', 'element' => 'dish'];
+        Desk::post($this->desk, "layouts/$this->layout", ['base' => 1, 'document' => ['slots' => [$slot]] + $template], 'PUT');
+        $rows = [['dish' => 'Fish soup', 'fare' => 7.5], ['dish' => 'Lamb pie', 'fare' => 8.9]];
+        $source = Desk::post($this->desk, 'sources', ['name' => 'Dishes of the week', 'document' => ['from' => ['table' => $rows]]]);
+        $this->desk->go(Desk::url("/layouts/$this->layout/template"))->press('[aria-label="One for each row of"] option', 'Dishes of the week');
+        $this->desk->press('[aria-label="What Dish says"] option', 'dish')->type('[aria-label="Each is called"]', 'Today {dish}');
+        $this->desk->see('.told', 'Today Lamb pie');
+        $this->desk->press('.choose button', 'Fill in 2 rows')->see('.filled', 'Today Fish soup');
+        $this->desk->see('.fillings', 'the rows say the same');
+        Desk::post($this->desk, "sources/{$source['id']}", ['base' => 1, 'document' => ['from' => ['table' => [...$rows, ['dish' => 'Tea', 'fare' => 2]]]] + $source['document']], 'PUT');
+        $this->desk->driver->navigate()->refresh();
+        $this->desk->see('.fillings', '1 new rows, 0 changed');
+        $this->desk->press('.fillings button', 'Fill in again')->see('.filled', 'Today Tea');
+        $this->desk->press('.fillings button', 'forget the rows');
+        $this->desk->until(fn (): bool => $this->desk->find('.fillings') === null, 'the rows to be forgotten');
+        Desk::post($this->desk, "sources/{$source['id']}", [], 'DELETE');
+    }
+
     public function testAPictureIsCutToTheShapeOfItsPlace(): void
     {
         $this->desk->go(Desk::url('/filled/price-tolm'));

@@ -10,6 +10,7 @@ import { useShelf } from '../ui/shelf'
 import BeforeAfter from './BeforeAfter.vue'
 import type { LayoutDocument, Saved } from './designs'
 import { useFilledInto } from './filling'
+import FromRows from './FromRows.vue'
 import type { Newer } from './newer'
 import OpenAt from './OpenAt.vue'
 import SamplePicture from './SamplePicture.vue'
@@ -42,6 +43,7 @@ const take = (ids: string[]) =>
     done.value = `${count(answer.filled.length, 'filled layout')} took over revision ${revision.value}. Each can be put back from its revisions.`
     await queries.invalidateQueries({ queryKey: ['filled-into'] })
   })
+const filledAnew = () => Promise.all(['filled', 'filled-into'].map((key) => queries.invalidateQueries({ queryKey: [key] })))
 watchEffect(() => {
   shelf.findings = []
   shelf.remark = template.value ? `${count(filled.value.length, 'layout')} filled in, ${older.value.length} of an earlier revision` : ''
@@ -122,6 +124,7 @@ onBeforeUnmount(() => shelf.clear())
           </li>
         </ul>
         <div ref="end"><ListEnd :left="left" /></div>
+        <FromRows :template="id" :slots="template.document.slots ?? []" :name="template.name" @done="filledAnew" />
       </template>
     </section>
   </main>
