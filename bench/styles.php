@@ -17,6 +17,8 @@ use UpperPane\Core\Layout\Surroundings;
 use UpperPane\Core\Layout\Template\Filled;
 use UpperPane\Core\Layout\Template\FilledRows;
 use UpperPane\Core\Layout\Template\Filling;
+use UpperPane\Core\Playback\Programme;
+use UpperPane\Core\Playback\RunSheet;
 use UpperPane\Core\Setting\Estate;
 use UpperPane\Core\Text\FaceMetrics;
 
@@ -58,6 +60,14 @@ function benchStyles(float $hash, FaceMetrics $faces): void
     $one = Filled::fromArray(['format' => Filled::FORMAT, 'id' => 'f', 'name' => 'F', 'template' => 'l', 'values' => $values]);
     $told = seconds(static fn (): mixed => Filling::of($one, $template)->findings($around), 20);
     say('one of them put in, and what is wrong with it', sprintf('%.1f ms, %s x baseline', 1000 * $told, number_format($told / $hash)), 'under 150 ms');
+
+    $key = seconds(static function () use ($one, $template, $around): mixed {
+        $filling = Filling::of($one, $template);
+        $composed = Composer::compose($filling->layout($around->speaking), null, $around);
+
+        return [$filling->looked($composed, $around), $filling->room($around), RunSheet::of(Programme::endless($composed, 'UTC'), $around, 0, 6 * 3_600_000)];
+    }, 20);
+    say('a keystroke while it is filled in: composed, checked, the room that is left, its run sheet', sprintf('%.1f ms, %s x baseline', 1000 * $key, number_format($key / $hash)), 'under 150 ms');
 
     $places = [['id' => 'p0', 'name' => 'P', 'settings' => ['timezone' => 'Europe/Lisbon', 'style' => 's', 'languages' => ['en'], 'vars' => ['phone' => '1']]]];
     foreach (range(1, 499) as $n) {

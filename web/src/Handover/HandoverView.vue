@@ -33,7 +33,7 @@ const at = useSecond()
 
 const KINDS: Record<Kind, string> = {
   layout: 'layout',
-  filled: 'filled layout',
+  filled: 'filled in',
   playlist: 'playlist',
   media: 'picture or film',
   schedule: 'schedule',
@@ -181,7 +181,7 @@ onBeforeUnmount(() => shelf.clear())
       <aside class="leaf" aria-label="What and where">
         <h2>What</h2>
         <div class="px-3">
-          <ChoiceBar :model-value="kind" class="mb-2" label="Kind" :words="KINDS" @update:model-value="kind = $event as Kind" />
+          <ChoiceBar :model-value="kind" class="mb-2 flex-wrap" label="Kind" :words="KINDS" @update:model-value="kind = $event as Kind" />
           <BFormSelect
             :model-value="id"
             aria-label="What to hand over"

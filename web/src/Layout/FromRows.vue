@@ -45,7 +45,8 @@ const asked = computed(() => {
       return what === '' ? [] : [[slot.id, what]]
     }),
   )
-  return { rows: rows.value, map: chosen, key: key.value || fields.value[0], ...(called.value.trim() ? { name: called.value.trim() } : {}) }
+  const apart = key.value || fields.value[0]
+  return { rows: rows.value, map: chosen, key: apart, name: called.value.trim() || `${props.name.replace(/[{}#']/g, '')}, {${apart}}` }
 })
 const isAsked = computed(() => rows.value !== undefined && asked.value.key !== undefined && Object.keys(asked.value.map).length > 0)
 interface Told {
@@ -118,12 +119,7 @@ const valuesOf = (document: FilledDocument) =>
         ></label>
         <label
           >Each is called
-          <input
-            v-model="called"
-            class="form-control form-control-sm"
-            :placeholder="`${name} {${fields[0] ?? 'name'}}`"
-            aria-label="Each is called"
-            maxlength="2000"
+          <input v-model="called" class="form-control form-control-sm" :placeholder="asked.name" aria-label="Each is called" maxlength="2000"
         /></label>
         <label
           >Told apart by
