@@ -23,6 +23,7 @@ use UpperPane\Core\Layout\Library;
 use UpperPane\Core\Layout\Style\HouseStyle;
 use UpperPane\Core\Layout\Style\Styles;
 use UpperPane\Core\Layout\Surroundings;
+use UpperPane\Core\Layout\Told\Speaking;
 use UpperPane\Core\Media\Swatches;
 use UpperPane\Core\Playback\Programme;
 use UpperPane\Core\Playback\RunSheet;
@@ -226,7 +227,17 @@ final class Make
 
         $style = HouseStyle::fromArray((array) json_decode((string) file_get_contents(__DIR__ . '/../../demo/styles/pellan.json'), true));
 
-        return self::composed($document, Library::of($all), (new Surroundings())->styled(Styles::of($style))->fed(Feeds::asked(static fn (): array => [new Snapshot(null)])));
+        $around = (new Surroundings())->styled(Styles::of($style))->speaking(self::inTheDemo());
+
+        return self::composed($document, Library::of($all), $around->fed(Feeds::asked(static fn (): array => [new Snapshot(null)])));
+    }
+
+    /** What its outermost place says of itself. */
+    public static function inTheDemo(): Speaking
+    {
+        $estate = (array) json_decode((string) file_get_contents(__DIR__ . '/../../demo/estate.json'), true);
+
+        return new Speaking(null, [], $estate['places'][0]['settings']['vars']);
     }
 
     /**

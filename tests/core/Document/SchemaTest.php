@@ -8,6 +8,7 @@ use Opis\JsonSchema\Errors\ErrorFormatter;
 use Opis\JsonSchema\Validator;
 use PHPUnit\Framework\TestCase;
 use UpperPane\Core\Display\Display;
+use UpperPane\Core\Layout\Checks;
 use UpperPane\Core\Layout\Layout;
 use UpperPane\Core\Layout\Library;
 use UpperPane\Core\Layout\Surroundings;
@@ -30,7 +31,8 @@ final class SchemaTest extends TestCase
             $layout = $kind === 'layout' ? Make::demo($document) : null;
             Library::of([$document]);
             if ($layout !== null) {
-                self::assertSame(0, Make::checked($layout)->toArray()['stops'] + Make::checked($layout)->toArray()['warnings'], "$file is finished work");
+                $found = Checks::run($layout, (new Surroundings())->speaking(Make::inTheDemo()))->toArray();
+                self::assertSame([0, 0], [$found['stops'], $found['warnings']], "$file is finished work: " . json_encode(array_column($found['findings'], 'message')));
             }
         }
         $estate = json_decode((string) file_get_contents(self::ROOT . '/demo/estate.json'), true);

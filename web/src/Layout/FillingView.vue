@@ -10,7 +10,7 @@ import { type Finding, type Rect, useShelf } from '../ui/shelf'
 import DesignHead from './DesignHead.vue'
 import { type FilledDocument, type PlacedSlot, type Value, isMissing, useLook } from './filling'
 import { languageName } from './languages'
-import { fillOf } from './slots/slots'
+import { SLOTS, fillOf, languagesOf } from './slots/slots'
 import { styleKey, useHouseStyle } from './style'
 import TakenOver from './TakenOver.vue'
 import { useDesignWork } from './work'
@@ -44,7 +44,7 @@ const slots = computed<PlacedSlot[]>(() => {
   return [...all.filter((slot) => slot.required), ...all.filter((slot) => !slot.required)]
 })
 const missing = computed(() => slots.value.filter((slot) => isMissing(slot, valueOf(slot))))
-const languages = computed(() => [...new Set(slots.value.flatMap((slot) => (slot.kind === 'text' ? (slot.languages ?? []) : [])))])
+const languages = computed(() => [...new Set(slots.value.flatMap(languagesOf))])
 const valueOf = (slot: PlacedSlot): Value | undefined => work.document.value?.values[slot.id]
 const put = (slot: PlacedSlot, value: Value | undefined, gesture?: string) => {
   const document = work.document.value
@@ -82,7 +82,7 @@ const form = useTemplateRef('form')
 /** Which language is typed on the picture: the one that is looked at, else the first. */
 const typedLanguage = computed(() => {
   const slot = typing.value?.slot
-  const tags = slot?.kind === 'text' ? (slot.languages ?? []) : []
+  const tags = slot ? languagesOf(slot) : []
   return tags.includes(language.value) ? language.value : (tags[0] ?? '')
 })
 const typed = computed(() => {
@@ -90,7 +90,7 @@ const typed = computed(() => {
   return typeof value === 'string' ? value : ((value as Record<string, string> | undefined)?.[typedLanguage.value] ?? '')
 })
 async function press(slot: PlacedSlot, rect: Rect) {
-  if (slot.kind === 'text') {
+  if (SLOTS[slot.kind].isTypedOver) {
     typing.value = { slot, rect }
     await nextTick()
     inPlace.value?.focus()
@@ -103,12 +103,12 @@ async function press(slot: PlacedSlot, rect: Rect) {
 }
 function type(text: string) {
   const slot = typing.value?.slot
-  if (slot?.kind !== 'text') return
+  if (!slot) return
   const tag = typedLanguage.value
   if (tag === '') return put(slot, text === '' ? undefined : text, `${slot.id} in place`)
   const value = valueOf(slot)
   const texts =
-    typeof value === 'string' ? Object.fromEntries((slot.languages ?? []).map((one) => [one, value])) : { ...(value as Record<string, string>) }
+    typeof value === 'string' ? Object.fromEntries(languagesOf(slot).map((one) => [one, value])) : { ...(value as Record<string, string>) }
   if (text === '') delete texts[tag]
   else texts[tag] = text
   put(slot, Object.keys(texts).length ? texts : undefined, `${slot.id} ${tag} in place`)

@@ -9,6 +9,7 @@ import { api } from '../ui/api'
 import { count, moment, some } from '../ui/format'
 import { useGuarded } from '../ui/guarded'
 import type { FilledDocument, Slot } from './filling'
+import { SLOTS } from './slots/slots'
 
 /** One template filled in with each row of a source, and again when the rows are others. */
 const props = defineProps<{ template: string; slots: Slot[]; name: string }>()
@@ -37,7 +38,7 @@ const key = ref('')
 const OWN = '\u0000own'
 const own = ref<Record<string, string>>({})
 /** A list or a picture is filled in by hand. */
-const open = computed(() => props.slots.filter((slot) => slot.kind !== 'list' && slot.kind !== 'picture'))
+const open = computed(() => props.slots.filter((slot) => !SLOTS[slot.kind].byHand))
 const asked = computed(() => {
   const chosen = Object.fromEntries(
     open.value.flatMap((slot) => {

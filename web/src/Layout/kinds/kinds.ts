@@ -23,6 +23,10 @@ export interface ElementKind {
   isOutlined?: boolean
   /** Whether its words are typed over on the pane. */
   isTypedOver?: boolean
+  /** What of it a template can leave open, beside whether it is there. */
+  leavesOpen?: 'words' | 'picture' | 'items'
+  /** Where the colour stands that one sees first, if that is not the one of its type. */
+  colourIn?: string
   /** What has to be chosen before it can begin: media, or what this asks for (`v-model` whether it is open, `rect`; it tells `chosen` fields). */
   begins?: 'media' | Component
   /** What hands take hold of on the pane, beside its edges: `one`, `analysis`, and the `view` of the pane. In SVG. */

@@ -1,6 +1,7 @@
 import type { Component } from 'vue'
 import type { Element } from '../designs'
-import type { Slot, SlotOf } from '../filling'
+import type { Slot } from '../filling'
+import { kindOf } from '../kinds/kinds'
 import ChoiceSettings from './ChoiceSettings.vue'
 import FillChoice from './FillChoice.vue'
 import FillDate from './FillDate.vue'
@@ -25,10 +26,14 @@ export interface SlotKind {
   Fill: Component
   /** What a designer says of it beside what every slot has: `one`, and an event `change` with the fields that change. */
   Settings: Component | null
+  /** Whether somebody fills it in, and never a row of data. */
+  byHand?: boolean
+  /** Whether it is typed onto the picture. */
+  isTypedOver?: boolean
 }
 
 type Tells = Element & { message?: boolean; text?: string }
-const isText = (e: Element) => ['text', 'ticker', 'code'].includes(e.kind)
+const isText = (e: Element) => kindOf(e).leavesOpen === 'words'
 const isMessage = (e: Element): e is Tells => isText(e) && (e as Tells).message === true
 /** Arguments of a message of an element that no slot opens yet, as they stand in its pattern. */
 function argument(e: Element, slots: Slot[]): string | null {
@@ -45,8 +50,15 @@ const alone =
     slots.some((s) => s.kind === kind && 'element' in s && s.element === e.id) ? null : { element: e.id }
 
 export const SLOTS: Record<Slot['kind'], SlotKind> = {
-  text: { name: 'its words', opens: isText, begin: alone('text'), Fill: FillText, Settings: TextSettings },
-  picture: { name: 'its picture', opens: (e) => e.kind === 'picture', begin: alone('picture'), Fill: FillPicture, Settings: null },
+  text: { name: 'its words', opens: isText, begin: alone('text'), Fill: FillText, Settings: TextSettings, isTypedOver: true },
+  picture: {
+    name: 'its picture',
+    opens: (e) => kindOf(e).leavesOpen === 'picture',
+    begin: alone('picture'),
+    Fill: FillPicture,
+    Settings: null,
+    byHand: true,
+  },
   number: { name: 'a number in it', opens: isMessage, begin: ofArgument, Fill: FillNumber, Settings: RangeSettings },
   date: { name: 'a day in it', opens: isMessage, begin: ofArgument, Fill: FillDate, Settings: RangeSettings },
   switch: {
@@ -75,12 +87,18 @@ export const SLOTS: Record<Slot['kind'], SlotKind> = {
     Fill: FillChoice,
     Settings: ChoiceSettings,
   },
-  list: { name: 'what plays in it', opens: (e) => e.kind === 'zone', begin: alone('list'), Fill: FillList, Settings: ListSettings },
+  list: {
+    name: 'what plays in it',
+    opens: (e) => kindOf(e).leavesOpen === 'items',
+    begin: alone('list'),
+    Fill: FillList,
+    Settings: ListSettings,
+    byHand: true,
+  },
 }
 /** Which of its fields is the colour that one sees first. */
 function colourField(e: Element): string | null {
-  if (e.kind === 'shape') return 'fill'
-  return 'style' in e && e.style ? 'style/color' : null
+  return kindOf(e).colourIn ?? ('style' in e && e.style ? 'style/color' : null)
 }
 
 /** The elements that a slot opens, each once. */
@@ -89,5 +107,6 @@ export const elementsOf = (slot: Slot): string[] => {
   return slot.kind === 'switch' ? slot.elements : [...new Set(slot.options.flatMap((option) => option.set.map((set) => set.element)))]
 }
 
+/** In which languages it may say something each; none where it has one text for all, or says none. */
+export const languagesOf = (slot: Slot): string[] => ('languages' in slot ? (slot.languages ?? []) : [])
 export const fillOf = (slot: Slot): Component => SLOTS[slot.kind].Fill
-export const isKind = <K extends Slot['kind']>(slot: Slot, kind: K): slot is SlotOf<K> => slot.kind === kind

@@ -1,4 +1,4 @@
 import type { ElementKind } from '../kinds'
 import ShapeDetails from './ShapeDetails.vue'
 
-export const shape: ElementKind = { kind: 'shape', key: 's', Details: ShapeDetails }
+export const shape: ElementKind = { kind: 'shape', colourIn: 'fill', key: 's', Details: ShapeDetails }

@@ -13,4 +13,4 @@ function figures(zone: Element, analysis: Analysis | null): string {
   return [items, loop === null ? 'without end' : loop ? seconds(loop) : ''].filter(Boolean).join(' · ')
 }
 
-export const zone: ElementKind = { kind: 'zone', key: 'z', Details: ZoneDetails, isWide: true, isOutlined: true, figures }
+export const zone: ElementKind = { kind: 'zone', key: 'z', Details: ZoneDetails, isWide: true, isOutlined: true, figures, leavesOpen: 'items' }
