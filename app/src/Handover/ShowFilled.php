@@ -34,6 +34,7 @@ final readonly class ShowFilled
 {
     public const BESIDE = 'beside';
     public const INSTEAD = 'instead';
+    private const TOO_LONG = 'slot.long';
 
     /** What it takes the place of is told for so long ahead. */
     private const AHEAD_MS = 7 * 86_400_000;
@@ -118,7 +119,19 @@ final readonly class ShowFilled
      */
     public function show(Design $filled, array $displays, string $how, Node $within): Handing
     {
-        return $this->transaction->of(fn (): Handing => $this->begin->of($filled->name, $this->offers->of(...$this->prepared($filled, $displays, $how, $within))));
+        return $this->transaction->of(function () use ($filled, $displays, $how, $within): Handing {
+            $offers = $this->offers->of(...$this->prepared($filled, $displays, $how, $within));
+            foreach ($offers as $offer) {
+                foreach ($offer->findings->all as $finding) {
+                    // A designer may know better; whoever has no eye for type is kept from it.
+                    if ($finding->code === self::TOO_LONG) {
+                        throw new Problem(409, 'show.too-long', sprintf('Nothing is shown. %s Viewers would see it cut.', $finding->message));
+                    }
+                }
+            }
+
+            return $this->begin->of($filled->name, $offers);
+        });
     }
 
     /**

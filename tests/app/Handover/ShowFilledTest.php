@@ -22,7 +22,7 @@ final class ShowFilledTest extends ApiTestCase
     {
         parent::setUp();
         $this->signIn();
-        $text = static fn (string $id, string $words): array => Make::told($id, $words, 900, 150, message: false);
+        $text = static fn (string $id, string $words): array => Make::told($id, $words, 900, 150, message: false, style: ['family' => 'Inter', 'size_px' => 60]);
         $item = ['id' => 'a', 'media' => $this->media()->media()?->toArray(), 'duration_ms' => 9000];
         $this->list = $this->ask('POST', '/api/playlists', ['name' => 'Round', 'document' => ['items' => [$item]]])[1]['id'];
         $zone = ['playlist' => ['ref' => $this->list]] + Make::zone('main', 0, 0, 1080, 1920);
@@ -107,7 +107,9 @@ final class ShowFilledTest extends ApiTestCase
         self::assertSame([422, 'ref.unknown'], $this->code('shown', ['displays' => ['wide']] + self::asked()), 'no display of hers');
         self::assertSame([422, 'value.range'], $this->code('shown', ['displays' => []] + self::asked()));
         $document = $this->ask('GET', "/api/filled/$this->filled")[1]['document'];
-        $this->ask('PUT', "/api/filled/$this->filled", ['base' => 1, 'document' => ['values' => new \stdClass()] + $document]);
+        $this->ask('PUT', "/api/filled/$this->filled", ['base' => 1, 'document' => ['values' => ['head' => str_repeat('A long word ', 60)]] + $document]);
+        self::assertSame([409, 'show.too-long'], $this->code('shown', self::asked()), 'nobody sees it cut');
+        $this->ask('PUT', "/api/filled/$this->filled", ['base' => 2, 'document' => ['values' => new \stdClass()] + $document]);
         self::assertSame([409, 'handover.stopped'], $this->code('shown', ['within' => ['until' => '2026-06-01T20:00:00']] + self::asked()));
         self::assertSame([[], ['Sailing day']], [$this->schedules(), $this->words()]);
     }

@@ -69,7 +69,9 @@ const { answer, trouble } = useAnswer(
     api.post<{ told: Told[] }>(`filled/${props.id}/shown/preview`, { displays: on, how: way, within: span }, signal),
   () => 300,
 )
-const stops = computed(() => (answer.value?.told ?? []).flatMap((one) => one.offer.findings.filter((f) => f.level === 'stop').map((f) => f.message)))
+const stops = computed(() =>
+  (answer.value?.told ?? []).flatMap((one) => one.offer.findings.filter((f) => f.level === 'stop' || f.code === 'slot.long').map((f) => f.message)),
+)
 /** What becomes of what plays there, in one sentence. */
 const means = computed(() => {
   const told = answer.value?.told ?? []
