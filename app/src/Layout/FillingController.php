@@ -59,7 +59,7 @@ final readonly class FillingController
         return new JsonResponse($filling->looked($told, $surroundings)->toArray() + [
             'room' => (object) array_map(static fn (array $room): object => (object) $room, $filling->room($surroundings)),
             'slots' => self::slots($filling->template, $seen),
-            'template' => ['id' => $filling->template->id, 'name' => $filling->template->name],
+            'template' => ['id' => $filling->template->id, 'name' => $filling->template->name, 'newest' => $this->designs->find($filling->template->id)?->revision],
             'match' => $match?->toArray(),
         ] + $this->pictures->of($seen, $surroundings->timezone));
     }

@@ -61,9 +61,9 @@ final class FilledTest extends ApiTestCase
         $told = $this->look([]);
         self::assertSame([['slot.missing'], 1], [array_column($told['findings'], 'code'), $told['stops']]);
         $told = $this->look(['head' => str_repeat('A very long line ', 40)]);
-        self::assertSame([['slot.long'], 0], [array_column($told['findings'], 'code'), $told['room']['head']['']]);
+        self::assertSame([['slot.long'], 0], [array_column($told['findings'], 'code'), $told['room']['head']['']['letters']]);
         $told = $this->look(['head' => 'Boats', 'price' => 4]);
-        self::assertGreaterThan(10, $told['room']['head']['']);
+        self::assertGreaterThan(10, $told['room']['head']['']['letters']);
         self::assertSame(['head', [['x' => 0, 'y' => 0, 'width' => 1200, 'height' => 150]]], [$told['slots'][0]['id'], $told['slots'][0]['places']]);
         self::assertSame('Headline', $this->says($this->ask('POST', '/api/templates/nothing', ['document' => self::template()])[1]));
         self::assertSame('Headline Headline', $this->says($this->ask('POST', '/api/templates/longest', ['document' => self::template()])[1]), 'as many words as fit');

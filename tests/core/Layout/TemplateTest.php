@@ -426,7 +426,12 @@ final class TemplateTest extends TestCase
     public function testRoomIsCountedAsByHand(): void
     {
         $template = Layout::fromArray(self::template());
-        $room = static fn (array $values): array => Filling::of(self::filled($values), $template)->room(self::around());
+        $told = static fn (array $values): array => Filling::of(self::filled($values), $template)->room(self::around());
+        $room = static fn (array $values): array => array_map(
+            static fn (array $room): array => array_map(static fn (?array $one): ?int => $one['letters'] ?? null, $room),
+            $told($values),
+        );
+        self::assertSame(['letters' => 37, 'words' => 6], $told([])['line'][''], 'a word takes six letters with the space behind it');
         $isLong = static fn (string $text): bool => in_array('slot.long', array_map(
             static fn (Finding $one): string => $one->code,
             Filling::of(self::filled(['headline' => $text]), $template)->findings(self::around())->all,

@@ -156,7 +156,14 @@ const shape = computed(() => ({
       :rehearsal="may('hand-over') ? `/rehearsal?source=filled:${id}${seenOn ? `&display=${seenOn}` : ''}` : undefined"
       >{{ words }}</DesignHead
     >
-    <TakenOver :id="id" :revision="work.revision.value" :template="work.document.value?.template ?? null" @taken="work.reopen" />
+    <TakenOver
+      v-if="work.document.value && look"
+      :id="id"
+      :revision="work.revision.value"
+      :template="look.template"
+      :goes-by="work.document.value.template_revision"
+      @taken="work.reopen"
+    />
     <div v-if="work.document.value && look" class="two">
       <form ref="form" class="fields" aria-label="What is filled in" @submit.prevent>
         <p v-if="slots.length === 0" class="empty">This template leaves nothing open any more.</p>

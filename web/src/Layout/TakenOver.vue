@@ -1,35 +1,21 @@
 <script setup lang="ts">
-import { useQuery } from '@tanstack/vue-query'
 import { computed, ref } from 'vue'
 import { api } from '../ui/api'
 import { useGuarded } from '../ui/guarded'
 import BeforeAfter from './BeforeAfter.vue'
-import type { Saved } from './designs'
-import type { LayoutDocument } from './designs'
 import type { Newer } from './newer'
-import { pinnedTo } from './newer'
 
 /** Where the template of what is filled in has gone on: what another revision of it would change, and taking it over. */
-const props = defineProps<{ id: string; revision: number; template: string | null }>()
+const props = defineProps<{ id: string; revision: number; template: { id: string; newest: number | null }; goesBy: number | undefined }>()
 const emit = defineEmits<{ taken: [] }>()
-const template = useQuery({
-  queryKey: ['template', () => props.template],
-  enabled: computed(() => props.template !== null),
-  queryFn: () => api.get<Saved<LayoutDocument>>(`layouts/${props.template}`),
-})
-const filled = useQuery({
-  queryKey: ['filled-at', () => props.id, () => props.revision],
-  queryFn: () => api.get<Saved<{ template_revision?: number }>>(`filled/${props.id}`),
-})
-const goesBy = computed(() => pinnedTo(filled.data.value?.document))
-const isOlder = computed(() => goesBy.value !== null && template.data.value !== undefined && goesBy.value < template.data.value.revision)
+const isOlder = computed(() => props.goesBy !== undefined && props.template.newest !== null && props.goesBy < props.template.newest)
 const looking = ref(false)
 const newer = ref<Newer | null>(null)
 const load = async () => (newer.value = await api.get<Newer>(`filled/${props.id}/newer`))
 const { trouble, guarded } = useGuarded('filled')
 const take = () =>
   guarded(async () => {
-    await api.post(`layouts/${props.template}/filled`, { filled: [props.id] })
+    await api.post(`layouts/${props.template.id}/filled`, { filled: [props.id] })
     looking.value = false
     emit('taken')
   })
@@ -38,13 +24,13 @@ const take = () =>
 <template>
   <div v-if="isOlder" class="older" role="status">
     <p class="m-0">
-      Its template was changed since: this goes by revision {{ goesBy }} of {{ template.data.value?.revision }}.
+      Its template was changed since: this goes by revision {{ goesBy }} of {{ template.newest }}.
       <button type="button" class="btn btn-link btn-sm p-0" :aria-expanded="looking" @click="looking = !looking">
         {{ looking ? 'close' : 'see what would change' }}
       </button>
     </p>
     <div v-if="looking" class="change">
-      <div class="pictures"><BeforeAfter :of="`${id} ${revision} ${template.data.value?.revision}`" :load="load" /></div>
+      <div class="pictures"><BeforeAfter :of="`${id} ${revision} ${template.newest}`" :load="load" /></div>
       <div>
         <p v-for="one in newer?.left ?? []" :key="one" class="small said-error m-0">“{{ one }}” is open no more: what stands there goes.</p>
         <p v-for="one in newer?.worse ?? []" :key="one" class="small changed m-0">{{ one }}</p>

@@ -15,21 +15,24 @@ export type SlotOf<K extends Slot['kind']> = Extract<Slot, { kind: K }>
 /** A slot, and where what it opens is seen. */
 export type PlacedSlot = Slot & { places: Rect[] }
 
+export interface Room {
+  letters: number
+  words: number
+}
+
 /** What the core says of what is being filled in. */
 export interface Look extends Picture {
   findings: Finding[]
   stops: number
   warnings: number
   hints: number
-  /** For how many letters more there is room, by slot and language (under "" where there is one text for all); null where nobody can measure it. */
-  room: Record<string, Record<string, number | null>>
+  /** For how much more there is room, by slot and language (under "" where there is one text for all); null where there is plenty, or nobody knows. */
+  room: Record<string, Record<string, Room | null>>
   slots: PlacedSlot[]
-  template: { id: string; name: string }
+  /** With its newest revision, whichever this goes by. */
+  template: { id: string; name: string; newest: number | null }
   match: { verdict: 'exact' | 'scaled' | 'padded' | 'crossed'; scale: number; target: Rect } | null
 }
-
-/** From so many letters on nobody counts. */
-export const MANY_LETTERS = 999
 
 /** @param language in which texts are seen; null where they take turns */
 export function useLook(document: Ref<FilledDocument | null>, display: Ref<string | null>, language: Ref<string | null>) {

@@ -10,5 +10,3 @@ export interface Newer {
   before: Picture | null
   after: Picture | null
 }
-
-export const pinnedTo = (document: { template_revision?: number } | undefined): number | null => document?.template_revision ?? null

@@ -15,6 +15,9 @@ interface HasRoom extends Element
      */
     public function wordsTooMany(string $text, FaceMetrics $faces): int;
 
+    /** Letters of a word, the space behind it included (common practice, no source). */
+    public const WORD = 6;
+
     /** So many letters more are not counted any further. */
     public const MANY_LETTERS = 999;
 

@@ -148,9 +148,9 @@ final readonly class Filling
     }
 
     /**
-     * For how many letters more there is room in each text, as HasRoom::lettersLeft tells: in its languages, or under "" where there is one text for all.
+     * For how much more there is room in each text, as TextSlot::room tells: in its languages, or under "" where there is one text for all.
      *
-     * @return array<string, array<string, ?int>> by slot; null where nobody can measure it, or it is not seen there
+     * @return array<string, array<string, ?array{letters: int, words: int}>> by slot
      * @throws Refused
      */
     public function room(Surroundings $surroundings): array

@@ -121,9 +121,9 @@ final readonly class TextSlot implements Slot
     }
 
     /**
-     * For how many letters more there is room behind what was filled in, as HasRoom::lettersLeft tells.
+     * For how much more there is room behind what was filled in, as HasRoom::lettersLeft tells.
      *
-     * @return array<string, ?int> by language; under "" where there is one text for all
+     * @return array<string, ?array{letters: int, words: int}> by language, under "" where there is one text for all; null where there is plenty, or nobody knows
      */
     public function room(?Value $value, FilledView $view): array
     {
@@ -131,7 +131,9 @@ final readonly class TextSlot implements Slot
         $room = [];
         foreach ($this->languages === [] ? [''] : $this->languages as $language) {
             $text = $value instanceof TextValue ? $value->text($language) : '';
-            $room[$language] = $element instanceof HasRoom && $faces !== null ? $element->lettersLeft($text, $faces) : null;
+            $letters = $element instanceof HasRoom && $faces !== null ? $element->lettersLeft($text, $faces) : null;
+            $isCounted = $letters !== null && $letters < HasRoom::MANY_LETTERS;
+            $room[$language] = $isCounted ? ['letters' => $letters, 'words' => (int) round($letters / HasRoom::WORD)] : null;
         }
 
         return $room;

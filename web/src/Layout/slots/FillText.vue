@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import { MANY_LETTERS, type SlotOf, type Value, isMissing } from '../filling'
+import { type Room, type SlotOf, type Value, isMissing } from '../filling'
 import { languageName } from '../languages'
 import SlotLine from './SlotLine.vue'
 
@@ -8,8 +8,8 @@ import SlotLine from './SlotLine.vue'
 const props = defineProps<{
   one: SlotOf<'text'>
   value: Value | undefined
-  /** Letters, by language. */
-  room: Record<string, number | null> | undefined
+  /** By language. */
+  room: Record<string, Room | null> | undefined
   /** Words too many, by language. */
   tooMany: Record<string, number>
 }>()
@@ -32,10 +32,12 @@ function write(language: string, text: string) {
   emit('change', Object.keys(left).length ? left : undefined, `${props.one.id} ${language}`)
 }
 const name = (language: string) => (language === '' ? props.one.name : `${props.one.name}, ${languageName(language)}`)
+/** So few are told one by one. */
+const FEW_LETTERS = 12
 const left = (language: string) => {
-  const letters = props.room?.[language]
-  if (letters === undefined || letters === null || letters >= MANY_LETTERS) return ''
-  return letters < 12 ? `room for ${letters} letters` : `room for about ${Math.round(letters / 6)} words`
+  const room = props.room?.[language]
+  if (!room) return ''
+  return room.letters < FEW_LETTERS ? `room for ${room.letters} letters` : `room for about ${room.words} words`
 }
 const wrong = (language: string) => {
   const words = props.tooMany[language] ?? props.tooMany['']

@@ -368,7 +368,7 @@ final readonly class Text implements WrittenElement, SeamSensitive, Describes, C
         if (!$faces->knows($this->style->family)) {
             return null;
         }
-        $more = (preg_match('/\S$/u', $text) === 1 ? ' ' : '') . str_repeat('nnnnn ', intdiv(self::MANY_LETTERS, 6) + 1);
+        $more = (preg_match('/\S$/u', $text) === 1 ? ' ' : '') . str_repeat(str_pad('', self::WORD - 1, 'n') . ' ', intdiv(self::MANY_LETTERS, self::WORD) + 1);
 
         return Integers::largest(0, self::MANY_LETTERS, fn (int $letters): bool => $this->hasRoomFor($text . substr($more, 0, $letters), $faces));
     }
