@@ -21,6 +21,7 @@ use UpperPane\Core\Time\ItemActs;
 use UpperPane\Core\Time\Schedule\BookingWithin;
 use UpperPane\Core\Time\Schedule\Played;
 use UpperPane\Core\Time\Schedule\Plays;
+use UpperPane\Core\Units\Calendar;
 use UpperPane\Core\Units\LocalTime;
 use UpperPane\Core\Units\WallClock;
 
@@ -63,14 +64,18 @@ final readonly class ShowFilled
     public function at(Design $filled, array $displays): array
     {
         $told = [];
+        $standing = $this->releases->onEach($displays);
         foreach ($displays as $display) {
-            $current = $this->releases->on($display);
+            $current = $standing[$display->id] ?? null;
             $open = $this->open($display, $current);
+            $now = $this->local($display);
             $told[] = [
                 'id' => $display->id,
                 'name' => $display->display()->name,
                 'place' => $display->place->id,
-                'timezone' => $display->display()->timezone,
+                'timezone' => self::timezone($display),
+                'now' => (string) $now,
+                'day_ends' => (string) LocalTime::ofSeconds(($now->day() + 1) * Calendar::DAY_S),
                 'plays' => $current === null ? null : ['kind' => $current->sourceKind, 'name' => $current->name],
                 'open' => $open === null ? null : ['id' => $open->id, 'name' => $open->name],
                 'stands' => $this->stands($filled, $display, $current, $open),
@@ -222,16 +227,26 @@ final readonly class ShowFilled
         $own = $this->anyDesigns->ruling(DesignKind::Schedule, $display->id, null) ?? $this->makeAny->of(
             DesignKind::Schedule,
             sprintf('Bookings of %s', $surveyed->name),
-            ['timezone' => $display->resolved()->timezone() ?? $surveyed->timezone, 'bookings' => []] + $this->standby($current),
+            ['timezone' => self::timezone($display), 'bookings' => []] + $this->standby($current),
             $display,
             null,
         );
         $nowMs = 1000 * $this->clock->now()->getTimestamp();
-        $now = LocalTime::ofSeconds(WallClock::in($display->resolved()->timezone() ?? $surveyed->timezone)->local(intdiv($nowMs, 1000)));
-        $booking = BookingWithin::of("filled-$filled->id", $filled->name, Played::of('layout', $filled->id), $within, $now, $nowMs);
+        $booking = BookingWithin::of("filled-$filled->id", $filled->name, Played::of('layout', $filled->id), $within, $this->local($display), $nowMs);
         $this->saved($own, ['bookings' => [...self::without($own, 'bookings', $filled), $booking]] + $own->document, sprintf('booked "%s"', $filled->name));
 
         return $this->contents(Playable::kept('schedule', $own->id, null, $own->name), $display, $current, [$own->id]);
+    }
+
+    /** What the clock of the place says. */
+    private function local(SurveyedDisplay $display): LocalTime
+    {
+        return LocalTime::ofSeconds(WallClock::in(self::timezone($display))->local($this->clock->now()->getTimestamp()));
+    }
+
+    private static function timezone(SurveyedDisplay $display): string
+    {
+        return $display->resolved()->timezone() ?? $display->display()->timezone;
     }
 
     /**

@@ -6,17 +6,15 @@ import { useAnswer } from '../ui/answer'
 import { api, sentence } from '../ui/api'
 import ChoiceBar from '../ui/ChoiceBar.vue'
 import { moment, some } from '../ui/format'
-import { useSecond } from '../ui/second'
 import { DAYS, DAY_NAMES } from '../Layout/designs'
 import GlassNow from '../Display/GlassNow.vue'
 import { useHandings } from './handings'
 import type { Offer } from './offers'
-import { type Standing, type Within, localNow, untilToday } from './shown'
+import type { Standing, Within } from './shown'
 
 /** Where what is filled in is shown: on one's own displays, beside what plays or in its place, for how long; and taken off again. */
 const props = defineProps<{ id: string; revision: number; save: () => Promise<boolean>; first: string | null }>()
 const queries = useQueryClient()
-const at = useSecond()
 const { displays: estate } = useEstate()
 useHandings()
 const query = useQuery({
@@ -41,14 +39,13 @@ watch(mayBeside, (may) => (how.value = may ? 'beside' : 'instead'), { immediate:
 
 const long = ref<'open' | 'today' | 'until'>('open')
 const until = ref('')
-const timezone = computed(() => those.value[0]?.timezone ?? 'UTC')
 const zones = computed(() => new Set(those.value.map((one) => one.timezone)))
 const days = ref<string[]>([])
 const from = ref('')
 const to = ref('')
 const sometimes = ref(false)
 const within = computed<Within>(() => {
-  const end = long.value === 'today' ? untilToday(timezone.value, at.value) : long.value === 'until' ? until.value : ''
+  const end = long.value === 'today' ? (those.value[0]?.day_ends ?? '') : long.value === 'until' ? until.value : ''
   return {
     ...(end ? { until: end.length === 16 ? `${end}:00` : end } : {}),
     ...(sometimes.value && days.value.length ? { days: days.value } : {}),
@@ -175,7 +172,7 @@ const proof = ref<string | null>(null)
       </div>
       <label v-if="long === 'until'" class="until"
         >Until, on its own clock{{ zones.size > 1 ? 's' : '' }}
-        <input v-model="until" class="form-control figures" type="datetime-local" :min="localNow(timezone, at)" aria-label="Until" />
+        <input v-model="until" class="form-control figures" type="datetime-local" :min="those[0]!.now.slice(0, 16)" aria-label="Until" />
       </label>
       <details :open="sometimes" @toggle="sometimes = ($event.target as HTMLDetailsElement).open">
         <summary>On some days, in some hours</summary>
