@@ -83,18 +83,21 @@ final readonly class Handings implements Owner
     /** One that somebody began himself, or that brings something to one of his displays. */
     public function one(string $id): Handing
     {
-        $isThere = $this->entities->getConnection()->fetchOne("SELECT 1 FROM handing h WHERE h.id = ? AND {$this->within()}", [$id, $this->who->login()]) !== false;
+        [$within, $values] = $this->within();
+        $isThere = $this->entities->getConnection()->fetchOne("SELECT 1 FROM handing h WHERE $within AND h.id = ?", [...$values, $id]) !== false;
 
         return ($isThere ? $this->entities->find(Handing::class, $id) : null) ?? throw Problem::notFound('This handover');
     }
 
-    private function within(): string
+    /** @return array{string, list<?string>} condition on `h`, and its values */
+    private function within(): array
     {
         $condition = $this->reach->condition('display', 's.id');
 
-        return $condition === Reach::ALL
-            ? '(1 = 1 OR ? = 1)'
-            : "(h.begun_by = ? OR EXISTS (SELECT 1 FROM surveyed_display s WHERE JSON_CONTAINS(h.displays, JSON_QUOTE(s.id)) AND $condition))";
+        return $condition === Reach::ALL ? [$condition, []] : [
+            "(h.begun_by = ? OR EXISTS (SELECT 1 FROM surveyed_display s WHERE JSON_CONTAINS(h.displays, JSON_QUOTE(s.id)) AND $condition))",
+            [$this->who->login()],
+        ];
     }
 
     /** Tries one again that failed. */
@@ -117,10 +120,12 @@ final readonly class Handings implements Owner
     /** @return list<array<string, mixed>> the newest first */
     public function latest(): array
     {
+        [$within, $values] = $this->within();
+
         return array_map(Handing::told(...), $this->entities->getConnection()->fetchAllAssociative(
             "SELECT h.id, h.name, h.state, h.done, h.of, h.displays, h.trouble, h.begun_at, h.begun_by, h.ended_at FROM handing h
-             WHERE {$this->within()} ORDER BY h.begun_at DESC, h.id DESC LIMIT " . self::MOST,
-            [$this->who->login()],
+             WHERE $within ORDER BY h.begun_at DESC, h.id DESC LIMIT " . self::MOST,
+            $values,
         ));
     }
 

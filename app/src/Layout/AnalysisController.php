@@ -30,6 +30,7 @@ use UpperPane\Core\Layout\Kind\Zone\PlayingZone;
 use UpperPane\Core\Layout\Layout;
 use UpperPane\Core\Layout\Matching;
 use UpperPane\Core\Layout\Surroundings;
+use UpperPane\Core\Layout\Template\Slots;
 use UpperPane\Core\Layout\Type\AsSeen;
 use UpperPane\Core\Playback\Programme;
 use UpperPane\Core\Playback\ShownAt;
@@ -77,6 +78,7 @@ final readonly class AnalysisController
             'sums' => array_map(static fn (Sum $sum): array => $sum->toArray() + ['behind_frames' => $subject->behindFrames($sum)], Sums::of($subject->layout)),
             'says' => (object) ($surroundings->faces === null ? [] : Described::of($layout, $surroundings->faces, $mmPerPx)),
             'shares' => (object) $layout->shares(),
+            'arguments' => (object) Slots::arguments($written->elements),
             'boards' => (object) Boards::told($layout, $surroundings),
             'told_over' => $over,
             'borders' => array_map(static fn (Border $border): array => $border->toArray(), Arrangement::borders($layout)),

@@ -24,6 +24,7 @@ use UpperPane\Core\Layout\Template\FilledRows;
 use UpperPane\Core\Layout\Template\Filling;
 use UpperPane\Core\Layout\Template\PlainLayout;
 use UpperPane\Core\Layout\Template\Sample;
+use UpperPane\Core\Layout\Template\Slots;
 use UpperPane\Core\Layout\Told\Speaking;
 use UpperPane\Core\Time\Schedule\Played;
 use UpperPane\Core\Units\Instant;
@@ -477,6 +478,17 @@ final class TemplateTest extends TestCase
         $plain = PlainLayout::of($sampled->layout(new Speaking()), self::around());
         self::assertSame([['head', 'line'], 'Headline Headline', 1920], [array_column($plain['elements'], 'id'), $plain['elements'][0]['text'], $plain['canvas']['width']]);
         self::assertSame([], $sampled->findings(self::around())->all, 'what fits is not too long');
+    }
+
+    public function testWhatAMessageTellsCanBeOpened(): void
+    {
+        $style = ['family' => Typewriter::FAMILY, 'size_px' => 40, 'color' => '#ffffff'];
+        $elements = [
+            Make::told('fare', '{n, plural, one {# place for {price}} other {# places}} call {place_phone}, {price}', 900, 60, style: $style),
+            Make::told('plain', 'no {price}', 900, 60, message: false, style: $style),
+            Make::told('rows', '{to}', 900, 60, style: $style, rows: ['source' => 'sailings']),
+        ];
+        self::assertSame(['fare' => ['n', 'price']], Slots::arguments(Layout::fromArray(Make::layout($elements))->elements));
     }
 
     public function testARevisionIsTakenOverWithAllThatItStillTakes(): void

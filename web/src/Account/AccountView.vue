@@ -1,10 +1,10 @@
 <script setup lang="ts">
 import { useQuery, useQueryClient } from '@tanstack/vue-query'
-import { onBeforeUnmount, ref, watchEffect } from 'vue'
+import { ref } from 'vue'
 import { api, sentence } from '../ui/api'
 import { count, moment } from '../ui/format'
 import { useSession } from '../ui/session'
-import { useShelf } from '../ui/shelf'
+import { useRemark } from '../ui/shelf'
 import { type AccountState, ROLES, browser, inWords } from './account'
 
 /** One's own account: what one may do, the password, and where one is signed in. */
@@ -12,7 +12,6 @@ interface Mine extends AccountState {
   sessions: { id: string; agent: string; began_at: string; seen_at: string; here: boolean }[]
 }
 const session = useSession()
-const shelf = useShelf()
 const queries = useQueryClient()
 const { data: mine, error } = useQuery({ queryKey: ['account'], queryFn: () => api.get<Mine>('account'), staleTime: 0 })
 const old = ref('')
@@ -39,11 +38,7 @@ async function end(id: string | null) {
     trouble.value = sentence(e)
   }
 }
-watchEffect(() => {
-  shelf.findings = []
-  shelf.remark = mine.value ? `Signed in in ${count(mine.value.sessions.length, 'browser')}` : ''
-})
-onBeforeUnmount(() => shelf.clear())
+useRemark(() => (mine.value ? `Signed in in ${count(mine.value.sessions.length, 'browser')}` : ''))
 </script>
 
 <template>

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { useQuery } from '@tanstack/vue-query'
-import { computed, onBeforeUnmount, ref, watchEffect } from 'vue'
+import { computed, ref } from 'vue'
 import { useEstate } from '../Estate/estate'
 import { api } from '../ui/api'
 import { ask } from '../ui/ask'
@@ -8,13 +8,12 @@ import { useAsked } from '../ui/asked'
 import { count, moment } from '../ui/format'
 import { useGuarded } from '../ui/guarded'
 import { useSession } from '../ui/session'
-import { useShelf } from '../ui/shelf'
+import { useRemark } from '../ui/shelf'
 import { type AccountState, inWords } from './account'
 import RoleFields from './RoleFields.vue'
 
 /** All accounts: made, changed, taken away; and guests, who come by a link and go by themselves. */
 const session = useSession()
-const shelf = useShelf()
 const { places } = useEstate(false)
 const query = useQuery({ queryKey: ['accounts'], queryFn: () => api.get<{ accounts: AccountState[] }>('accounts'), staleTime: 0 })
 const all = computed(() => query.data.value?.accounts ?? [])
@@ -72,11 +71,7 @@ function openInvitation() {
   guest.value = { ...guest.value, name: '', place: guest.value.place || (places.value[0]?.id ?? '') }
   inviting.value = true
 }
-watchEffect(() => {
-  shelf.findings = []
-  shelf.remark = `${count(all.value.length, 'account')}, ${all.value.filter((one) => one.ends_at).length} of guests`
-})
-onBeforeUnmount(() => shelf.clear())
+useRemark(() => `${count(all.value.length, 'account')}, ${all.value.filter((one) => one.ends_at).length} of guests`)
 </script>
 
 <template>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, onBeforeUnmount, watchEffect } from 'vue'
+import { computed } from 'vue'
 import { api } from '../ui/api'
 import { ask } from '../ui/ask'
 import { useAsked } from '../ui/asked'
@@ -9,7 +9,7 @@ import { useGrowing } from '../ui/growing'
 import { useGuarded } from '../ui/guarded'
 import ListEnd from '../ui/ListEnd.vue'
 import { useSecond } from '../ui/second'
-import { useShelf } from '../ui/shelf'
+import { useRemark } from '../ui/shelf'
 import DesignCard from './DesignCard.vue'
 import { type DesignSummary, NOUNS, type Pictured, type Saved, toHandOver, useDesigns } from './designs'
 import { type Saying, excerpt, useWords, whereSaid } from './words'
@@ -18,7 +18,6 @@ import { type Saying, excerpt, useWords, whereSaid } from './words'
 const props = defineProps<{ plural: Pictured }>()
 const { query, all } = useDesigns(props.plural)
 const TITLES: Record<Pictured, string> = { layouts: 'Layouts', filled: 'Filled in', playlists: 'Playlists' }
-const shelf = useShelf()
 const at = useSecond()
 const { trouble, guarded } = useGuarded(props.plural)
 const search = useAsked('search')
@@ -48,10 +47,7 @@ async function remove(design: DesignSummary) {
   if (await ask(`Delete “${design.name}”?`, text, 'Delete it')) await api.delete(`${props.plural}/${design.id}`)
 }
 
-watchEffect(() => {
-  shelf.remark = count(all.value.length, NOUNS[props.plural])
-})
-onBeforeUnmount(() => shelf.clear())
+useRemark(() => count(all.value.length, NOUNS[props.plural]))
 </script>
 
 <template>

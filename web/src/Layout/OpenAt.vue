@@ -6,7 +6,14 @@ import { useGuarded } from '../ui/guarded'
 import type { Saved } from './designs'
 
 /** At which place a design is open: a template for whoever fills it in there, a playlist for what is filled in. */
-const props = defineProps<{ id: string; plural: 'layouts' | 'playlists'; revision: number; label: string; none: string }>()
+const props = defineProps<{
+  id: string
+  plural: 'layouts' | 'playlists'
+  revision: number
+  label: string
+  none: string
+  save?: () => Promise<void>
+}>()
 const emit = defineEmits<{ changed: [] }>()
 const queries = useQueryClient()
 const { places } = useEstate(false)
@@ -17,6 +24,8 @@ const design = useQuery({
 const { trouble, guarded } = useGuarded(props.plural)
 const put = (place: string) =>
   guarded(async () => {
+    // What is typed and not saved yet would come too late.
+    await props.save?.()
     const { data: saved } = await design.refetch()
     if (!saved) return
     await api.put(`${props.plural}/${props.id}`, {

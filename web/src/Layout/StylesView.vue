@@ -1,12 +1,12 @@
 <script setup lang="ts">
 import { useQueries } from '@tanstack/vue-query'
-import { computed, onBeforeUnmount, ref, watchEffect } from 'vue'
+import { computed, ref } from 'vue'
 import { useRouter } from 'vue-router'
 import { useSettings } from '../Display/settings'
 import { api } from '../ui/api'
 import { ask } from '../ui/ask'
 import { useGuarded } from '../ui/guarded'
-import { useShelf } from '../ui/shelf'
+import { useRemark } from '../ui/shelf'
 import { type DesignSummary, type Saved, useDesigns } from './designs'
 import type { StyleDocument } from './style'
 
@@ -14,7 +14,6 @@ import type { StyleDocument } from './style'
 const { query, all } = useDesigns('styles')
 const { all: layouts } = useDesigns('layouts')
 const router = useRouter()
-const shelf = useShelf()
 const { places } = useSettings()
 const documents = useQueries({
   queries: computed(() =>
@@ -55,11 +54,7 @@ async function remove(style: DesignSummary) {
   if (await ask(`Delete “${style.name}”?`, 'It will lie in the bin for 30 days, and can be put back from there.', 'Delete it'))
     await guardedRemoval(() => api.delete(`styles/${style.id}`))
 }
-watchEffect(() => {
-  shelf.findings = []
-  shelf.remark = `${all.value.length} ${all.value.length === 1 ? 'house style' : 'house styles'}`
-})
-onBeforeUnmount(() => shelf.clear())
+useRemark(() => `${all.value.length} ${all.value.length === 1 ? 'house style' : 'house styles'}`)
 </script>
 
 <template>

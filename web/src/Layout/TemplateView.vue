@@ -1,12 +1,12 @@
 <script setup lang="ts">
 import { useQuery, useQueryClient } from '@tanstack/vue-query'
-import { computed, onBeforeUnmount, ref, watchEffect } from 'vue'
+import { computed, ref } from 'vue'
 import { api } from '../ui/api'
 import { count, moment, size } from '../ui/format'
 import { useGrowing } from '../ui/growing'
 import { useGuarded } from '../ui/guarded'
 import ListEnd from '../ui/ListEnd.vue'
-import { useShelf } from '../ui/shelf'
+import { useRemark } from '../ui/shelf'
 import BeforeAfter from './BeforeAfter.vue'
 import type { LayoutDocument, Saved } from './designs'
 import { useFilledInto } from './filling'
@@ -18,7 +18,6 @@ import SamplePicture from './SamplePicture.vue'
 /** A template as it looks with its defaults, with the least and with the most that can be filled in, on each of its rasters; and all that is filled into it. */
 const props = defineProps<{ id: string }>()
 const queries = useQueryClient()
-const shelf = useShelf()
 const saved = useQuery({ queryKey: ['template', () => props.id], queryFn: () => api.get<Saved<LayoutDocument>>(`layouts/${props.id}`) })
 const template = computed(() => saved.data.value ?? null)
 const revision = computed(() => template.value?.revision ?? 0)
@@ -44,11 +43,7 @@ const take = (ids: string[]) =>
     await queries.invalidateQueries({ queryKey: ['filled-into'] })
   })
 const filledAnew = () => Promise.all(['filled', 'filled-into'].map((key) => queries.invalidateQueries({ queryKey: [key] })))
-watchEffect(() => {
-  shelf.findings = []
-  shelf.remark = template.value ? `${count(filled.value.length, 'layout')} filled in, ${older.value.length} of an earlier revision` : ''
-})
-onBeforeUnmount(() => shelf.clear())
+useRemark(() => (template.value ? `${count(filled.value.length, 'layout')} filled in, ${older.value.length} of an earlier revision` : ''))
 </script>
 
 <template>

@@ -137,6 +137,8 @@ export interface Analysis {
   says: Record<string, string>
   /** Which part of the canvas each zone takes up, 0 to 1. */
   shares: Record<string, number>
+  /** What the message of each element tells that somebody could fill in, by the names of its arguments. */
+  arguments: Record<string, string[]>
   /** What each board makes of its rows. */
   boards: Record<string, BoardFigures>
   /** Whose rows it is told over, where another design plays it row by row; their fields, and how many there are. */

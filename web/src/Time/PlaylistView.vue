@@ -76,6 +76,7 @@ onBeforeUnmount(() => shelf.clear())
           plural="playlists"
           :revision="work.revision.value"
           label="Open for what is filled in at"
+          :save="work.save"
           none="nowhere"
           @changed="work.reopen"
         />

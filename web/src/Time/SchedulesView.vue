@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, onBeforeUnmount, watchEffect } from 'vue'
+import { computed } from 'vue'
 import { useRouter } from 'vue-router'
 import { useEstate } from '../Estate/estate'
 import { type DesignSummary, type Saved, useDesigns } from '../Layout/designs'
@@ -7,7 +7,7 @@ import { api } from '../ui/api'
 import { ask } from '../ui/ask'
 import { moment } from '../ui/format'
 import { useGuarded } from '../ui/guarded'
-import { useShelf } from '../ui/shelf'
+import { useRemark } from '../ui/shelf'
 import type { ScheduleDocument } from './schedule'
 import TimeTabs from './TimeTabs.vue'
 
@@ -15,7 +15,6 @@ import TimeTabs from './TimeTabs.vue'
 const { query, all } = useDesigns('schedules')
 const { places, displays } = useEstate(false)
 const router = useRouter()
-const shelf = useShelf()
 const { trouble, guarded } = useGuarded('schedules')
 const where = (d: DesignSummary) =>
   d.place
@@ -47,10 +46,7 @@ async function remove(design: DesignSummary) {
   const text = 'It lies in the bin for 30 days, with all its bookings and revisions, and can be put back from there.'
   if (await ask(`Delete the schedule “${design.name}”?`, text, 'Delete it')) await guarded(() => api.delete(`schedules/${design.id}`))
 }
-watchEffect(() => {
-  shelf.remark = `${all.value.length} ${all.value.length === 1 ? 'schedule' : 'schedules'}`
-})
-onBeforeUnmount(() => shelf.clear())
+useRemark(() => `${all.value.length} ${all.value.length === 1 ? 'schedule' : 'schedules'}`)
 </script>
 
 <template>

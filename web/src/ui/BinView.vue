@@ -1,12 +1,12 @@
 <script setup lang="ts">
 import { useQuery, useQueryClient } from '@tanstack/vue-query'
-import { computed, onBeforeUnmount, ref, watchEffect } from 'vue'
+import { computed, ref } from 'vue'
 import { api, sentence } from './api'
 import { useAsked } from './asked'
 import { moment } from './format'
 import type { RecordedKind } from './record'
 import RecordButton from './RecordButton.vue'
-import { useShelf } from './shelf'
+import { useRemark } from './shelf'
 
 /** What was deleted: it lies here for 30 days, and comes back whole. */
 interface Binned {
@@ -41,7 +41,6 @@ const LEADS: Record<Binned['kind'], (thing: string) => string> = {
   display: (id) => `/displays?display=${id}`,
   face: () => '/media/faces',
 }
-const shelf = useShelf()
 const queries = useQueryClient()
 const query = useQuery({ queryKey: ['bin'], queryFn: () => api.get<{ binned: Binned[] }>('bin'), staleTime: 0 })
 const search = useAsked('search')
@@ -67,11 +66,7 @@ async function putBack(one: Binned) {
   }
 }
 
-watchEffect(() => {
-  shelf.findings = []
-  shelf.remark = `${all.value.length} deleted within the last 30 days`
-})
-onBeforeUnmount(() => shelf.clear())
+useRemark(() => `${all.value.length} deleted within the last 30 days`)
 </script>
 
 <template>

@@ -1,5 +1,5 @@
 import { defineStore } from 'pinia'
-import { computed, shallowRef } from 'vue'
+import { computed, onBeforeUnmount, shallowRef, watchEffect } from 'vue'
 import type { Rect } from '../formats/layout'
 
 export type Level = 'stop' | 'warning' | 'hint'
@@ -65,3 +65,13 @@ export const useShelf = defineStore('shelf', () => {
     },
   }
 })
+
+/** The shelf of a page on which nothing is checked: a remark, as long as the page stands. */
+export function useRemark(remark: () => string) {
+  const shelf = useShelf()
+  watchEffect(() => {
+    shelf.findings = []
+    shelf.remark = remark()
+  })
+  onBeforeUnmount(() => shelf.clear())
+}

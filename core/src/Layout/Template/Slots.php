@@ -4,12 +4,15 @@ declare(strict_types=1);
 
 namespace UpperPane\Core\Layout\Template;
 
+use UpperPane\Core\Data\Message\Formats;
+use UpperPane\Core\Data\Message\Message;
 use UpperPane\Core\Document\Field;
 use UpperPane\Core\Document\Node;
 use UpperPane\Core\Document\Reason;
 use UpperPane\Core\Document\Refused;
 use UpperPane\Core\Document\UniqueIds;
 use UpperPane\Core\Layout\Kind\WrittenElement;
+use UpperPane\Core\Layout\Told\SaysText;
 
 /** The kinds of slots that there are. A new one is a class and a line in this table. */
 final readonly class Slots
@@ -67,6 +70,27 @@ final readonly class Slots
         }
 
         return $slots;
+    }
+
+    /**
+     * What the messages of elements tell that a slot could say: not what the place says of itself, nor what rows of their own do.
+     *
+     * @param list<WrittenElement> $elements
+     * @return array<string, list<string>> names by the id of the element
+     * @throws Refused
+     */
+    public static function arguments(array $elements): array
+    {
+        $arguments = [];
+        foreach ($elements as $element) {
+            ['text' => $text, 'rows' => $rows] = $element->toArray() + ['text' => null, 'rows' => null];
+            if ($element instanceof SaysText && $element->tells() && is_string($text) && $rows === null) {
+                $names = array_filter(Message::parse($text)->names(), static fn (string $name): bool => !str_starts_with($name, Formats::PLACE));
+                $arguments[$element->id()] = array_values($names);
+            }
+        }
+
+        return $arguments;
     }
 
     /**

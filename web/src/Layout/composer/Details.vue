@@ -52,7 +52,7 @@ const figures = computed(() => (one.value && kind.value?.figures?.(one.value, pr
       <button type="button" title="In columns and rows" @click="repeating = true">repeat…</button>
     </div>
     <p v-if="one && analysis?.says[one.id]" class="says figures">{{ analysis.says[one.id] }}</p>
-    <OpenSlots v-if="one" :key="`slots ${one.id}`" :one="one" />
+    <OpenSlots v-if="one" :key="`slots ${one.id}`" :one="one" :names="analysis?.arguments[one.id] ?? []" />
     <component :is="kind.Details" v-if="one && kind?.isWide" :key="one.id" :one="one" :analysis="analysis" @again="emit('again')" />
     <FieldGrid v-else-if="one && kind"><component :is="kind.Details" :key="one.id" :one="one" :timezone="timezone" /></FieldGrid>
     <Fold v-if="one" :key="`when ${one.id}`" class="only" title="Only while…" :open="one.when !== undefined">

@@ -28,12 +28,9 @@ const chosen = computed(() => (props.value ?? props.one.default ?? null) as Chos
 const asset = computed(() => byId(ready.value).get(chosen.value?.id ?? '') ?? null)
 const place = computed(() => props.one.places?.[0] ?? null)
 const facts = computed(() => (place.value ? `${size(place.value)} px` : ''))
-/** Nobody sees that a picture is of another shape by less than this. */
-const ALIKE = 0.02
-const isAlike = (m: MediaState) => {
-  if (!place.value || !m.width || !m.height) return true
-  return Math.abs((m.width * place.value.height) / (m.height * place.value.width) - 1) < ALIKE
-}
+/** Whether it has the shape of its place, to the px. */
+const isAlike = (m: MediaState) =>
+  !place.value || !m.width || !m.height || Math.abs(m.width - (m.height * place.value.width) / place.value.height) <= 1
 const take = (m: MediaState) => emit('change', refOf(m), props.one.id)
 function picked([media]: MediaState[]) {
   if (!media) return

@@ -20,8 +20,8 @@ export interface SlotKind {
   name: string
   /** Whether it can open this element. */
   opens: (element: Element) => boolean
-  /** As it is opened first; null where nothing of this element is left to be opened so. */
-  begin: (element: Element, slots: Slot[]) => object | null
+  /** As it is opened first, of an element whose message tells these names; null where nothing of it is left to be opened so. */
+  begin: (element: Element, slots: Slot[], names: string[]) => object | null
   /** What is filled in: `one`, `value`, `room`, and an event `change`. */
   Fill: Component
   /** What a designer says of it beside what every slot has: `one`, and an event `change` with the fields that change. */
@@ -32,17 +32,12 @@ export interface SlotKind {
   isTypedOver?: boolean
 }
 
-type Tells = Element & { message?: boolean; text?: string }
 const isText = (e: Element) => kindOf(e).leavesOpen === 'words'
-const isMessage = (e: Element): e is Tells => isText(e) && (e as Tells).message === true
-/** Arguments of a message of an element that no slot opens yet, as they stand in its pattern. */
-function argument(e: Element, slots: Slot[]): string | null {
-  const named = [...((e as Tells).text ?? '').matchAll(/\{\s*([a-z][a-z0-9_]*)/g)].map((m) => m[1]!).filter((name) => !name.startsWith('place_'))
-  return named.find((name) => !slots.some((s) => 'argument' in s && s.element === e.id && s.argument === name)) ?? null
-}
-const ofArgument = (e: Element, slots: Slot[]) => {
-  const name = argument(e, slots)
-  return name === null ? null : { element: e.id, argument: name }
+const isMessage = (e: Element) => isText(e) && 'message' in e && e.message === true
+/** The first argument of its message that no slot opens yet. */
+function ofArgument(e: Element, slots: Slot[], names: string[]) {
+  const argument = names.find((name) => !slots.some((s) => 'argument' in s && s.element === e.id && s.argument === name))
+  return argument === undefined ? null : { element: e.id, argument }
 }
 const alone =
   (kind: Slot['kind']) =>

@@ -8,13 +8,13 @@ import { useComposer } from '../composer'
 import Fold from './Fold.vue'
 
 /** What is left open of an element for whoever fills the template in; all else of it is locked. */
-const props = defineProps<{ one: Element }>()
+const props = defineProps<{ one: Element; names: string[] }>()
 const composer = useComposer()
 const slots = computed<Slot[]>(() => composer.whole.value.slots ?? [])
 const mine = computed(() => slots.value.filter((slot) => elementsOf(slot).includes(props.one.id)))
 const offers = computed(() =>
   (Object.keys(SLOTS) as Slot['kind'][]).flatMap((kind) => {
-    const begun = SLOTS[kind].opens(props.one) ? SLOTS[kind].begin(props.one, slots.value) : null
+    const begun = SLOTS[kind].opens(props.one) ? SLOTS[kind].begin(props.one, slots.value, props.names) : null
     return begun ? [{ kind, name: SLOTS[kind].name, begun }] : []
   }),
 )
