@@ -76,13 +76,17 @@ final class ServedFilesTest extends TestCase
         $players = json_decode((string) file_get_contents(dirname(__DIR__, 2) . '/var/instances/test/storage/players.json'), true);
         $list = (string) tempnam(sys_get_temp_dir(), 'players');
         file_put_contents($list, json_encode([$players[0], ['refuse_media' => true] + $players[1]]));
-        exec('php ' . escapeshellarg(dirname(__DIR__, 2) . '/stand-ins/players.php') . ' ' . escapeshellarg(Desk::url('')) . ' ' . escapeshellarg($list) . ' 1', result_code: $code);
-        self::assertSame(0, $code);
+        $released = fn (): string => json_decode($this->ask("/pointers/{$players[0]['secret']}.json")[2], true)['release']['sha256'];
+        // Where sources tell something new meanwhile, it takes that.
+        do {
+            $before = $released();
+            exec('php ' . escapeshellarg(dirname(__DIR__, 2) . '/stand-ins/players.php') . ' ' . escapeshellarg(Desk::url('')) . ' ' . escapeshellarg($list) . ' 1', result_code: $code);
+            self::assertSame(0, $code);
+        } while ($released() !== $before);
 
         [, , $told] = $this->signedIn('/api/players');
         $bySecret = array_column(json_decode($told, true)['players'], null, 'address');
-        $pointer = json_decode($this->ask("/pointers/{$players[0]['secret']}.json")[2], true);
-        self::assertSame($pointer['release']['sha256'], $bySecret["/play/{$players[0]['secret']}/"]['plays_sha256']);
+        self::assertSame($before, $bySecret["/play/{$players[0]['secret']}/"]['plays_sha256']);
         self::assertNull($bySecret["/play/{$players[0]['secret']}/"]['trouble']);
         self::assertNull($bySecret["/play/{$players[1]['secret']}/"]['plays_sha256']);
         self::assertStringContainsString('could not be fetched', $bySecret["/play/{$players[1]['secret']}/"]['trouble']);
@@ -106,7 +110,7 @@ final class ServedFilesTest extends TestCase
     private function signedIn(string $path): array
     {
         $jar = tempnam(sys_get_temp_dir(), 'jar') ?: '/tmp/upper-pane-jar';
-        $this->ask('/api/sign-in', 'Content-Type: application/json', $jar, '{"login":"rui","password":"harbour"}');
+        $this->ask('/api/sign-in', 'Content-Type: application/json', $jar, '{"login":"olav","password":"harbour"}');
 
         return $this->ask($path, jar: $jar);
     }

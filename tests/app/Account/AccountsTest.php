@@ -4,7 +4,9 @@ declare(strict_types=1);
 
 namespace UpperPane\Tests\App\Account;
 
+use Symfony\Bundle\FrameworkBundle\Console\Application;
 use Symfony\Component\BrowserKit\Cookie;
+use Symfony\Component\Console\Tester\CommandTester;
 use UpperPane\App\Storage\Prune;
 use UpperPane\Tests\App\ApiTestCase;
 
@@ -43,6 +45,35 @@ final class AccountsTest extends ApiTestCase
         self::assertSame([409, 'account.last'], $this->code('PUT', '/api/accounts/ines', ['roles' => [['role' => 'designer']]]));
         self::assertSame([204, 404], [$this->ask('DELETE', '/api/accounts/marta')[0], $this->ask('DELETE', '/api/accounts/marta')[0]]);
         self::assertSame(401, $this->ask('POST', '/api/sign-in', ['login' => 'marta', 'password' => 'lighthouse'])[0]);
+    }
+
+    /** For whoever has the server: the first administrator, and a way in where nobody has a password any more. */
+    public function testTheConsoleGivesARoleAndAPassword(): void
+    {
+        $grant = static function (string ...$words): array {
+            $console = new CommandTester((new Application(self::$kernel ?? throw new \LogicException()))->find('upper-pane:grant'));
+            $code = $console->execute(['login' => $words[0], 'role' => $words[1]] + (isset($words[2]) ? [$words[2] => true] : []));
+
+            return [$code, trim($console->getDisplay())];
+        };
+        [$code, $password] = $grant('eva', 'operator');
+        self::assertSame([0, 200], [$code, $this->signIn($password, 'eva')]);
+        self::assertSame(['look', 'fill-in', 'hand-over'], array_keys($this->ask('GET', '/api/session')[1]['account']['rights']));
+        self::assertSame([0, ''], $grant('eva', 'installer'), 'one more role, and the password stays');
+        [, $fresh] = $grant('eva', 'operator', '--password');
+        self::assertNotSame($password, $fresh);
+        self::assertSame([401, 200], [$this->signIn($password, 'eva'), $this->signIn($fresh, 'eva')]);
+        self::assertCount(2, $this->ask('GET', '/api/account')[1]['roles'], 'each role once');
+        self::assertSame([2, 2], [$grant('eva', 'king')[0], $grant('Not a login', 'reader')[0]]);
+    }
+
+    /** Of a place that is there no more nobody is anything. */
+    public function testRolesGoWithTheirPlace(): void
+    {
+        $attic = $this->ask('POST', '/api/places', ['name' => 'Attic', 'parent' => 'hall'])[1]['id'];
+        $this->ask('POST', '/api/accounts', ['roles' => [['role' => 'editor', 'place' => $attic], ['role' => 'reader', 'place' => 'gates']]] + self::MARTA);
+        self::assertSame(204, $this->ask('DELETE', "/api/places/$attic")[0]);
+        self::assertSame([['role' => 'reader', 'place' => 'gates', 'place_name' => 'Gates']], $this->ask('GET', '/api/accounts')[1]['accounts'][1]['roles']);
     }
 
     public function testWhoeverIsSignedInElsewhereCanBeSignedOutFromHere(): void

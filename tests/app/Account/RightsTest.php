@@ -167,6 +167,24 @@ final class RightsTest extends ApiTestCase
         self::assertSame(['wide'], array_column($this->estate()['displays'], 'id'));
     }
 
+    public function testADesignerAtOnePlaceMakesWhatIsForNoOther(): void
+    {
+        $this->signIn();
+        $document = Make::layout([]);
+        [$free, $here, $there] = array_map(
+            fn (?string $display): string => $this->ask('POST', '/api/layouts', ['name' => 'L', 'document' => $document] + ($display === null ? [] : ['display' => $display]))[1]['id'],
+            [null, 'tall', 'wide'],
+        );
+        $this->somebody('eva', Role::Designer, 'gates');
+        $put = fn (string $id): int => $this->ask('PUT', "/api/layouts/$id", ['base' => 1, 'document' => ['name' => 'M'] + $document])[0];
+        self::assertSame([200, 200, 404], [$put($free), $put($here), $put($there)]);
+        self::assertSame([422, 404, 200], [
+            $this->ask('POST', '/api/layouts', ['name' => 'N', 'document' => $document, 'display' => 'wide'])[0],
+            $this->ask('PUT', '/api/places/hall/settings', ['setting' => 'vars.phone', 'value' => '1'])[0],
+            $this->ask('PUT', '/api/places/gates/settings', ['setting' => 'vars.phone', 'value' => '1'])[0],
+        ]);
+    }
+
     public function testATemplateMayBeFreeForOnePlaceOnly(): void
     {
         $this->signIn();
