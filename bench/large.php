@@ -69,8 +69,9 @@ function median(string $url, int $times): float
 }
 
 // Displays that are alike but for their names, on 30 rasters.
-$place = $connection->fetchOne('SELECT id FROM place ORDER BY position DESC LIMIT 1');
-$settled = $connection->fetchOne('SELECT settled FROM surveyed_display LIMIT 1');
+// No schedule rules there.
+$place = 'lanes';
+$settled = $connection->fetchOne('SELECT settled FROM surveyed_display WHERE place_id = ? LIMIT 1', [$place]);
 $connection->transactional(static function (Connection $connection) use ($count, $place, $settled): void {
     $kinds = [];
     for ($n = 0; $n < $count; $n++) {
@@ -128,6 +129,7 @@ foreach (['pellan-night', 'pellan'] as $style) {
     [$status, , $s] = ask("$base/api/places/$first/settings", (string) json_encode(['setting' => 'style', 'value' => $style]), 'PUT');
     say("stating that $style holds there", sprintf('%.2f s (%d)', $s, $status), 'under 5 s');
 }
+
 say('estate, first answer, gzipped, median of 20', sprintf('%.0f ms', 1000 * median("$base/api/estate", 20)), '5,000: under 100 ms');
 
 // Players at the page's own rhythm, and beside them ten designers who open, look and save one after the other.
@@ -154,3 +156,46 @@ foreach (array_filter([5000, 10_000], static fn (int $players): bool => $players
     say("designers beside $players players", sprintf('p50 %.0f, p95 %.0f ms', 1000 * $times[intdiv(count($times), 2)], 1000 * $times[(int) (0.95 * count($times))]), '5,000: p95 under 150 ms');
     say('  the players', (string) json_encode($said), 'no poll refused');
 }
+
+// Something that is filled in, shown on as many as one act takes: in their place, for a stated time, and taken off again.
+$handed = static function (string $answer): float {
+    $handing = json_decode($answer, true);
+    assert(is_array($handing) && is_array($handing['handing'] ?? null), $answer);
+    $begin = microtime(true);
+    exec(sprintf('php -d memory_limit=128M %s/bin/console messenger:consume release --limit=1 --time-limit=300 -q', escapeshellarg(dirname(__DIR__))));
+
+    return microtime(true) - $begin;
+};
+$notice = 'office-hours';
+say("on which of $count displays something filled in stands, median of 10", sprintf('%.0f ms', 1000 * median("$base/api/filled/$notice/shown?search=large+9", 10)), 'under 150 ms');
+$some = array_slice($ids, 0, 200);
+foreach (['', '2035-01-01T00:00:00'] as $until) {
+    $how = $until === '' ? 'in the place of what plays' : 'booked until a day';
+    $asked = (string) json_encode(['displays' => $some, 'how' => 'instead'] + ($until === '' ? [] : ['within' => ['until' => $until]]));
+    [$status, , $s] = ask("$base/api/filled/$notice/shown/preview", $asked);
+    say("what showing it on 200 would mean, $how", sprintf('%.2f s (%d)', $s, $status), 'under 5 s');
+    [$status, $body, $s] = ask("$base/api/filled/$notice/shown", $asked);
+    say("showing it on 200, $how", sprintf('%.2f s (%d), %.1f s until it stands', $s, $status, $handed($body)), 'under 5 s');
+    say('  where it stands by then, median of 10', sprintf('%.0f ms', 1000 * median("$base/api/filled/$notice/shown?search=large+9", 10)), '');
+    [$status, $body, $s] = ask("$base/api/filled/$notice/shown/off", (string) json_encode(['displays' => $some]));
+    say('taking it off 200', sprintf('%.2f s (%d), %.1f s until it is off', $s, $status, $handed($body)), 'under 5 s');
+}
+
+// A house colour that 500 layouts name.
+$style = json_decode(ask("$base/api/styles/pellan")[1], true);
+$layout = json_decode(ask("$base/api/layouts/check-in-day")[1], true);
+assert(is_array($style) && is_array($style['document']) && is_array($style['document']['colours']) && is_array($layout) && is_array($layout['document']));
+for ($n = 0; $n < 500; $n++) {
+    ask("$base/api/layouts", (string) json_encode(['name' => "Many $n", 'document' => $layout['document']]));
+}
+$colours = $style['document']['colours'];
+foreach (array_keys($colours) as $name) {
+    $colours[$name] = '#' . substr(hash('xxh32', (string) $name), 0, 6);
+}
+$changed = ['colours' => $colours] + $style['document'];
+[$status, $body, $s] = ask("$base/api/styles/pellan/reach", (string) json_encode(['document' => $changed]));
+$reached = json_decode($body, true);
+$told = is_array($reached) && is_array($reached['designs'] ?? null) ? count($reached['designs']) : 0;
+say('what another house colour would reach, checked before and after', sprintf('%.2f s, %d designs, %.0f kB (%d)', $s, $told, strlen($body) / 1000, $status), '500: under 3 s');
+[$status, , $s] = ask("$base/api/styles/pellan", (string) json_encode(['base' => $style['revision'] ?? 1, 'document' => $changed]), 'PUT');
+say('changing it', sprintf('%.2f s (%d)', $s, $status), 'under 5 s');

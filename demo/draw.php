@@ -302,6 +302,21 @@ png('ground-ink.png', $waves(480, 540, '#17272e', '#3a5563'));
 png('ground-info.png', $waves(1080, 400, '#fffdf8', '#d9d3c3'));
 png('ground-foot.png', $waves(1080, 120, '#17272e', '#3a5563'));
 
+// --- Marks: of the ferries, and of the night boats on the vessel; on a plate of their own, so that they stand on any ground ---------
+$mark = static fn (string $ground, string $ink, string $accent, string $sign, string $above, string $below): string => svg(
+    640,
+    160,
+    "<rect width=\"640\" height=\"160\" rx=\"28\" fill=\"$ground\"/><circle cx=\"80\" cy=\"80\" r=\"58\" fill=\"$accent\"/>$sign",
+    words(164, 72, 62, $above, $ink),
+    words(165, 128, 46, $below, $ink, 'Barlow Condensed', 500),
+);
+$crests = implode('', array_map(
+    static fn (int $i): string => '<path d="M34 ' . (84 + $i * 20) . ' q11.5 -12 23 0 t23 0 t23 0 t23 0" fill="none" stroke="#fffdf8" stroke-width="6" stroke-linecap="round"/>',
+    [0, 1],
+));
+png('mark-ferries.png', $mark('#fffdf8', '#14665b', '#14665b', '<path d="M52 72 L80 34 L108 72 Z" fill="#f7e6b8"/>' . $crests, 'PELLAN ISLANDS', 'Ferries between four quays'));
+png('mark-night-boats.png', $mark('#17272e', '#cfe3ea', '#1c3f56', '<path d="M92 36 a40 40 0 1 0 26 56 a32 32 0 0 1 -26 -56 Z" fill="#f7e6b8"/>', 'NIGHT BOATS', 'Pellan Islands Ferries'));
+
 // --- Deck strip: 1440 x 540 of 1920 x 540 -------------------------------------------------------------------------
 png('strip-great-pellan.png', svg(1440, 540, coast(1440, 540, 'noon', .66, .84), ferry(330, 420, 300), gulls(980, 120, 44, '#17272e')));
 png('strip-lights.png', svg(

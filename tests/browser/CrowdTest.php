@@ -82,6 +82,49 @@ final class CrowdTest extends TestCase
         self::assertSame([202, 'quay-cafe.png'], [curl_getinfo($curl, CURLINFO_RESPONSE_CODE), $told['name'] ?? $told]);
     }
 
+    /** Each in a session of his own, all at the same moment, letter by letter, while a designer goes on with the template. */
+    public function testTenEditorsAtOneTemplateLoseNoLetter(): void
+    {
+        $words = 'Tea and saffron cake';
+        $designer = $this->signedIn('ines');
+        $layout = json_decode($this->ask('/api/layouts/price-of-the-day', $designer[0])[2], true)['document'];
+        $template = json_decode($this->ask('/api/layouts', $designer[0], self::json(['name' => 'Price for ten', 'document' => $layout]), token: $designer[1])[2], true);
+        [$editors, $filled] = [[], []];
+        for ($n = 0; $n < 10; $n++) {
+            $this->from = '127.0.0.' . ++self::$addresses;
+            $editors[$n] = $this->signedIn('marta');
+            $document = ['template' => $template['id'], 'template_revision' => 1, 'values' => new \stdClass()];
+            [$status, , $body] = $this->ask('/api/filled', $editors[$n][0], self::json(['name' => "Price $n", 'document' => $document, 'display' => 'pier-tolm']), token: $editors[$n][1]);
+            self::assertSame(201, $status, $body);
+            $filled[$n] = json_decode($body, true)['id'];
+        }
+        $all = curl_multi_init();
+        for ($letter = 1; $letter <= strlen($words); $letter++) {
+            $asked = [$this->asked("/api/layouts/{$template['id']}", $designer[0], self::json([
+                'base' => $letter, 'document' => ['name' => "Price for ten, $letter", 'id' => $template['id']] + $layout,
+            ]), 'PUT', $designer[1])];
+            foreach ($filled as $n => $id) {
+                $document = ['name' => "Price $n", 'template' => $template['id'], 'template_revision' => 1, 'values' => ['dish' => ['en' => substr("$words $n", 0, $letter)]]];
+                $asked[] = $this->asked("/api/filled/$id", $editors[$n][0], self::json(['base' => $letter, 'document' => $document]), 'PUT', $editors[$n][1]);
+            }
+            array_map(static fn (\CurlHandle $one): int => curl_multi_add_handle($all, $one), $asked);
+            do {
+                curl_multi_exec($all, $running);
+                curl_multi_select($all);
+            } while ($running > 0);
+            self::assertSame(array_fill(0, 11, 200), array_map(static fn (\CurlHandle $one): int => (int) curl_getinfo($one, CURLINFO_RESPONSE_CODE), $asked), "letter $letter");
+            array_map(static fn (\CurlHandle $one) => curl_multi_remove_handle($all, $one), $asked);
+        }
+        foreach ($filled as $n => $id) {
+            $told = json_decode($this->ask("/api/filled/$id", $editors[$n][0])[2], true);
+            self::assertSame([strlen($words) + 1, $words], [$told['revision'], $told['document']['values']['dish']['en']]);
+            $this->ask("/api/filled/$id", $editors[$n][0], method: 'DELETE', token: $editors[$n][1]);
+        }
+        $told = json_decode($this->ask("/api/layouts/{$template['id']}", $designer[0])[2], true);
+        self::assertSame([strlen($words) + 1, 'Price for ten, ' . strlen($words)], [$told['revision'], $told['name']]);
+        self::assertSame(204, $this->ask("/api/layouts/{$template['id']}", $designer[0], method: 'DELETE', token: $designer[1])[0]);
+    }
+
     /** Ten kills in CI; a hundred, judged after 200 s, with UPPER_PANE_LONG=1. */
     public function testServersThatAreKilledLoseNothing(): void
     {
@@ -96,9 +139,9 @@ final class CrowdTest extends TestCase
     }
 
     /** @return array{string, string} its cookies and its token */
-    private function signedIn(): array
+    private function signedIn(string $login = 'rui'): array
     {
-        [$status, $headers] = $this->ask('/api/sign-in', '', '{"login":"rui","password":"harbour"}');
+        [$status, $headers] = $this->ask('/api/sign-in', '', self::json(['login' => $login, 'password' => 'harbour']));
         self::assertSame(200, $status);
         self::assertSame(2, preg_match_all('/^set-cookie: (upper_pane(?:_mark)?=[^;]+)/mi', $headers, $found));
         sort($found[1]);
@@ -109,7 +152,16 @@ final class CrowdTest extends TestCase
     }
 
     /** @return array{int, string, string} status, headers, body */
-    private function ask(string $path, string $cookie, ?string $json = null): array
+    private function ask(string $path, string $cookie, ?string $json = null, string $method = '', string $token = ''): array
+    {
+        $curl = $this->asked($path, $cookie, $json, $method, $token);
+        $answer = (string) curl_exec($curl);
+        $size = (int) curl_getinfo($curl, CURLINFO_HEADER_SIZE);
+
+        return [(int) curl_getinfo($curl, CURLINFO_RESPONSE_CODE), substr($answer, 0, $size), substr($answer, $size)];
+    }
+
+    private function asked(string $path, string $cookie, ?string $json, string $method, string $token): \CurlHandle
     {
         $curl = curl_init(Desk::url($path));
         assert($curl !== false);
@@ -118,15 +170,22 @@ final class CrowdTest extends TestCase
             CURLOPT_HEADER => true,
             CURLOPT_TIMEOUT => 60,
             CURLOPT_INTERFACE => $this->from,
-            CURLOPT_HTTPHEADER => ["Cookie: $cookie", 'Content-Type: application/json'],
+            CURLOPT_HTTPHEADER => ["Cookie: $cookie", "X-CSRF-Token: $token", 'Content-Type: application/json'],
         ]);
         if ($json !== null) {
             curl_setopt($curl, CURLOPT_POSTFIELDS, $json);
         }
-        $answer = (string) curl_exec($curl);
-        $size = (int) curl_getinfo($curl, CURLINFO_HEADER_SIZE);
+        if ($method !== '') {
+            curl_setopt($curl, CURLOPT_CUSTOMREQUEST, $method);
+        }
 
-        return [(int) curl_getinfo($curl, CURLINFO_RESPONSE_CODE), substr($answer, 0, $size), substr($answer, $size)];
+        return $curl;
+    }
+
+    /** @param array<string, mixed> $body */
+    private static function json(array $body): string
+    {
+        return json_encode($body, JSON_THROW_ON_ERROR);
     }
 
     /** @return resource */

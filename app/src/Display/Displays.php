@@ -75,6 +75,30 @@ final readonly class Displays extends Reached
         return is_numeric($last) ? (int) $last : 0;
     }
 
+    /**
+     * @param list<Place> $places those of the estate
+     * @return array<string> what each is called, and the places it hangs in, by id, in the order of the estate
+     */
+    public function called(array $places): array
+    {
+        $ways = [];
+        foreach ($places as $place) {
+            $ways[$place->id] = implode(' ', $place->way());
+        }
+        $called = [];
+        foreach (
+            $this->entities->getConnection()->fetchAllNumeric(
+                "SELECT id, place_id, name FROM surveyed_display WHERE {$this->reach->condition('display', 'id')} ORDER BY position, id",
+            ) as [$id, $place, $name]
+        ) {
+            if (is_string($id) && is_string($place) && is_string($name)) {
+                $called[$id] = $name . ' ' . ($ways[$place] ?? '');
+            }
+        }
+
+        return $called;
+    }
+
     /** @return list<string> names of all that are called so, with or without a number behind it */
     public function names(string $stem): array
     {

@@ -78,6 +78,14 @@ class SurveyedDisplay implements Revised
         return Display::fromArray((is_string($timezone) ? [Settings::TIMEZONE => $timezone] : []) + $this->document);
     }
 
+    /** Of the clock on which it plays: that of its place. */
+    public function timezone(): string
+    {
+        $timezone = $this->settled[Settings::TIMEZONE] ?? null;
+
+        return is_string($timezone) ? $timezone : $this->asSurveyed()->timezone;
+    }
+
     /** As it was surveyed. */
     public function asSurveyed(): Display
     {

@@ -13,6 +13,7 @@ use UpperPane\App\Handover\HandedRelease;
 use UpperPane\App\Handover\HandedReleaseRepository;
 use UpperPane\App\Handover\MadeOf;
 use UpperPane\App\Jobs\Work;
+use UpperPane\App\Layout\References;
 use UpperPane\App\Playback\Player;
 use UpperPane\App\Time\DueNow;
 use UpperPane\Core\Finding\Finding;
@@ -73,7 +74,7 @@ final class EstateReading
         return [
             'places' => array_map(static fn (Place $place): array => $place->toArray() + ['way' => $place->way()], $places),
             'of' => $of,
-            'findings' => [...$around, ...$this->nowhere(), ...EstateFindings::of($facts, $nowMs)->toArray()['findings']],
+            'findings' => [...$around, ...$this->nowhere(), ...$this->untranslated(), ...EstateFindings::of($facts, $nowMs)->toArray()['findings']],
             'displays' => $displays,
         ] + $this->shared;
     }
@@ -252,6 +253,33 @@ final class EstateReading
         $rows = $this->connection->fetchAllKeyValue("SELECT id, name FROM design WHERE kind = 'schedule' AND rules_on IS NULL AND {$this->reach->condition('design', 'id')} ORDER BY name, id");
 
         return array_map(static fn (mixed $name, int|string $id): array => EstateFindings::nowhere((string) $id, self::text($name))->toArray(), $rows, array_keys($rows));
+    }
+
+    /** @return list<array<string, mixed>> what stands on displays without a text in a language that they show */
+    private function untranslated(): array
+    {
+        $rows = $this->connection->fetchAllNumeric(
+            "SELECT d.id, d.name, f.thing_id, s.id, s.name FROM reference f JOIN design d ON d.id = f.design_id
+                JOIN release_part p ON p.design_id = f.design_id AND p.revision = f.revision
+                JOIN handed_release r ON r.made_of = p.made_of JOIN surveyed_display s ON s.current_id = r.id
+             WHERE f.kind = ? AND (COALESCE(JSON_VALUE(s.settled, '$.languages'), '') = '' OR FIND_IN_SET(BINARY f.thing_id, BINARY JSON_VALUE(s.settled, '$.languages')) > 0)
+                AND {$this->reach->condition('display', 's.id')}
+             ORDER BY d.name, d.id, s.position, s.id, f.thing_id",
+            [References::LACKS],
+        );
+        $found = [];
+        foreach ($rows as [$filled, $name, $language, $display, $called]) {
+            $id = self::text($filled);
+            $found[$id]['name'] = self::text($name);
+            $found[$id]['languages'][self::text($language)] = self::text($language);
+            $found[$id]['displays'][self::text($display)] = self::text($called);
+        }
+
+        return array_map(
+            static fn (array $one, int|string $id): array => EstateFindings::untranslated((string) $id, $one['name'], array_values($one['languages']), $one['displays'])->toArray(),
+            $found,
+            array_keys($found),
+        );
     }
 
     private function standing(DisplayStatus $standing, ?int $number, ?string $trouble): int

@@ -89,6 +89,16 @@ final class HandedReleaseRepository extends ServiceEntityRepository implements H
         return $releases;
     }
 
+    /** @return list<string> ids of the displays on which something stands that has this design in it, in the order of the estate */
+    public function carrying(string $design): array
+    {
+        return array_values(array_filter($this->getEntityManager()->getConnection()->fetchFirstColumn(
+            "SELECT s.id FROM release_part p JOIN handed_release r ON r.made_of = p.made_of JOIN surveyed_display s ON s.current_id = r.id
+             WHERE p.design_id = ? AND {$this->reach->condition('display', 's.id')} ORDER BY s.position, s.id",
+            [$design],
+        ), is_string(...)));
+    }
+
     public function letsGo(About $thing): void
     {
         $shownOn = array_filter($this->getEntityManager()->getConnection()->fetchFirstColumn(

@@ -21,7 +21,7 @@ use UpperPane\Core\Time\ItemActs;
 use UpperPane\Core\Time\Schedule\BookingWithin;
 use UpperPane\Core\Time\Schedule\Played;
 use UpperPane\Core\Time\Schedule\Plays;
-use UpperPane\Core\Units\Calendar;
+use UpperPane\Core\Time\Schedule\Ruling;
 use UpperPane\Core\Units\LocalTime;
 use UpperPane\Core\Units\WallClock;
 
@@ -51,38 +51,9 @@ final readonly class ShowFilled
         private HandedReleaseRepository $releases,
         private Offers $offers,
         private BeginHandover $begin,
+        private WhereShown $where,
         private ClockInterface $clock,
     ) {
-    }
-
-    /**
-     * Where it stands, and how it could.
-     *
-     * @param list<SurveyedDisplay> $displays
-     * @return list<array<string, mixed>>
-     */
-    public function at(Design $filled, array $displays): array
-    {
-        $told = [];
-        $standing = $this->releases->onEach($displays);
-        foreach ($displays as $display) {
-            $current = $standing[$display->id] ?? null;
-            $open = $this->open($display, $current);
-            $now = $this->local($display);
-            $told[] = [
-                'id' => $display->id,
-                'name' => $display->display()->name,
-                'place' => $display->place->id,
-                'timezone' => self::timezone($display),
-                'now' => (string) $now,
-                'day_ends' => (string) LocalTime::ofSeconds(($now->day() + 1) * Calendar::DAY_S),
-                'plays' => $current === null ? null : ['kind' => $current->sourceKind, 'name' => $current->name],
-                'open' => $open === null ? null : ['id' => $open->id, 'name' => $open->name],
-                'stands' => $this->stands($filled, $display, $current, $open),
-            ];
-        }
-
-        return $told;
     }
 
     /**
@@ -92,7 +63,12 @@ final readonly class ShowFilled
      */
     public function look(Design $filled, array $displays, string $how, Node $within): array
     {
-        $before = array_map(fn (SurveyedDisplay $one): array => [$this->aside($one, $within), $this->releases->on($one)], $displays);
+        $standing = $this->releases->onEach($displays);
+        $rules = $this->schedules->all();
+        $aside = array_map(fn (SurveyedDisplay $one): array => $how === self::INSTEAD ? $this->aside($one, $standing[$one->id] ?? null, $rules, $within) : [], $displays);
+        $items = static fn (Design $playlist): int => count(Node::root($playlist->document)->field('items')->items());
+        $open = $how === self::BESIDE ? array_map($items, $this->where->openOn($displays, $standing)) : [];
+        $at = array_flip(array_map(static fn (SurveyedDisplay $one): string => $one->id, $displays));
         try {
             $this->transaction->of(function () use ($filled, $displays, $how, $within): never {
                 throw new LookedAt($this->offers->of(...$this->prepared($filled, $displays, $how, $within)));
@@ -103,14 +79,12 @@ final readonly class ShowFilled
         $told = [];
         foreach ($looked->offers as $offer) {
             foreach ($offer->displays as $id) {
-                $place = (int) array_search($id, array_map(static fn (SurveyedDisplay $one): string => $one->id, $displays), true);
-                $open = $how === self::BESIDE ? $this->open($displays[$place], $before[$place][1]) : null;
                 $told[] = [
                     'display' => $id,
                     'how' => $how,
                     'offer' => $offer->toArray(),
-                    'instead_of' => $how === self::INSTEAD ? $before[$place][0] : [],
-                    'in_turn_with' => $open === null ? null : count(Node::root($open->document)->field('items')->items()),
+                    'instead_of' => $aside[$at[$id]],
+                    'in_turn_with' => $open[$id] ?? null,
                 ];
             }
         }
@@ -147,26 +121,29 @@ final readonly class ShowFilled
     public function takeOff(Design $filled, array $displays): Handing
     {
         return $this->transaction->of(function () use ($filled, $displays): Handing {
-            [$contents, $back, $changed] = [[], [], []];
+            [$left, $back, $changed] = [[], [], []];
+            $standing = $this->releases->onEach($displays);
+            $own = $this->anyDesigns->schedulesOf(array_map(static fn (SurveyedDisplay $one): string => $one->id, $displays));
+            $open = $this->where->openOn($displays, $standing);
             foreach ($displays as $display) {
-                $current = $this->releases->on($display) ?? throw self::standsNot($filled, $display);
+                $current = $standing[$display->id] ?? throw self::standsNot($filled, $display);
                 if ($current->sourceKind === DesignKind::Filled->value && $current->sourceId === $filled->id) {
                     $back[$display->id] = $this->before($filled, $display);
                     continue;
                 }
-                $own = $this->anyDesigns->ruling(DesignKind::Schedule, $display->id, null);
-                foreach (array_filter([$own, $this->open($display, $current)]) as $design) {
+                foreach (array_filter([$own[$display->id] ?? null, $open[$display->id] ?? null]) as $design) {
                     $list = $design->kind === DesignKind::Schedule ? 'bookings' : 'items';
-                    $left = self::without($design, $list, $filled);
-                    if (count($left) < count(Node::root($design->document)->field($list)->items())) {
-                        $changed[$design->id] = $this->saved($design, [$list => $left] + $design->document, sprintf('took "%s" off', $filled->name));
+                    $without = self::without($design, $list, $filled);
+                    if (count($without) < count(Node::root($design->document)->field($list)->items())) {
+                        $changed[$design->id] = $this->saved($design, [$list => $without] + $design->document, sprintf('took "%s" off', $filled->name));
                     }
                 }
                 if (array_intersect_key($changed, $this->releases->contents($current)->parts ?? []) === []) {
                     throw self::standsNot($filled, $display);
                 }
-                $contents[$display->id] = $this->contents(Playable::kept($current->sourceKind, $current->sourceId, null, $current->name), $display, $current, array_keys($changed));
+                $left[$display->id] = [Playable::kept($current->sourceKind, $current->sourceId, null, $current->name), array_keys($changed)];
             }
+            $contents = $this->contents($displays, $standing, $left);
             $of = static fn (SurveyedDisplay $one): Contents => $contents[$one->id];
             $offers = $contents === [] ? [] : $this->offers->of($of, array_map(strval(...), array_keys($contents)), self::apart($contents));
             $numbers = array_map(static fn (HandedRelease $release): int => $release->number, $back);
@@ -184,13 +161,10 @@ final readonly class ShowFilled
      */
     private function prepared(Design $filled, array $displays, string $how, Node $within): array
     {
-        [$contents, $saved] = [[], []];
-        foreach ($displays as $display) {
-            $current = $this->releases->on($display);
-            $contents[$display->id] = $how === self::BESIDE
-                ? $this->beside($filled, $display, $current, $within, $saved)
-                : $this->instead($filled, $display, $current, $within);
-        }
+        $standing = $this->releases->onEach($displays);
+        $contents = $this->contents($displays, $standing, $how === self::BESIDE
+            ? $this->beside($filled, $displays, $standing, $within)
+            : $this->instead($filled, $displays, $standing, $within));
 
         return [
             static fn (SurveyedDisplay $one): Contents => $contents[$one->id],
@@ -199,54 +173,64 @@ final readonly class ShowFilled
         ];
     }
 
-    /** @param array<string, true> $saved playlists that have it already in this act */
-    private function beside(Design $filled, SurveyedDisplay $display, ?HandedRelease $current, Node $within, array &$saved): Contents
+    /**
+     * @param list<SurveyedDisplay> $displays
+     * @param array<HandedRelease> $standing what stands on them, by display
+     * @return array<array{Playable, list<array-key>}> by display: what plays there, and the ids of designs that were saved anew in it
+     */
+    private function beside(Design $filled, array $displays, array $standing, Node $within): array
     {
-        $open = $this->open($display, $current);
-        if ($open === null || $current === null) {
-            throw new Problem(409, 'show.nowhere-open', sprintf('No playlist that plays on "%s" is open there. It can take the place of what plays.', $display->display()->name));
-        }
-        if (!isset($saved[$open->id])) {
-            $valid = $within->fields();
-            $item = ['layout' => ['ref' => $filled->id]] + ($valid === [] ? [] : ['valid' => $valid]);
-            $items = ItemActs::done(self::without($open, 'items', $filled), [], Node::root(['do' => 'add', 'items' => [$item]]));
-            $this->saved($open, ['items' => $items] + $open->document, sprintf('added "%s"', $filled->name));
-            $saved[$open->id] = true;
+        [$plays, $saved] = [[], []];
+        $openOn = $this->where->openOn($displays, $standing);
+        foreach ($displays as $display) {
+            [$open, $current] = [$openOn[$display->id] ?? null, $standing[$display->id] ?? null];
+            if ($open === null || $current === null) {
+                throw new Problem(409, 'show.nowhere-open', sprintf('No playlist that plays on "%s" is open there. It can take the place of what plays.', $display->display()->name));
+            }
+            if (!isset($saved[$open->id])) {
+                $valid = $within->fields();
+                $item = ['layout' => ['ref' => $filled->id]] + ($valid === [] ? [] : ['valid' => $valid]);
+                $items = ItemActs::done(self::without($open, 'items', $filled), [], Node::root(['do' => 'add', 'items' => [$item]]));
+                $saved[$open->id] = $this->saved($open, ['items' => $items] + $open->document, sprintf('added "%s"', $filled->name));
+            }
+            $plays[$display->id] = [Playable::kept($current->sourceKind, $current->sourceId, null, $current->name), [$open->id]];
         }
 
-        return $this->contents(Playable::kept($current->sourceKind, $current->sourceId, null, $current->name), $display, $current, [$open->id]);
+        return $plays;
     }
 
-    private function instead(Design $filled, SurveyedDisplay $display, ?HandedRelease $current, Node $within): Contents
+    /**
+     * @param list<SurveyedDisplay> $displays
+     * @param array<HandedRelease> $standing what stands on them, by display
+     * @return array<array{Playable, list<array-key>}> by display: what plays there, and the ids of designs that were saved anew in it
+     */
+    private function instead(Design $filled, array $displays, array $standing, Node $within): array
     {
-        $ruling = $this->schedules->ruling($display);
-        if ($within->fields() === [] && ($ruling === [] || ($current !== null && $current->sourceKind !== 'schedule'))) {
-            return $this->programmes->now(Playable::kept('filled', $filled->id, $filled->revision, $filled->name), $display);
-        }
-        $surveyed = $display->display();
-        $own = $this->anyDesigns->ruling(DesignKind::Schedule, $display->id, null) ?? $this->makeAny->of(
-            DesignKind::Schedule,
-            sprintf('Bookings of %s', $surveyed->name),
-            ['timezone' => self::timezone($display), 'bookings' => []] + $this->standby($current),
-            $display,
-            null,
-        );
+        $plays = [];
+        $rules = $this->schedules->all();
         $nowMs = 1000 * $this->clock->now()->getTimestamp();
-        $booking = BookingWithin::of("filled-$filled->id", $filled->name, Played::of('layout', $filled->id), $within, $this->local($display), $nowMs);
-        $this->saved($own, ['bookings' => [...self::without($own, 'bookings', $filled), $booking]] + $own->document, sprintf('booked "%s"', $filled->name));
+        foreach ($displays as $display) {
+            $current = $standing[$display->id] ?? null;
+            $ruling = $rules->on($display->id, ...$display->place->outwards());
+            if ($within->fields() === [] && ($ruling === [] || ($current !== null && $current->sourceKind !== DesignKind::Schedule->value))) {
+                $plays[$display->id] = [Playable::kept('filled', $filled->id, $filled->revision, $filled->name), []];
+                continue;
+            }
+            $booking = BookingWithin::of(WhereShown::booked($filled), $filled->name, Played::of('layout', $filled->id), $within, $this->where->local($display), $nowMs);
+            $own = array_values(array_filter($ruling, static fn (Design $one): bool => $one->displayId === $display->id))[0] ?? null;
+            $own = $own === null
+                ? $this->makeAny->of(
+                    DesignKind::Schedule,
+                    sprintf('Bookings of %s', $display->about()->name),
+                    ['timezone' => $display->timezone(), 'bookings' => [$booking]] + $this->standby($current),
+                    $display,
+                    null,
+                )
+                : $this->saved($own, ['bookings' => [...self::without($own, 'bookings', $filled), $booking]] + $own->document, sprintf('booked "%s"', $filled->name));
+            $plays[$display->id] = [Playable::kept('schedule', $own->id, null, $own->name), [$own->id]];
+        }
 
-        return $this->contents(Playable::kept('schedule', $own->id, null, $own->name), $display, $current, [$own->id]);
-    }
-
-    /** What the clock of the place says. */
-    private function local(SurveyedDisplay $display): LocalTime
-    {
-        return LocalTime::ofSeconds(WallClock::in(self::timezone($display))->local($this->clock->now()->getTimestamp()));
-    }
-
-    private static function timezone(SurveyedDisplay $display): string
-    {
-        return $display->resolved()->timezone() ?? $display->display()->timezone;
+        return $plays;
     }
 
     /**
@@ -266,62 +250,39 @@ final readonly class ShowFilled
     /**
      * With what was changed here as it is saved now, and all else as it was handed over.
      *
-     * @param list<array-key> $changed ids of designs
+     * @param list<SurveyedDisplay> $displays
+     * @param array<HandedRelease> $standing what stands on them, by display
+     * @param array<array{Playable, list<array-key>}> $plays by display: what plays there, and the ids of designs that were saved anew in it
+     * @return array<Contents> by display
      */
-    private function contents(Playable $source, SurveyedDisplay $display, ?HandedRelease $current, array $changed): Contents
+    private function contents(array $displays, array $standing, array $plays): array
     {
         // What was saved in this act is asked for by what follows.
         $this->entities->flush();
-        $now = $this->programmes->now($source, $display);
-        $then = $current === null ? null : $this->releases->contents($current);
-        $kept = array_diff_key(array_intersect_key($then->parts ?? [], $now->parts), array_flip($changed));
-
-        return new Contents($now->source, array_replace($now->parts, $kept), $now->ruling, $now->document, $now->settings);
-    }
-
-    /** The nearest playlist that is open where the display hangs, and plays there. */
-    private function open(SurveyedDisplay $display, ?HandedRelease $current): ?Design
-    {
-        $parts = $current === null ? [] : $this->releases->contents($current)->parts ?? [];
-        $places = $display->place->outwards();
-        $open = array_filter(
-            $this->anyDesigns->those(array_map(strval(...), array_keys($parts))),
-            static fn (Design $one): bool => $one->kind === DesignKind::Playlist && in_array($one->placeId, $places, true),
-        );
-        usort($open, static fn (Design $a, Design $b): int => array_search($a->placeId, $places, true) <=> array_search($b->placeId, $places, true));
-
-        return $open[0] ?? null;
-    }
-
-    /** @return ?array{how: string, until: ?string} */
-    private function stands(Design $filled, SurveyedDisplay $display, ?HandedRelease $current, ?Design $open): ?array
-    {
-        if ($current === null) {
-            return null;
-        }
-        if ($current->sourceKind === DesignKind::Filled->value && $current->sourceId === $filled->id) {
-            return ['how' => self::INSTEAD, 'until' => null];
-        }
-        $own = $this->anyDesigns->ruling(DesignKind::Schedule, $display->id, null);
-        foreach (Node::root($own->document ?? [])->optional('bookings')?->items() ?? [] as $booking) {
-            if ($booking->field('id')->value === "filled-$filled->id") {
-                return ['how' => self::INSTEAD, 'until' => $booking->optional('until')?->text() ?? ($booking->has('rrule') ? null : $booking->field('end')->text())];
+        $rules = $this->schedules->all();
+        $contents = [];
+        foreach ($displays as $display) {
+            if (!isset($plays[$display->id])) {
+                continue;
             }
-        }
-        foreach (Node::root($open->document ?? [])->optional('items')?->items() ?? [] as $item) {
-            if (self::isOf($item, $filled)) {
-                return ['how' => self::BESIDE, 'until' => $item->optional('valid')?->optional('until')?->text()];
-            }
+            [$source, $changed] = $plays[$display->id];
+            $now = $this->programmes->now($source, $display, $rules);
+            $then = isset($standing[$display->id]) && $changed !== [] ? $this->releases->contents($standing[$display->id]) : null;
+            $kept = array_diff_key(array_intersect_key($then->parts ?? [], $now->parts), array_flip($changed));
+            $contents[$display->id] = new Contents($now->source, array_replace($now->parts, $kept), $now->ruling, $now->document, $now->settings);
         }
 
-        return null;
+        return $contents;
     }
 
-    /** @return list<string> names of what would play there otherwise */
-    private function aside(SurveyedDisplay $display, Node $within): array
+    /**
+     * @param Ruling<Design> $rules
+     * @return list<string> names of what would play there otherwise
+     */
+    private function aside(SurveyedDisplay $display, ?HandedRelease $current, Ruling $rules, Node $within): array
     {
-        $current = $this->releases->on($display);
-        $schedule = $current?->sourceKind === 'schedule' ? $this->schedules->on($display) : null;
+        $ruling = $current?->sourceKind === DesignKind::Schedule->value ? $rules->on($display->id, ...$display->place->outwards()) : [];
+        $schedule = Schedules::together($ruling);
         if ($schedule === null) {
             return $current === null ? [] : [$current->name];
         }
@@ -358,7 +319,7 @@ final readonly class ShowFilled
     {
         $left = [];
         foreach (Node::root($design->document)->field($list)->items() as $one) {
-            if ($list === 'items' ? !self::isOf($one, $filled) : $one->field('id')->value !== "filled-$filled->id") {
+            if ($list === 'items' ? !WhereShown::isOf($one, $filled) : $one->field('id')->value !== WhereShown::booked($filled)) {
                 $left[] = $one->fields();
             }
         }
@@ -366,13 +327,8 @@ final readonly class ShowFilled
         return $left;
     }
 
-    private static function isOf(Node $item, Design $filled): bool
-    {
-        return $item->optional('layout')?->optional('ref')?->value === $filled->id;
-    }
-
     /**
-     * @param array<string, Contents> $contents
+     * @param array<Contents> $contents
      * @return array<string> what tells displays apart that are alike otherwise
      */
     private static function apart(array $contents): array

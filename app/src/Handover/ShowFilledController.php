@@ -22,16 +22,20 @@ use UpperPane\Core\Document\Reason;
 #[Needs(Right::FillIn)]
 final readonly class ShowFilledController
 {
-    private const MOST = 500;
+    /** So many displays one act takes: what becomes of each is worked out, and all of it is one transaction. */
+    private const MOST = 200;
 
-    public function __construct(private Designs $designs, private Displays $displays, private ShowFilled $show)
+    public function __construct(private Designs $designs, private Displays $displays, private ShowFilled $show, private WhereShown $where)
     {
     }
 
+    /** On which displays, and how it could be: `search` for those that are called so, or hang in a place that is; `first` for one that is told in any case. */
     #[Route('/api/filled/{id}/shown', methods: ['GET'])]
-    public function at(string $id): JsonResponse
+    public function at(string $id, Request $request): JsonResponse
     {
-        return new JsonResponse(['displays' => $this->show->at($this->filled($id), array_slice($this->displays->all(), 0, self::MOST))]);
+        $asked = static fn (string $name): string => mb_substr($request->query->getString($name), 0, 200);
+
+        return new JsonResponse($this->where->of($this->filled($id), $asked('search'), $asked('first')));
     }
 
     /** What showing it would mean; nothing is done. */

@@ -85,6 +85,25 @@ final readonly class Designs extends Reached
         return $this->asked($query)[0] ?? null;
     }
 
+    /**
+     * @param list<string> $displays ids
+     * @return array<Design> the schedules that rule on these alone, by display
+     */
+    public function schedulesOf(array $displays): array
+    {
+        $found = $displays === [] ? [] : $this->asked(
+            $this->within('x')->andWhere('x.kind = :kind AND x.displayId IN (:displays)')->setParameter('kind', DesignKind::Schedule)->setParameter('displays', $displays),
+        );
+
+        return array_combine(array_map(static fn (Design $one): string => (string) $one->displayId, $found), $found);
+    }
+
+    /** @return list<Design> playlists that are open at a place */
+    public function openSomewhere(): array
+    {
+        return $this->asked($this->within('x')->andWhere('x.kind = :kind AND x.placeId IS NOT NULL')->setParameter('kind', DesignKind::Playlist)->orderBy('x.name')->addOrderBy('x.id'));
+    }
+
     /** A revision that was saved, or kept aside, by its own id. */
     public function kept(Design $design, int $id): DesignRevision
     {

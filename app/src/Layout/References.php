@@ -12,8 +12,11 @@ use UpperPane\App\Http\Problem;
 use UpperPane\App\Storage\About;
 use UpperPane\App\Storage\Holding;
 use UpperPane\Core\Document\Json;
+use UpperPane\Core\Document\Refused;
 use UpperPane\Core\Layout\Documents;
+use UpperPane\Core\Layout\Layout;
 use UpperPane\Core\Layout\Template\Filled;
+use UpperPane\Core\Layout\Template\Filling;
 
 /**
  * Which revision of which design names which other designs and media, and says which words: as rows, written with each revision.
@@ -31,6 +34,8 @@ final readonly class References implements Holding
     public const NAME = 'name';
     /** What viewers read, by what names it in `shown_words`. */
     public const WORDS = 'words';
+    /** A language in which what is filled in says nothing, while it says something in others. */
+    public const LACKS = 'lacks';
 
     /** Longer ids and families are none of ours. */
     private const LONGEST = 80;
@@ -69,7 +74,11 @@ final readonly class References implements Holding
             return;
         }
         $rows = [];
-        foreach ([$revision->document, ...$this->filledInto($revision->document)] as $document) {
+        $template = $this->filledInto($revision->document);
+        foreach ($template === [] ? [] : self::lacking($revision->document, $template[0]) as $language) {
+            $rows[self::LACKS . " $language"] = ['design_id' => $revision->designId, 'revision' => $revision->number, 'kind' => self::LACKS, 'thing_id' => $language];
+        }
+        foreach ([$revision->document, ...$template] as $document) {
             foreach (self::words($document) as $id => $words) {
                 $this->connection->executeStatement('INSERT IGNORE INTO shown_words (id, words) VALUES (?, ?)', [$id, $words]);
             }
@@ -79,6 +88,21 @@ final readonly class References implements Holding
         }
         foreach ($rows as $row) {
             $this->connection->insert('reference', $row);
+        }
+    }
+
+    /**
+     * @param array<string, mixed> $filled
+     * @param array<string, mixed> $template
+     * @return list<string> languages in which it says nothing, while it says something in others
+     */
+    public static function lacking(array $filled, array $template): array
+    {
+        try {
+            return Filling::of(Filled::fromArray($filled), Layout::fromArray($template))->lacking();
+        } catch (Refused) {
+            // What cannot be filled in is refused elsewhere.
+            return [];
         }
     }
 

@@ -36,6 +36,13 @@ final class EstateFindings
             new Explanation('display.blank', 'hint', 'a display to which nothing was handed over, and on which no schedule rules', 'it stays dark', 'common practice'),
             new Explanation('release.older', 'warning', 'a release of something that was changed since, told once for each thing', 'what is saved is not what is seen', 'computation.md, 9'),
             new Explanation('schedule.nowhere', 'warning', 'a schedule that rules on no display and in no place', 'nothing that it books plays', 'arithmetic'),
+            new Explanation(
+                'filled.language',
+                'warning',
+                'what is filled in and stands on a display without a text in a language that the display shows: its own by its settings, else all of the template',
+                'some viewers read another language than theirs',
+                'arithmetic',
+            ),
             new Explanation('survey.found', 'the gravest of what is found', 'a display in whose survey something is found', 'layouts are judged by it', 'checks of surveys'),
         ];
     }
@@ -66,6 +73,21 @@ final class EstateFindings
         $says = sprintf('The schedule "%s" rules nowhere: nothing that it books plays. Book it elsewhere, or delete it.', $name);
 
         return new Finding('schedule.nowhere', Level::Warning, [], $says, ['schedule' => $id]);
+    }
+
+    /**
+     * What is filled in and stands on displays that show a language in which it says nothing.
+     *
+     * @param string $filled its id
+     * @param non-empty-list<string> $languages in which it says nothing
+     * @param non-empty-array<string> $displays their names, by id
+     */
+    public static function untranslated(string $filled, string $name, array $languages, array $displays): Finding
+    {
+        $on = count($displays) > self::MANY ? sprintf('%d displays show', count($displays)) : implode(', ', $displays) . (count($displays) === 1 ? ' shows' : ' show');
+        $says = sprintf('"%s" has no text in %s, which %s too.', $name, implode(', ', $languages), $on);
+
+        return new Finding('filled.language', Level::Warning, array_map(strval(...), array_keys($displays)), $says, ['filled' => $filled, 'missing' => $languages]);
     }
 
     private function look(DisplayFacts $display): void

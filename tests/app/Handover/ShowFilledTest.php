@@ -102,6 +102,25 @@ final class ShowFilledTest extends ApiTestCase
         self::assertSame(['Sailing day'], $this->words());
     }
 
+    /** Of many displays those are told that are asked for by name; where it is a part of something else it is told of, and not taken off by an editor. */
+    public function testDisplaysAreFoundByWhatTheyOrTheirPlacesAreCalled(): void
+    {
+        $this->done('shown', self::asked());
+        $this->signIn();
+        $named = fn (string $search, string $more = ''): array => array_column($this->ask('GET', "/api/filled/$this->filled/shown?search=$search$more")[1]['displays'], 'id');
+        self::assertSame(['wide', 'tall'], $named(''));
+        self::assertSame(['tall', 'wide'], $named('', '&first=tall'), 'the one it is made for comes first');
+        self::assertSame(['wide', 'wide', 'tall', [], ['wide', 'tall']], [...$named('WIDE', '&first=tall'), ...$named('wid'), ...$named('tall+gates'), $named('tall+hall+x'), $named('departure')]);
+
+        $item = ['id' => 'a', 'layout' => ['ref' => $this->filled], 'duration_ms' => 9000];
+        $around = $this->made(Make::layout([Make::zone('main', 0, 0, 1920, 1080, [$item])]), 'Around it')['id'];
+        $this->handOver(['source' => ['kind' => 'layout', 'id' => $around], 'displays' => ['wide']]);
+        $told = $this->ask('GET', "/api/filled/$this->filled/shown?search=nobody")[1];
+        self::assertSame([2, 0, [], 2, ['tall']], [$told['total'], $told['found'], $told['displays'], $told['carrying'], array_column($told['stands'], 'id')]);
+        self::assertSame([409, 'show.stands-not'], $this->code('shown/off', ['displays' => ['wide']]));
+        self::assertSame([422, 'value.range'], $this->code('shown', ['displays' => array_fill(0, 201, 'tall')] + self::asked()), 'so many are no one act');
+    }
+
     public function testNothingIsDoneWhereSomethingStopsIt(): void
     {
         self::assertSame([422, 'ref.unknown'], $this->code('shown', ['displays' => ['wide']] + self::asked()), 'no display of hers');

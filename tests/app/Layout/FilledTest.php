@@ -109,6 +109,26 @@ final class FilledTest extends ApiTestCase
         self::assertSame('#ffffff', $this->colour($one));
     }
 
+    /** Where a display shows a language in which what stands there says nothing, the estate says so; elsewhere nobody has to translate. */
+    public function testWhatLacksALanguageThatADisplayShowsIsAFindingOfTheEstate(): void
+    {
+        $found = fn (): array => array_column($this->ask('GET', '/api/estate')[1]['findings'], null, 'code')['filled.language'] ?? ['elements' => [], 'measure' => []];
+        $document = self::template();
+        $document['slots'][0]['languages'] = ['en', 'pt'];
+        $template = $this->made($document, 'In two')['id'];
+        $filled = $this->fill(['head' => ['en' => 'Late boats']], template: $template);
+        self::assertSame([], $found()['elements'], 'it stands nowhere');
+        $this->handOver(['source' => ['kind' => 'filled', 'id' => $filled], 'displays' => ['wide']]);
+        self::assertSame([['wide'], ['filled' => $filled, 'missing' => ['pt']]], array_values(array_intersect_key($found(), ['elements' => 1, 'measure' => 1])));
+        $this->ask('PUT', '/api/places/hall/settings', ['setting' => 'languages', 'value' => ['en']]);
+        self::assertSame([], $found()['elements'], 'nothing but English is shown there');
+        $this->ask('PUT', '/api/displays/wide/settings', ['setting' => 'languages', 'value' => ['pt', 'en']]);
+        self::assertSame(['wide'], $found()['elements']);
+        $this->ask('PUT', "/api/filled/$filled", ['base' => 1, 'document' => ['values' => ['head' => ['en' => 'Late boats', 'pt' => 'Barcos tardios']]] + $this->document(template: $template)]);
+        $this->handOver(['source' => ['kind' => 'filled', 'id' => $filled], 'displays' => ['wide']]);
+        self::assertSame([], $found()['elements']);
+    }
+
     /** What goes by a revision keeps all that this names, however long ago that was. */
     public function testARevisionThatSomethingIsFilledIntoStays(): void
     {

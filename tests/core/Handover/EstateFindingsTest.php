@@ -52,6 +52,15 @@ final class EstateFindingsTest extends TestCase
         self::assertSame([['d1', 'd2', 'd3', 'd4', 'd5', 'd6'], 'layout:hall'], [$found[1]->elements, $found[1]->measure['source']]);
     }
 
+    public function testWhatIsFilledInAndLacksALanguageIsSaidOnce(): void
+    {
+        $found = EstateFindings::untranslated('price', 'Price', ['pt'], ['a' => 'Pier A', 'b' => 'Pier B']);
+        self::assertSame(['"Price" has no text in pt, which Pier A, Pier B show too.', ['a', 'b'], 'price'], [$found->message, $found->elements, $found->measure['filled']]);
+        $many = array_combine(range(1, 7), array_map(static fn (int $n): string => "Pier $n", range(1, 7)));
+        self::assertSame('"Price" has no text in en, pt, which 7 displays show too.', EstateFindings::untranslated('price', 'Price', ['en', 'pt'], $many)->message);
+        self::assertSame('"Price" has no text in pt, which Pier A shows too.', EstateFindings::untranslated('price', 'Price', ['pt'], ['a' => 'Pier A'])->message);
+    }
+
     public function testEachKindIsExplained(): void
     {
         $codes = array_column(array_map(static fn ($explanation): array => [$explanation->code], EstateFindings::explained()), 0);

@@ -193,6 +193,15 @@ final class TemplateTest extends TestCase
         }
     }
 
+    public function testItSaysInWhichLanguagesItLacksATextOnce(): void
+    {
+        $lacking = static fn (array $values): array => Filling::of(self::filled($values), Layout::fromArray(self::template()))->lacking();
+        self::assertSame([[], [], [], ['en'], ['pt']], [
+            $lacking([]), $lacking(['headline' => 'one for all']), $lacking(['headline' => ['en' => 'a', 'pt' => 'b']]), $lacking(['headline' => ['pt' => 'b']]),
+            $lacking(['headline' => ['en' => 'a', 'pt' => ' '], 'price' => 4]),
+        ]);
+    }
+
     /** @return iterable<string, array{0: array<string, mixed>, 1: string, 2: list<array<string, mixed>>, 3?: Speaking}> */
     public static function findings(): iterable
     {

@@ -12,6 +12,7 @@ const LEADS: Record<string, (finding: Finding) => { to: string; link: string }> 
   'release.older': (finding) => ({ to: handover(finding), link: 'See the difference' }),
   'release.unplanned': (finding) => ({ to: handover(finding), link: 'Hand over' }),
   'schedule.nowhere': ({ measure }) => ({ to: `/schedules/${word(measure?.schedule)}`, link: 'Open it' }),
+  'filled.language': ({ measure }) => ({ to: `/filled/${word(measure?.filled)}`, link: 'Fill it in' }),
   'worker.silent': () => ({ to: '/work', link: 'See the work' }),
   'job.waits': () => ({ to: '/work', link: 'See the work' }),
   'job.failed': () => ({ to: '/work', link: 'See why' }),

@@ -1,38 +1,48 @@
 <script setup lang="ts">
-import { useQuery, useQueryClient } from '@tanstack/vue-query'
+import { keepPreviousData, useQuery, useQueryClient } from '@tanstack/vue-query'
+import { refDebounced } from '@vueuse/core'
 import { computed, ref, watch } from 'vue'
 import { useEstate } from '../Estate/estate'
 import { useAnswer } from '../ui/answer'
 import { api, sentence } from '../ui/api'
 import ChoiceBar from '../ui/ChoiceBar.vue'
-import { moment, some } from '../ui/format'
+import { count, moment, some } from '../ui/format'
 import { DAYS, DAY_NAMES } from '../Layout/designs'
 import GlassNow from '../Display/GlassNow.vue'
 import { useHandings } from './handings'
 import type { Offer } from './offers'
-import type { Standing, Within } from './shown'
+import type { Standing, WhereShown, Within } from './shown'
 
 /** Where what is filled in is shown: on one's own displays, beside what plays or in its place, for how long; and taken off again. */
 const props = defineProps<{ id: string; revision: number; save: () => Promise<boolean>; first: string | null }>()
 const queries = useQueryClient()
 const { displays: estate } = useEstate()
 useHandings()
+const search = ref('')
+const sought = refDebounced(search, 200)
 const query = useQuery({
-  queryKey: ['shown', () => props.id],
-  queryFn: () => api.get<{ displays: Standing[] }>(`filled/${props.id}/shown`),
+  queryKey: ['shown', () => props.id, () => props.first, sought],
+  queryFn: () =>
+    api.get<WhereShown>(`filled/${props.id}/shown?${new URLSearchParams({ search: sought.value, ...(props.first ? { first: props.first } : {}) })}`),
+  placeholderData: keepPreviousData,
 })
 const displays = computed(() => query.data.value?.displays ?? [])
-const chosen = ref<Set<string>>(new Set())
+const standing = computed(() => query.data.value?.stands ?? [])
+const total = computed(() => query.data.value?.total ?? 0)
+const chosen = ref<Map<string, Standing>>(new Map())
 watch(
-  displays,
-  (all) => {
-    if (chosen.value.size) return
-    const first = all.find((one) => one.id === props.first) ?? all.find((one) => one.stands) ?? (all.length === 1 ? all[0] : undefined)
-    if (first) chosen.value = new Set([first.id])
+  query.data,
+  (told) => {
+    if (!told) return
+    const now = new Map([...told.displays, ...told.stands].map((one) => [one.id, one]))
+    // Those that are chosen stay so while others are looked for; what is told of them anew counts.
+    if (chosen.value.size) return void (chosen.value = new Map([...chosen.value].map(([id, one]) => [id, now.get(id) ?? one])))
+    const first = now.get(props.first ?? '') ?? told.stands[0] ?? (told.total === 1 ? told.displays[0] : undefined)
+    if (first) chosen.value = new Map([[first.id, first]])
   },
   { immediate: true },
 )
-const those = computed(() => displays.value.filter((one) => chosen.value.has(one.id)))
+const those = computed(() => [...chosen.value.values()])
 const mayBeside = computed(() => those.value.length > 0 && those.value.every((one) => one.open))
 const how = ref<'beside' | 'instead'>('beside')
 watch(mayBeside, (may) => (how.value = may ? 'beside' : 'instead'), { immediate: true })
@@ -52,7 +62,7 @@ const within = computed<Within>(() => {
     ...(sometimes.value && from.value && to.value && from.value !== to.value ? { hours: [[from.value, to.value]] } : {}),
   }
 })
-const asked = computed(() => ({ displays: [...chosen.value], how: how.value, within: within.value }))
+const asked = computed(() => ({ displays: [...chosen.value.keys()], how: how.value, within: within.value }))
 const isAsked = computed(() => chosen.value.size > 0 && (long.value !== 'until' || until.value !== ''))
 interface Told {
   display: string
@@ -99,28 +109,42 @@ const show = () =>
     if (!(await props.save())) throw new Error('What you typed last is not saved yet; then it can be shown.')
     await api.post(`filled/${props.id}/shown`, asked.value)
   }, `On its way to ${names.value}.`)
-const takeOff = (one: Standing) => act(() => api.post(`filled/${props.id}/shown/off`, { displays: [one.id] }), `Being taken off ${one.name}.`)
+const takeOff = (several: Standing[]) =>
+  act(
+    () => api.post(`filled/${props.id}/shown/off`, { displays: several.map((one) => one.id) }),
+    `Being taken off ${some(several.map((one) => one.name))}.`,
+  )
 const names = computed(() =>
   some(
     those.value.map((one) => one.name),
     2,
   ),
 )
-/** The one that it is made for, those on which it stands and those chosen come first; of many the others are told when they are asked for. */
+/** Of many a few are told until more are asked for; others are found by what they, or their places, are called. */
 const FEW = 6
 const all = ref(false)
-const weight = (one: Standing) => Number(one.id === props.first) + Number(one.stands !== null)
-const told = computed(() => {
-  const sorted = [...displays.value].sort((a, b) => weight(b) - weight(a))
-  return all.value || sorted.length <= FEW ? sorted : sorted.filter((one, n) => n < FEW || chosen.value.has(one.id))
-})
-function toggle(id: string, on: boolean) {
-  const next = new Set(chosen.value)
-  if (on) next.add(id)
-  else next.delete(id)
+const others = computed(() => displays.value.filter((one) => !chosen.value.has(one.id)))
+const toldChosen = computed(() => (all.value ? those.value : those.value.slice(0, FEW)))
+const offered = computed(() => [...toldChosen.value, ...(all.value ? others.value : others.value.slice(0, Math.max(1, FEW - those.value.length)))])
+const more = computed(
+  () => (query.data.value?.found ?? 0) - displays.value.length + others.value.length - (offered.value.length - those.value.length),
+)
+function choose(several: Standing[], on: boolean) {
+  const next = new Map(chosen.value)
+  for (const one of several) {
+    if (on) next.set(one.id, one)
+    else next.delete(one.id)
+  }
   chosen.value = next
 }
-const standing = computed(() => displays.value.filter((one) => one.stands))
+const allStanding = ref(false)
+const toldStanding = computed(() => (allStanding.value ? standing.value : standing.value.slice(0, FEW)))
+/** Within a layout or a list of somebody else, or on more than are told. */
+const elsewhere = computed(() => {
+  const { carrying, stands } = query.data.value ?? { carrying: 0, stands: [] }
+  const rest = carrying - stands.length
+  return rest > 0 ? `It is part of what plays on ${count(rest, stands.length ? 'more display' : 'display')}.` : ''
+})
 const stateOf = (id: string) => estate.value.find((d) => d.id === id)?.standing.state ?? ''
 const proof = ref<string | null>(null)
 </script>
@@ -129,7 +153,7 @@ const proof = ref<string | null>(null)
   <section class="show" aria-label="Where it is shown">
     <h2>Shows</h2>
     <ul v-if="standing.length" class="standing">
-      <li v-for="one in standing" :key="one.id">
+      <li v-for="one in toldStanding" :key="one.id">
         <span
           ><b>{{ one.name }}</b>
           <span class="soft"
@@ -141,23 +165,56 @@ const proof = ref<string | null>(null)
         <button type="button" class="btn btn-link btn-sm p-0" @click="proof = proof === one.id ? null : one.id">
           {{ proof === one.id ? 'close' : 'what it shows' }}
         </button>
-        <button type="button" class="btn btn-link btn-sm p-0 off" :disabled="busy" :aria-label="`Take it off ${one.name}`" @click="takeOff(one)">
+        <button type="button" class="btn btn-link btn-sm p-0 off" :disabled="busy" :aria-label="`Take it off ${one.name}`" @click="takeOff([one])">
           take off
         </button>
         <GlassNow v-if="proof === one.id" :id="one.id" :timezone="one.timezone" class="glass-now" />
       </li>
     </ul>
+    <p v-if="standing.length > 1" class="several">
+      <button v-if="toldStanding.length < standing.length" type="button" class="btn btn-link btn-sm p-0" @click="allStanding = true">
+        {{ standing.length - toldStanding.length }} more
+      </button>
+      <button type="button" class="btn btn-link btn-sm p-0 off" :disabled="busy" @click="takeOff(standing)">
+        take off all {{ standing.length }}
+      </button>
+    </p>
+    <p v-if="elsewhere" class="soft small">{{ elsewhere }}</p>
     <p v-if="query.error.value" class="said-error small">{{ query.error.value.message }}</p>
-    <p v-else-if="query.data.value && displays.length === 0" class="soft small">There is no display at your places yet.</p>
-    <fieldset v-if="displays.length" class="on">
+    <p v-else-if="query.data.value && total === 0" class="soft small">There is no display at your places yet.</p>
+    <fieldset v-if="total" class="on">
       <legend>On</legend>
-      <label v-for="one in told" :key="one.id"
-        ><input type="checkbox" :checked="chosen.has(one.id)" @change="toggle(one.id, ($event.target as HTMLInputElement).checked)" />
+      <input
+        v-if="total > FEW"
+        v-model="search"
+        class="form-control form-control-sm"
+        type="search"
+        :placeholder="`One of ${count(total, 'display')}, by its name or place`"
+        aria-label="Look for displays"
+      />
+      <label v-for="one in offered" :key="one.id"
+        ><input type="checkbox" :checked="chosen.has(one.id)" @change="choose([one], ($event.target as HTMLInputElement).checked)" />
         <span>{{ one.name }}</span> <span class="soft small">{{ one.plays ? `plays ${one.plays.name}` : 'nothing yet' }}</span></label
       >
-      <button v-if="told.length < displays.length" type="button" class="btn btn-link btn-sm p-0" @click="all = true">
-        all {{ displays.length }} displays
-      </button>
+      <p v-if="search && query.data.value?.found === 0" class="soft small">No display, and no place, is called so.</p>
+      <p class="several">
+        <template v-if="those.length > FEW">
+          <b>{{ those.length }} chosen</b>
+          <button type="button" class="btn btn-link btn-sm p-0" @click="choose(those, false)">none of them</button>
+        </template>
+        <button
+          v-if="others.length > 1 && (search || total <= displays.length)"
+          type="button"
+          class="btn btn-link btn-sm p-0"
+          @click="choose(others, true)"
+        >
+          choose {{ search ? 'the' : 'all' }} {{ others.length }}
+        </button>
+        <button v-if="!all && offered.length - toldChosen.length < others.length" type="button" class="btn btn-link btn-sm p-0" @click="all = true">
+          {{ more.toLocaleString('en') }} more
+        </button>
+        <span v-else-if="more > 0" class="soft">{{ more.toLocaleString('en') }} more; look for them by name</span>
+      </p>
     </fieldset>
     <template v-if="those.length">
       <div class="line">
@@ -221,6 +278,13 @@ h2 {
 .standing li > span {
   flex: 1;
 }
+.several {
+  display: flex;
+  gap: 4px 16px;
+  flex-wrap: wrap;
+  margin: 2px 0 6px;
+  font-size: 0.875rem;
+}
 .off {
   color: var(--stop);
 }
@@ -237,6 +301,9 @@ h2 {
   font-size: 0.8125rem;
   color: var(--soft);
   margin: 4px 0 2px;
+}
+.on input[type='search'] {
+  margin-bottom: 8px;
 }
 .on label {
   display: flex;

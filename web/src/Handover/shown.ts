@@ -13,6 +13,15 @@ export interface Standing {
   stands: { how: 'beside' | 'instead'; until: string | null } | null
 }
 
+/** How many displays are within reach, and are called as is asked: the first of these; on how many it is to be seen, and where it stands by itself. */
+export interface WhereShown {
+  total: number
+  found: number
+  displays: Standing[]
+  carrying: number
+  stands: Standing[]
+}
+
 /** As the validity of an item. */
 export interface Within {
   until?: string

@@ -120,11 +120,18 @@ async function saved() {
   return work.state.value === 'saved'
 }
 
+/** What the display does with a template that was made for another one. */
+const fits = computed(() => {
+  const match = display.value && look.value?.match
+  if (match?.verdict === 'crossed') return `${look.value!.template.name} is made for a display of the other orientation.`
+  return match?.verdict === 'padded' ? `It fills ${(match.used * 100).toFixed(0)} % of it, the rest stays black.` : ''
+})
+
 // --- what is found --------------------------------------------------------------------------
 
 watchEffect(() => {
   shelf.findings = look.value?.findings ?? []
-  shelf.remark = trouble.value || (look.value ? 'Nothing stands in the way.' : '')
+  shelf.remark = trouble.value || fits.value || (look.value ? 'Nothing stands in the way.' : '')
 })
 shelf.chosen = (finding: Finding) => {
   const slot = slots.value.find((one) => one.id === finding.measure?.slot)
@@ -231,6 +238,7 @@ const shape = computed(() => ({
         <p class="figures as m-0">
           {{ display ? `as ${display.name} draws it, ${display.raster.width} × ${display.raster.height} px` : `${canvas.width} × ${canvas.height} px`
           }}{{ languages.length > 1 && !language ? `, ${languages.map(languageName).join(', then ')}` : '' }}
+          <b v-if="fits" class="said-error">{{ fits }}</b>
         </p>
       </div>
     </div>

@@ -31,7 +31,7 @@ export interface Look extends Picture {
   slots: PlacedSlot[]
   /** With its newest revision, whichever this goes by. */
   template: { id: string; name: string; newest: number | null }
-  match: { verdict: 'exact' | 'scaled' | 'padded' | 'crossed'; scale: number; target: Rect } | null
+  match: { verdict: 'exact' | 'scaled' | 'padded' | 'crossed'; scale: number; target: Rect; used: number } | null
 }
 
 /** @param language in which texts are seen; null where they take turns */

@@ -56,7 +56,9 @@ async function leave() {
           </svg>
           <RouterLink :to="station.to" :class="{ here: here(station.to) }" :aria-current="here(station.to) ? 'page' : undefined">
             {{ station.name }}
-            <span v-if="station.open" class="open figures" :title="`${station.open} ${station.says}`">{{ station.open }}</span>
+            <span v-if="station.open" class="open figures" :title="`${station.open} ${station.says}`">{{
+              station.open < 1000 ? station.open : `${Math.floor(station.open / 1000)}k`
+            }}</span>
           </RouterLink>
         </li>
       </ol>
@@ -83,6 +85,7 @@ async function leave() {
   align-items: stretch;
   background: var(--sheet);
   border-bottom: 1px solid var(--ink);
+  white-space: nowrap;
 }
 .house {
   display: flex;
@@ -158,6 +161,11 @@ li a.here {
   margin-right: 10px;
   font-size: 0.875rem;
 }
+@media (max-width: 1360px) {
+  .find kbd {
+    display: none;
+  }
+}
 /* On a telephone the ways stand in one line that is pushed along, and keys are no help. */
 @media (max-width: 800px) {
   .passage {
@@ -167,12 +175,6 @@ li a.here {
     padding: 0 10px;
     font-size: 0;
     gap: 0;
-  }
-  li a {
-    white-space: nowrap;
-  }
-  .find kbd {
-    display: none;
   }
   .find,
   .who {

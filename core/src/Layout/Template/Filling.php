@@ -65,6 +65,14 @@ final readonly class Filling
         return $this->filled->name;
     }
 
+    /** @return list<string> languages in which one of its texts says nothing, while it says something in others (`slot.language`) */
+    public function lacking(): array
+    {
+        $missing = array_map(static fn (Value $value): array => $value instanceof TextValue ? $value->missing() : [], array_values($this->values));
+
+        return array_values(array_unique(array_merge(...$missing)));
+    }
+
     /** @return list<Explanation> */
     public static function explained(): array
     {

@@ -54,7 +54,7 @@ final readonly class TextValue implements Value
 
     public function findings(FilledView $view): iterable
     {
-        $missing = $this->texts === [] ? [] : array_values(array_diff($this->slot->languages, array_keys($this->texts)));
+        $missing = $this->missing();
         if ($missing !== []) {
             yield $view->finding($this->slot, 'slot.language', Level::Warning, sprintf('"%s" has no text in %s.', $this->slot->head()->name, implode(', ', $missing)), ['missing' => $missing]);
         }
@@ -81,6 +81,12 @@ final readonly class TextValue implements Value
                 );
             }
         }
+    }
+
+    /** @return list<string> languages of the slot in which it says nothing, where it says something in others */
+    public function missing(): array
+    {
+        return $this->texts === [] ? [] : array_values(array_diff($this->slot->languages, array_keys($this->texts)));
     }
 
     /** In a language of the slot, or the one for all. */

@@ -49,6 +49,7 @@ const wrong = (language: string) => {
   <SlotLine
     v-for="language in languages"
     :key="language"
+    class="language"
     :name="name(language)"
     :missing="isMissing(one, texts[language])"
     :says="wrong(language) || left(language)"
@@ -68,3 +69,9 @@ const wrong = (language: string) => {
     ></textarea>
   </SlotLine>
 </template>
+
+<style scoped>
+.language + .language {
+  margin-top: 8px;
+}
+</style>
