@@ -19,7 +19,7 @@ final readonly class Staff
     private const LEAST_LETTERS = 8;
     private const LOGIN = '/^[a-z0-9][a-z0-9.-]{0,79}$/D';
     /** A guest stays no longer than that. */
-    private const GUEST_DAYS = 366;
+    public const GUEST_DAYS = 366;
 
     public function __construct(
         private EntityManagerInterface $entities,
@@ -81,16 +81,15 @@ final readonly class Staff
         return $account;
     }
 
-    /** @return array{Account, string} and the token of the link */
-    public function invite(string $name, Role $role, Node $place, \DateTimeImmutable $endsAt): array
+    /**
+     * @param int $days for how long, of 24 hours each
+     * @return array{Account, string} and the token of the link
+     */
+    public function invite(string $name, Role $role, Node $place, int $days): array
     {
-        $now = $this->clock->now();
-        if ($endsAt <= $now || $endsAt > $now->modify(sprintf('+%d days', self::GUEST_DAYS))) {
-            throw new Problem(422, Reason::ValueRange->value, sprintf('/ends_at is over already, or more than %d days ahead.', self::GUEST_DAYS), '/ends_at');
-        }
         $token = bin2hex(random_bytes(20));
         $account = new Account('guest-' . bin2hex(random_bytes(5)), $name);
-        $account->endsAt = $endsAt;
+        $account->endsAt = $this->clock->now()->modify("+$days days");
         $account->invitation = self::hash($token);
         $this->grant($account, [[$role, $place]]);
         $this->entities->persist($account);

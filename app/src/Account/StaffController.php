@@ -11,7 +11,6 @@ use UpperPane\App\Http\Body;
 use UpperPane\App\Http\Problem;
 use UpperPane\Core\Document\Node;
 use UpperPane\Core\Document\Reason;
-use UpperPane\Core\Units\Instant;
 
 /** All accounts, and what each may do where. */
 #[Needs(Right::Administer)]
@@ -40,11 +39,10 @@ final readonly class StaffController
     #[Route('/api/accounts/guests', methods: ['POST'], priority: 1)]
     public function invite(Request $request): JsonResponse
     {
-        $body = Body::of($request)->object('name', 'role', 'place', 'ends_at');
+        $body = Body::of($request)->object('name', 'role', 'place', 'days');
         $forGuests = array_values(array_filter(Role::cases(), static fn (Role $one): bool => $one->isForGuests()));
         $role = Role::from($body->field('role')->oneOf(...array_map(static fn (Role $one): string => $one->value, $forGuests)));
-        $ends = Instant::parse($body->field('ends_at')->text(), '/ends_at');
-        [$account, $token] = $this->staff->invite($body->field('name')->name(), $role, $body->field('place'), (new \DateTimeImmutable('@' . intdiv($ends->ms, 1000))));
+        [$account, $token] = $this->staff->invite($body->field('name')->name(), $role, $body->field('place'), $body->field('days')->int(1, Staff::GUEST_DAYS));
 
         return new JsonResponse($this->staff->told($account) + ['link' => "/invited/$token"], 201);
     }

@@ -21,6 +21,8 @@ use UpperPane\Core\Document\Reason;
 use UpperPane\Core\Document\Refused;
 use UpperPane\Core\Layout\Layout;
 use UpperPane\Core\Layout\Template\FilledRows;
+use UpperPane\Core\Layout\Template\Slot;
+use UpperPane\Core\Layout\Template\TextSlot;
 
 /**
  * One template filled in with each row of a source; again when the rows are others. A row is known by its key, so that what is filled in with it goes on
@@ -206,16 +208,33 @@ final readonly class FillFromRows implements Holding
         $this->connection->executeStatement('DELETE FROM rows_filled WHERE filling_id = ? AND design_id NOT IN (?)', [
             $id, array_map(static fn (Design $one): string => $one->id, array_values($filled)) ?: [''],
         ], [1 => ArrayParameterType::STRING]);
+        $texts = array_map(static fn (Slot $slot): string => $slot->head()->id, array_filter(Layout::fromArray($template->document)->slots, static fn (Slot $slot): bool => $slot instanceof TextSlot));
+        $alike = [];
         foreach ($documents as $key => $document) {
             $name = is_string($document['name']) ? $document['name'] : $template->name;
             $there = $filled[$key] ?? null;
             if ($there === null) {
-                $made = $this->make->of(DesignKind::Filled, $name, array_diff_key($document, ['name' => 1]), null, null);
+                $kind = self::pictures($document, $texts);
+                $made = $alike[$kind] = $this->make->like($alike[$kind] ?? null, DesignKind::Filled, $name, array_diff_key($document, ['name' => 1]), null, null);
                 $this->connection->insert('rows_filled', ['filling_id' => $id, 'row_key' => (string) $key, 'design_id' => $made->id]);
             } elseif (self::isAnother($there, $document)) {
                 $this->save->of(DesignKind::Filled, $there->id, $there->revision, $document, 'filled in from its row again')->told(static fn (Design $one): array => $one->summary());
             }
         }
+    }
+
+    /**
+     * Rows were read by their slots, and words and figures are composed whatever they say; what names something else may be refused.
+     *
+     * @param array<string, mixed> $document
+     * @param array<string> $texts slots that take words
+     * @return string the same for all that name the same
+     */
+    private static function pictures(array $document, array $texts): string
+    {
+        $values = is_array($document['values'] ?? null) ? array_diff_key($document['values'], array_flip($texts)) : [];
+
+        return json_encode(array_filter($values, is_array(...)), JSON_THROW_ON_ERROR);
     }
 
     /** @param array<string, mixed> $document */

@@ -35,13 +35,25 @@ final readonly class MakeDesign
      * @param ?SurveyedDisplay $display that it is made for, or rules on
      * @param ?Place $place that it rules in, where its kind rules
      * @throws Refused
-     * @throws Problem where another one rules there
      */
     public function of(DesignKind $kind, string $name, array $document, ?SurveyedDisplay $display, ?Place $place): Design
     {
+        return $this->like(null, $kind, $name, $document, $display, $place);
+    }
+
+    /**
+     * The same, where one was made already that differs in nothing that would be refused: that is not looked into again.
+     *
+     * @param ?Design $checked null where there is none yet
+     * @param array<string, mixed> $document
+     * @throws Refused
+     * @throws Problem where another one rules there
+     */
+    public function like(?Design $checked, DesignKind $kind, string $name, array $document, ?SurveyedDisplay $display, ?Place $place): Design
+    {
         $id = strtolower((string) new Ulid());
         $document = ['format' => $kind->format(), 'id' => $id, 'name' => $name] + $document;
-        $this->forms->of($kind)->check($document);
+        $checked !== null ?: $this->forms->of($kind)->check($document);
         $design = new Design($id, $kind, $name, $document, $display?->id, $this->clock->now(), $this->who->login(), $place?->id);
         try {
             return $this->transaction->of(function () use ($design): Design {

@@ -39,6 +39,8 @@ final readonly class References implements Holding
 
     /** Longer ids and families are none of ours. */
     private const LONGEST = 80;
+    /** So many rows are written by one statement. */
+    private const AT_ONCE = 500;
 
     public function __construct(private Connection $connection)
     {
@@ -73,21 +75,29 @@ final readonly class References implements Holding
         if ($revision->number === null) {
             return;
         }
-        $rows = [];
+        [$rows, $words] = [[], []];
         $template = $this->filledInto($revision->document);
         foreach ($template === [] ? [] : self::lacking($revision->document, $template[0]) as $language) {
-            $rows[self::LACKS . " $language"] = ['design_id' => $revision->designId, 'revision' => $revision->number, 'kind' => self::LACKS, 'thing_id' => $language];
+            $rows[self::LACKS . " $language"] = [$revision->designId, $revision->number, self::LACKS, $language];
         }
         foreach ([$revision->document, ...$template] as $document) {
-            foreach (self::words($document) as $id => $words) {
-                $this->connection->executeStatement('INSERT IGNORE INTO shown_words (id, words) VALUES (?, ?)', [$id, $words]);
+            foreach (self::words($document) as $id => $text) {
+                $words[$id] = [$id, $text];
             }
             foreach (self::rows($revision->designId, $revision->number, $document) as $row) {
-                $rows["{$row['kind']} {$row['thing_id']}"] = $row;
+                $rows["{$row['kind']} {$row['thing_id']}"] = array_values($row);
             }
         }
-        foreach ($rows as $row) {
-            $this->connection->insert('reference', $row);
+        $this->insert('INSERT IGNORE INTO shown_words (id, words)', array_values($words));
+        $this->insert('INSERT INTO reference (design_id, revision, kind, thing_id)', array_values($rows));
+    }
+
+    /** @param list<non-empty-list<int|string>> $rows */
+    private function insert(string $into, array $rows): void
+    {
+        foreach (array_chunk($rows, self::AT_ONCE) as $chunk) {
+            $places = '(' . implode(', ', array_fill(0, count($chunk[0]), '?')) . ')';
+            $this->connection->executeStatement("$into VALUES " . implode(', ', array_fill(0, count($chunk), $places)), array_merge(...$chunk));
         }
     }
 

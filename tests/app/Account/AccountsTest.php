@@ -111,21 +111,22 @@ final class AccountsTest extends ApiTestCase
 
     public function testAGuestComesByALinkAndGoesByHimself(): void
     {
-        $asked = ['name' => 'Market people', 'role' => 'editor', 'place' => 'gates', 'ends_at' => '2026-06-02T18:00:00Z'];
+        $asked = ['name' => 'Market people', 'role' => 'editor', 'place' => 'gates', 'days' => 2];
         self::assertSame([422, 'value.unknown'], $this->code('POST', '/api/accounts/guests', ['role' => 'designer'] + $asked));
-        self::assertSame([422, 'value.range'], $this->code('POST', '/api/accounts/guests', ['ends_at' => '2026-05-01T00:00:00Z'] + $asked));
+        self::assertSame([422, 'value.range'], $this->code('POST', '/api/accounts/guests', ['days' => 0] + $asked));
+        self::assertSame([422, 'value.range'], $this->code('POST', '/api/accounts/guests', ['days' => 4000] + $asked));
         [$status, $made] = $this->ask('POST', '/api/accounts/guests', $asked);
-        self::assertSame([201, '2026-06-02T18:00:00Z'], [$status, $made['ends_at']]);
+        self::assertSame([201, '2026-06-03T09:00:00Z'], [$status, $made['ends_at']]);
         $path = '/api/invitation/' . basename($made['link']);
         $this->ask('DELETE', '/api/session');
-        self::assertSame(['name' => 'Market people', 'ends_at' => '2026-06-02T18:00:00Z'], array_intersect_key($this->ask('GET', $path)[1], ['name' => 1, 'ends_at' => 1]));
+        self::assertSame(['name' => 'Market people', 'ends_at' => '2026-06-03T09:00:00Z'], array_intersect_key($this->ask('GET', $path)[1], ['name' => 1, 'ends_at' => 1]));
         self::assertSame([404, 'invitation.over'], $this->code('POST', '/api/invitation/' . str_repeat('0', 40)));
         self::assertSame(200, $this->ask('POST', $path)[0]);
         $session = $this->ask('GET', '/api/session')[1];
         self::assertSame(['Market people', ['look' => ['gates'], 'fill-in' => ['gates']]], [$session['account']['name'], $session['account']['rights']]);
         self::assertSame(['tall'], array_column($this->estate()['displays'], 'id'));
 
-        static::mockTime('2026-06-02T18:00:01Z');
+        static::mockTime('2026-06-03T09:00:01Z');
         self::assertSame(401, $this->ask('GET', '/api/estate')[0]);
         self::assertSame(404, $this->ask('POST', $path)[0]);
         static::getContainer()->get(Prune::class)->run();

@@ -60,8 +60,7 @@ const link = ref('')
 const invite = () =>
   guarded(async () => {
     const { name: called, role, place, days } = guest.value
-    const ends = new Date(Date.now() + days * 86_400_000).toISOString().replace(/\.\d+Z$/, 'Z')
-    const made = await api.post<{ link: string }>('accounts/guests', { name: called.trim(), role, place, ends_at: ends })
+    const made = await api.post<{ link: string }>('accounts/guests', { name: called.trim(), role, place, days })
     link.value = `${location.origin}${made.link}`
   })
 const copied = ref(false)
