@@ -6,6 +6,7 @@ namespace UpperPane\Tests\App\Handover;
 
 use UpperPane\App\Display\Place;
 use UpperPane\App\Display\SurveyedDisplay;
+use UpperPane\App\Media\MediaAsset;
 use UpperPane\Tests\App\ApiTestCase;
 use UpperPane\Tests\App\Estate;
 use UpperPane\Tests\Core\Make;
@@ -39,6 +40,29 @@ final class StylesTest extends ApiTestCase
         ]);
         self::assertSame([192], array_column($force['sizes'], 'px'), 'a share of the canvas');
         self::assertSame([$night, $this->style], array_column($force['colours'], 'from'));
+    }
+
+    /** One layout; each place shows its own mark, and the telephone that it states. */
+    public function testAPlaceHasAnotherLogoAndNumberWithoutACopy(): void
+    {
+        $marks = static fn (MediaAsset $asset): array => ['marks' => ['logo' => $asset->media()?->toArray()]];
+        $ferries = $this->newStyle($marks($this->media()));
+        $boats = $this->newStyle(['extends' => $ferries] + $marks($this->media('night-boats')));
+        $this->state('places/hall', 'style', $ferries);
+        $this->state('places/hall', 'vars.phone', '555 0100');
+        $this->state('places/gates', 'style', $boats);
+        $this->state('places/gates', 'vars.phone', '555 0144');
+        $picture = ['id' => 'logo', 'kind' => 'picture', 'rect' => ['x' => 0, 'y' => 900, 'width' => 320, 'height' => 180], 'media' => ['mark' => 'logo']];
+        $layout = $this->ask('POST', '/api/layouts', ['name' => 'L', 'document' => Make::layout([Make::told('t', '{place_phone}'), $picture])])[1]['id'];
+        $this->show($layout, 'wide', 'side');
+        foreach (['wide' => ['pier', '555 0100'], 'side' => ['night-boats', '555 0144']] as $display => $wanted) {
+            $found = [];
+            $sheet = $this->sheetOn($display);
+            array_walk_recursive($sheet, static function (mixed $value, int|string $name) use (&$found): void {
+                $found += in_array($name, ['id', 'text'], true) && is_string($value) ? [$value => true] : [];
+            });
+            self::assertSame($wanted, array_values(array_intersect(['pier', 'night-boats', '555 0100', '555 0144'], array_map(strval(...), array_keys($found)))), $display);
+        }
     }
 
     public function testAChangeIsSeenBeforeItHappensAndStandsOnlyOnceItIsHandedOver(): void
