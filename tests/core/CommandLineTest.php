@@ -7,6 +7,7 @@ namespace UpperPane\Tests\Core;
 use PHPUnit\Framework\TestCase;
 use UpperPane\App\CommandLine\UpperPane;
 use UpperPane\App\Text\HarfBuzz;
+use UpperPane\Tests\Core\Overlay\OverlayDocuments;
 
 /** `bin/upperpane` on files, as scripts call it. */
 final class CommandLineTest extends TestCase
@@ -166,6 +167,53 @@ final class CommandLineTest extends TestCase
             self::assertSame([2, $reason, ''], $this->refusal("resolve $estate $line", null), $line);
         }
         self::assertSame([2, 'arguments.wrong', ''], $this->refusal("check $layout --estate $estate $styles", null));
+    }
+
+    public function testOverlaysLieAboveWhatPlays(): void
+    {
+        $mark = $this->file(OverlayDocuments::mark('top-left', 0.1, 0.0));
+        $strip = $this->file(['style' => ['size_px' => 40], 'room' => 'squeeze', 'when' => ['bookings' => [
+            ['start' => '2026-06-01T08:00:00', 'end' => '2026-06-01T09:00:00'],
+        ]]] + OverlayDocuments::strip());
+        $takeover = $this->file(['plays' => ['media' => 'siren'], 'when' => ['bookings' => [
+            ['start' => '2026-06-01T07:30:00Z', 'end' => '2026-06-01T07:45:00Z'],
+        ]]] + OverlayDocuments::takeover());
+        $siren = $this->file(['name' => 'siren.png', 'width' => 100, 'height' => 100]);
+        $layout = $this->file(Make::layout([Make::zone('a', 0, 0, 960, 540, [Make::picture()])], 960, 540));
+        $display = $this->file(['id' => 'd', 'name' => 'D'] + Make::display());
+        $all = "--overlay $strip --overlay $mark --overlay $takeover";
+        $told = fn (string $more): array => array_map(
+            static fn (array $one): array => [$one['element'] ?? $one['overlay'], $one['rect']['width']],
+            $this->called("shown $layout --at 2026-06-01T07:20:00Z $more")[1]['things'],
+        );
+        self::assertSame([['a', 960], ['mark', 180]], $told("--overlay $strip --overlay $mark"), 'without a display the clock is UTC, and the canvas that of the layout');
+        self::assertSame([['a', 1728], ['strip', 1920], ['mark', 360]], $told("--display $display $all"), 'in Lisbon it is 8:20');
+        $out = $this->called("shown $layout --display $display --at 2026-06-01T07:40:00Z $all --media siren=$siren")[1];
+        self::assertSame([['takeover', ['x' => 420, 'y' => 0, 'width' => 1080, 'height' => 1080]]], array_map(static fn (array $one): array => [$one['overlay'], $one['drawn']], $out['things']));
+
+        $schedule = $this->file(['format' => 'upper-pane/schedule@1', 'id' => 's', 'name' => 'S', 'timezone' => 'UTC', 'standby' => ['layout' => 'day'], 'bookings' => [
+            ['id' => 'b', 'plays' => ['layout' => 'noon'], 'rank' => 'dated', 'start' => '2026-06-01T08:35:00', 'end' => '2026-06-01T12:00:00'],
+        ]]);
+        $span = '--from 2026-06-01T06:00:00Z --to 2026-06-01T09:00:00Z';
+        $pieces = fn (string $more): array => array_map(
+            static fn (array $one): array => [substr($one['from'], 11, 5), $one['plays']['layout'], implode(' ', $one['overlays'])],
+            $this->called("plays $schedule --display $display $span $more")[1]['plays'],
+        );
+        $want = [['06:00', 'day', 'mark'], ['07:00', 'day', 'strip mark'], ['07:30', 'day', 'takeover'], ['07:35', 'noon', 'takeover'], ['07:45', 'noon', 'strip mark'], ['08:00', 'noon', 'mark']];
+        self::assertSame($want, $pieces($all));
+        $estate = fn (array $overlays): string => $this->file(['format' => 'upper-pane/estate@1', 'id' => 'e', 'name' => 'E', 'places' => [
+            ['id' => 'all', 'name' => 'All', 'settings' => ['overlays' => ['add' => ['mark', 'takeover']]]],
+        ], 'displays' => [['id' => 'd', 'place' => 'all', 'settings' => ['overlays' => $overlays]]]]);
+        self::assertSame([['06:00', 'day', 'mark'], ['07:35', 'noon', 'mark']], $pieces("$all --estate {$estate(['without' => ['takeover']])}"));
+        self::assertSame([2, 'ref.unknown', ''], $this->refusal("plays $schedule --display $display $span --overlay $mark --estate {$estate(['only' => ['storm']])}", null));
+        [$code, $out] = $this->called("check $layout --display $display --at 2026-06-01T07:20:00Z $all --media siren=$siren");
+        $found = array_map(static fn (array $one): string => "$one[code] " . implode(' ', $one['elements']), $out['findings']);
+        self::assertSame([0, ['overlay.hidden mark', 'overlay.hidden strip', 'text.contrast strip', 'text.small strip']], [
+            $code, array_values(array_intersect(['overlay.hidden mark', 'overlay.hidden strip', 'text.contrast strip', 'text.small strip', 'overlay.covers a strip'], $found)),
+        ]);
+        self::assertSame([2, 'arguments.wrong', ''], $this->refusal("check $layout --at 2026-06-01T07:20:00Z --overlay $mark", null));
+        self::assertSame([2, 'ref.unknown', '/plays/media'], $this->refusal("shown $layout --display $display --at 2026-06-01T07:40:00Z $all", null));
+        self::assertSame([2, 'value.range', '/opacity'], $this->refusal("shown $layout --at 2026-06-01T07:40:00Z --overlay -", ['opacity' => 2] + OverlayDocuments::mark()));
     }
 
     public function testTextsStandInSeveralLanguages(): void

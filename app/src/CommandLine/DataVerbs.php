@@ -189,7 +189,7 @@ final readonly class DataVerbs
      * @return array<Media> by value
      * @throws Refused
      */
-    private function pictures(Arguments $arguments): array
+    public function pictures(Arguments $arguments): array
     {
         $pictures = [];
         foreach ($arguments->all('media') as $one) {

@@ -6,6 +6,7 @@ namespace UpperPane\App\CommandLine;
 
 use UpperPane\Core\Document\Budget;
 use UpperPane\Core\Document\DocumentRefused;
+use UpperPane\Core\Overlay\Overlays;
 use UpperPane\Core\Recurrence\Recurrence;
 use UpperPane\Core\Recurrence\Rule;
 use UpperPane\Core\Time\Schedule\Plays;
@@ -46,7 +47,7 @@ final readonly class TimeVerbs
      * @return array<string, mixed>
      * @throws DocumentRefused
      */
-    public static function plays(Schedule $schedule, string $timezone, Arguments $arguments): array
+    public static function plays(Schedule $schedule, string $timezone, Arguments $arguments, ?Overlays $overlays = null): array
     {
         [$from, $to] = self::span($arguments);
         $zone = $arguments->optional('zone');
@@ -62,7 +63,9 @@ final readonly class TimeVerbs
 
         return [
             'timezone' => $timezone,
-            'plays' => self::told(Plays::of($schedule, $clock, $from, $to, $zone)),
+            'plays' => $overlays === null
+                ? self::told(Plays::of($schedule, $clock, $from, $to, $zone))
+                : self::under($overlays->idsBetween($clock, $from, $to), Plays::of($schedule, $clock, $from, $to, $zone)),
         ] + ScheduleChecks::run($schedule, $clock, $from, $to)->toArray();
     }
 
@@ -71,6 +74,26 @@ final readonly class TimeVerbs
     {
         foreach ($plays->pieces as $play) {
             yield $play->toArray();
+        }
+    }
+
+    /**
+     * Parted where other overlays lie above.
+     *
+     * @param list<array{int, int, list<string>}> $overlays
+     * @return iterable<array<string, mixed>>
+     */
+    private static function under(array $overlays, Plays $plays): iterable
+    {
+        $at = 0;
+        foreach ($plays->pieces as $play) {
+            while ($overlays[$at][1] <= $play->fromMs) {
+                $at++;
+            }
+            for ($n = $at; isset($overlays[$n]) && $overlays[$n][0] < $play->toMs; $n++) {
+                [$from, $to, $ids] = $overlays[$n];
+                yield $play->within(max($from, $play->fromMs), min($to, $play->toMs))->toArray() + ['overlays' => $ids];
+            }
         }
     }
 

@@ -23,6 +23,7 @@ use UpperPane\Core\Document\Field;
 use UpperPane\Core\Document\Node;
 use UpperPane\Core\Document\Reason;
 use UpperPane\Core\Document\Refused;
+use UpperPane\Core\Finding\Finding;
 use UpperPane\Core\Geometry\Fit;
 use UpperPane\Core\Geometry\FitMode;
 use UpperPane\Core\Geometry\Size;
@@ -41,6 +42,12 @@ use UpperPane\Core\Layout\Surroundings;
 use UpperPane\Core\Layout\Template\Filled;
 use UpperPane\Core\Layout\Template\PlainLayout;
 use UpperPane\Core\Layout\Told\Speaking;
+use UpperPane\Core\Media\Media;
+use UpperPane\Core\Overlay\Overlay;
+use UpperPane\Core\Overlay\Overlays;
+use UpperPane\Core\Playback\Overlaid;
+use UpperPane\Core\Playback\OverlayChecks;
+use UpperPane\Core\Playback\OverlayWords;
 use UpperPane\Core\Playback\Programme;
 use UpperPane\Core\Playback\ShownAt;
 use UpperPane\Core\Playback\Timeline;
@@ -51,6 +58,7 @@ use UpperPane\Core\Time\CycleFigures;
 use UpperPane\Core\Time\Playlist;
 use UpperPane\Core\Time\Schedule\Schedule;
 use UpperPane\Core\Units\Instant;
+use UpperPane\Core\Units\WallClock;
 
 /** `bin/upperpane VERB ...`: the core on files. Exit 0 done, 1 done with a stop, 2 input refused. */
 final class UpperPane
@@ -60,8 +68,8 @@ final class UpperPane
 
           fit --source 1600x900 --box 1344x864 --mode cover [--focus 50,50]
           match LAYOUT DISPLAY
-          check LAYOUT [--display DISPLAY] [--at INSTANT]
-          shown LAYOUT --at 2026-06-01T10:00:12Z [--anchor INSTANT] [--display DISPLAY]
+          check LAYOUT [--display DISPLAY] [--at INSTANT] [--overlay OVERLAY]
+          shown LAYOUT --at 2026-06-01T10:00:12Z [--anchor INSTANT] [--display DISPLAY] [--overlay OVERLAY]
           timeline LAYOUT --from INSTANT --to INSTANT [--anchor INSTANT] [--display DISPLAY]
           page LAYOUT --board ID [--display DISPLAY] [--at INSTANT]
           tracks "7fr 3fr" --length 1920 [--gap 8]
@@ -78,7 +86,7 @@ final class UpperPane
           timing --vic 97, timing --dmt 0x51
           loop PLAYLIST
           recur "FREQ=DAILY;COUNT=3" --start 2026-03-28T01:30:00 --tz Europe/Lisbon --from INSTANT --to INSTANT [--exdate LOCAL] [--rdate LOCAL]
-          plays SCHEDULE [--display DISPLAY] [--zone ZONE] --from INSTANT --to INSTANT
+          plays SCHEDULE [--display DISPLAY] [--zone ZONE] --from INSTANT --to INSTANT [--overlay OVERLAY]
           legibility --mm-per-px 0.63 --cap-px 34 --distance-mm 10000
           contrast "#777777" "#ffffff"
           tree DATA [--as json|csv|xlsx|rss|ical] [--options JSON] [--at INSTANT] [--from INSTANT --to INSTANT] [--tz ZONE]
@@ -89,6 +97,7 @@ final class UpperPane
         LAYOUT of check, shown and timeline may be one that was filled in (FILLED), with its template in --with.
         LAYOUT, PLAYLIST, SCHEDULE, DISPLAY, ROWS and SOURCE are JSON files (docs/formats), DATA and an EDID are their bytes; - is standard input.
         --with FILE (repeatable) gives the layouts and playlists that refs mean.
+        --overlay FILE (repeatable) lays one above; with --estate those of them that its settings put there.
         check, shown, timeline, page, loop and plays take --data SOURCE=DATA for each source that is told, with --options SOURCE=JSON, --taken SOURCE=INSTANT,
         --source SOURCE, --tz ZONE, and --media VALUE=FILE for what a value means as a picture.
         check, shown, timeline, page and loop take --language pt (in which messages are told, and texts shown that stand in several), and --languages pt,en (those of the place).
@@ -196,7 +205,7 @@ final class UpperPane
      */
     private function check(array $words): array
     {
-        $arguments = Arguments::of($words, ['LAYOUT'], ['display', 'with', 'style', 'at', ...self::SPEAKING, ...DataVerbs::FLAGS]);
+        $arguments = Arguments::of($words, ['LAYOUT'], ['display', 'with', 'style', 'at', 'overlay', ...self::SPEAKING, ...DataVerbs::FLAGS]);
         $display = $arguments->optional('display') === null ? null : $this->display($arguments->required('display'));
         $surroundings = $this->surroundings($arguments, $display, isStrict: false);
         $whole = $this->written($arguments, $surroundings->speaking);
@@ -205,6 +214,9 @@ final class UpperPane
         $composer->layout($whole);
         $findings = Checks::curing($layout, $composer->layout($layout), $composer, $surroundings);
         $findings = $display === null ? $findings : $findings->and(array_values([...Survey::zone($display, $this->settings($arguments, $display)?->timezone())]));
+        if ($arguments->optional('overlay') !== null) {
+            $findings = $findings->and($this->overlayFindings($arguments, $layout, $surroundings));
+        }
 
         return [$findings->toArray(), $findings->stopsHandover() ? 1 : 0];
     }
@@ -215,11 +227,67 @@ final class UpperPane
      */
     private function shown(array $words): array
     {
-        $arguments = Arguments::of($words, ['LAYOUT'], ['at', 'anchor', 'with', 'style', 'display', ...self::SPEAKING, ...DataVerbs::FLAGS]);
+        $arguments = Arguments::of($words, ['LAYOUT'], ['at', 'anchor', 'with', 'style', 'display', 'overlay', ...self::SPEAKING, ...DataVerbs::FLAGS]);
         $at = $arguments->instant('at')->ms;
-        $surroundings = $this->surroundings($arguments, $arguments->optional('display') === null ? null : $this->display($arguments->required('display')));
+        $display = $arguments->optional('display') === null ? null : $this->display($arguments->required('display'));
+        $surroundings = $this->surroundings($arguments, $display);
+        if ($arguments->optional('overlay') !== null) {
+            return $this->overlaid($arguments, $surroundings)->at($at)->toArray();
+        }
 
         return ShownAt::of(Programme::endless($this->layout($arguments, $surroundings), $surroundings->timezone, $this->anchorMs($arguments)), $surroundings)->at($at)->toArray();
+    }
+
+    /**
+     * @return list<Finding> what is wrong with what lies above a layout on the display
+     * @throws Refused
+     */
+    private function overlayFindings(Arguments $arguments, Layout $layout, Surroundings $surroundings): array
+    {
+        $display = $surroundings->display ?? throw Arguments::wrong('What overlays cover is looked for on a display; --display says on which.');
+        $atMs = $arguments->instant('at')->ms;
+        $overlays = $this->overlays($arguments, $display);
+        $overlaid = $this->overlaid($arguments, $surroundings);
+        $clock = WallClock::in($surroundings->timezone);
+        $words = new OverlayWords($overlaid, $overlays, $layout, Composer::over($this->library($arguments), $surroundings), $display, $clock);
+
+        return [...OverlayChecks::run($overlaid, $overlays, $clock, $atMs)->all, ...$words->findings($atMs)];
+    }
+
+    /** What is shown with all that lies above it, on the canvas of the display; without one on that of the layout. */
+    private function overlaid(Arguments $arguments, Surroundings $surroundings): Overlaid
+    {
+        $display = $surroundings->display;
+        $library = $this->library($arguments, $this->data()->pictures($arguments));
+        $layout = Composer::compose($this->written($arguments, $surroundings->speaking), $library, $surroundings);
+        $layout = $display === null ? $layout : $layout->for($display->raster());
+        $programme = Programme::endless($layout, $surroundings->timezone, $this->anchorMs($arguments));
+
+        return Overlaid::of($programme, $this->overlays($arguments, $display), Composer::over($library, $surroundings), $display?->raster() ?? $layout->canvas);
+    }
+
+    /**
+     * Those that are given; with an estate those of them that its settings put on the display.
+     *
+     * @throws Refused
+     */
+    private function overlays(Arguments $arguments, ?Display $display): Overlays
+    {
+        $given = array_map(fn (string $file): Overlay => Overlay::fromArray($this->read($file)), $arguments->all('overlay'));
+        $wanted = $this->settings($arguments, $display)?->overlays();
+        if ($wanted === null) {
+            return Overlays::of(...$given);
+        }
+        $known = array_combine(array_map(static fn (Overlay $one): string => $one->id, $given), $given);
+        foreach (array_diff($wanted, array_map(strval(...), array_keys($known))) as $id) {
+            throw DocumentRefused::because(
+                Reason::RefUnknown,
+                sprintf('The settings of the display name the overlay "%s"; --overlay gives %s.', $id, implode(', ', array_keys($known)) ?: 'none'),
+                '',
+            );
+        }
+
+        return Overlays::of(...array_values(array_intersect_key($known, array_flip($wanted))));
     }
 
     /**
@@ -331,7 +399,7 @@ final class UpperPane
      */
     private function plays(array $words): array
     {
-        $arguments = Arguments::of($words, ['SCHEDULE'], ['display', 'estate', 'zone', 'from', 'to', 'at', ...DataVerbs::FLAGS]);
+        $arguments = Arguments::of($words, ['SCHEDULE'], ['display', 'estate', 'zone', 'from', 'to', 'at', 'overlay', ...DataVerbs::FLAGS]);
         $schedule = Schedule::fromArray($this->read($arguments->value(0)));
         $display = $arguments->optional('display') === null ? null : $this->display($arguments->required('display'));
         $settings = $this->settings($arguments, $display);
@@ -346,7 +414,7 @@ final class UpperPane
             $schedule = Composer::over(null, (new Surroundings($timezone))->at($atMs)->fed($this->data()->feeds($arguments, $timezone, $atMs, true)))->schedule($schedule);
         }
 
-        return TimeVerbs::plays($schedule, $timezone, $arguments);
+        return TimeVerbs::plays($schedule, $timezone, $arguments, $arguments->optional('overlay') === null ? null : $this->overlays($arguments, $display));
     }
 
     /**
@@ -581,9 +649,10 @@ final class UpperPane
         return $styles === [] ? new Styles() : Styles::of(...$styles);
     }
 
-    private function library(Arguments $arguments): Library
+    /** @param array<Media> $media by id */
+    private function library(Arguments $arguments, array $media = []): Library
     {
-        return Library::of(array_map(fn (string $file): array => $this->read($file), $arguments->all('with')));
+        return Library::of(array_map(fn (string $file): array => $this->read($file), $arguments->all('with')), $media);
     }
 
     private function display(string $file): Display

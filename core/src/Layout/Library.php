@@ -26,7 +26,7 @@ final class Library
 
     /**
      * @param array<string, Node> $documents by id
-     * @param array<string, Media> $media by id
+     * @param array<Media> $media by id
      * @param array<string, array<int, Node>> $templates by id and revision
      */
     private function __construct(private readonly array $documents, private readonly array $media, private readonly array $templates = [])
@@ -40,7 +40,7 @@ final class Library
 
     /**
      * @param iterable<array<mixed>> $documents layouts, what was filled into some of them, and playlists
-     * @param array<string, Media> $media those that a ref may mean, by id
+     * @param array<Media> $media those that a ref may mean, by id
      * @param array<string, array<int, array<mixed>>> $templates as they were, by id and revision: for what was filled into that revision
      * @throws DocumentRefused when a document is of another format, or an id stands twice
      */

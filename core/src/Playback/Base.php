@@ -45,16 +45,18 @@ final readonly class Base implements Track
      * @param array<string, array<string, Composed>> $zones what is booked in zones of what plays there, or is their standby, by zone id and Played::key()
      * @param array<string, Timetable> $timetables of the whole display (''), and of each zone in which anything is booked
      * @param int $anchorMs Unix ms that all counts from, where one thing plays for ever
+     * @param ?Fitted $fitted where its canvas lies on a larger one; null where it is the whole
      */
     private function __construct(
         public ?Schedule $schedule,
-        public Size $canvas,
+        private Size $canvas,
         public Colour $background,
         public WallClock $clock,
         public array $whole,
         public array $zones,
         private array $timetables,
         public int $anchorMs,
+        private ?Fitted $fitted = null,
     ) {
     }
 
@@ -83,6 +85,40 @@ final readonly class Base implements Track
         }
 
         return new self($schedule, $raster, Colour::black(), $clock, $whole, $zones, $timetables, 0);
+    }
+
+    /** The same on another canvas, the rest of which stays black. */
+    public function fittedAs(Fitted $fitted): self
+    {
+        return new self(
+            $this->schedule,
+            $this->canvas,
+            $this->background,
+            $this->clock,
+            $this->whole,
+            $this->zones,
+            $this->timetables,
+            $this->anchorMs,
+            $fitted->isWhole() ? null : $fitted,
+        );
+    }
+
+    /** Its own canvas, wherever that lies. */
+    public function own(): Size
+    {
+        return $this->canvas;
+    }
+
+    /** On which all of it is drawn. */
+    public function canvas(): Size
+    {
+        return $this->fitted->canvas ?? $this->canvas;
+    }
+
+    /** Of that canvas, where nothing is drawn. */
+    public function ground(): Colour
+    {
+        return $this->fitted === null || $this->fitted->covers() ? $this->background : Colour::black();
     }
 
     public function id(): string
@@ -124,16 +160,17 @@ final readonly class Base implements Track
     public function layers(Surroundings $surroundings): array
     {
         $drawer = new Drawer($surroundings->in($this->clock->timezone), $this->clock);
+        $placing = $this->fitted?->placing() ?? Placing::outermost();
         if ($this->schedule === null) {
             $plays = $this->whole[array_key_first($this->whole)];
 
-            return $drawer->layout($plays, Placing::outermost(), $this->turns($plays, $this->anchorMs));
+            return [...$this->fittedGround($plays->id), ...$drawer->layout($plays, $placing, $this->turns($plays, $this->anchorMs))];
         }
         $raster = Rect::whole($this->canvas);
         [$scenes, $booked] = [[], []];
         foreach ($this->whole as $key => $layout) {
             $booked[$key] = count($scenes);
-            $scenes[] = Scene::later((string) $key, fn (): array => $drawer->booked($layout, self::SCHEDULE, $raster, Placing::outermost(), $this));
+            $scenes[] = Scene::later((string) $key, fn (): array => $drawer->booked($layout, self::SCHEDULE, $raster, $placing, $this));
         }
         $standby = $this->schedule->standby === null ? null : $booked[$this->schedule->standby->key()];
         $turns = new BookedTurns($this->timetable(), $booked, new SteadyTurns(Loop::of([])));
@@ -143,11 +180,17 @@ final readonly class Base implements Track
             Loop::of([]),
             new ListedScenes($scenes, array_fill(0, count($scenes), Transition::cut())),
             $raster,
-            Placing::outermost(),
+            $placing,
             $turns,
             array_values($booked),
             $standby,
         )];
+    }
+
+    /** @return list<Part> its own colour, where the canvas beside it stays black */
+    private function fittedGround(string $id): array
+    {
+        return $this->fitted === null || $this->background->hex === $this->ground()->hex ? [] : [$this->fitted->ground($id, $this->background)];
     }
 
     public function contents(): array

@@ -51,6 +51,19 @@ final readonly class Placing
         );
     }
 
+    /** The placing of a canvas that is fitted into a part of this one, whose elements keep their names. */
+    public function into(Box $part, Fit $fit): self
+    {
+        return new self(
+            $this->scaleX * $fit->scaleX,
+            $this->scaleY * $fit->scaleY,
+            ($part->x + $fit->drawn->x) * $this->scaleX + $this->dx,
+            ($part->y + $fit->drawn->y) * $this->scaleY + $this->dy,
+            $this->rect($part),
+            $this->way,
+        );
+    }
+
     /** The placing of a canvas as large as a zone of this one, whose elements are called as that zone is. */
     public function in(Box $zone): self
     {

@@ -6,6 +6,9 @@ namespace UpperPane\Core\Playback;
 
 use UpperPane\Core\Colour\Colour;
 use UpperPane\Core\Finding\Finding;
+use UpperPane\Core\Geometry\Fit;
+use UpperPane\Core\Geometry\FitMode;
+use UpperPane\Core\Geometry\Rect;
 use UpperPane\Core\Geometry\Size;
 use UpperPane\Core\Layout\Composed;
 use UpperPane\Core\Media\Media;
@@ -52,6 +55,18 @@ final readonly class Programme
         return new self($this->id, $this->name, $this->base, [...$this->above, ...array_values($above)]);
     }
 
+    /** With what plays fitted (contain) into a part of another canvas; tracks above it stay where they are. */
+    public function into(Size $canvas, Rect $part): self
+    {
+        return $this->fittedAs(new Fitted($canvas, $part, Fit::of($this->base->own(), $part->size(), FitMode::Contain)));
+    }
+
+    /** The same with what plays where it is said. */
+    public function fittedAs(Fitted $fitted): self
+    {
+        return new self($this->id, $this->name, $this->base->fittedAs($fitted), $this->above);
+    }
+
     /** @return non-empty-list<Track> lowest first */
     public function tracks(): array
     {
@@ -60,12 +75,12 @@ final readonly class Programme
 
     public function canvas(): Size
     {
-        return $this->base->canvas;
+        return $this->base->canvas();
     }
 
     public function background(): Colour
     {
-        return $this->base->background;
+        return $this->base->ground();
     }
 
     /** Unix ms that all counts from, unless its layers say otherwise. */

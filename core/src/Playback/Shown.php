@@ -7,10 +7,14 @@ namespace UpperPane\Core\Playback;
 use UpperPane\Core\Geometry\Size;
 use UpperPane\Core\Units\Instant;
 
-/** What is shown on one canvas at one instant: a flat list, lowest first. */
+/**
+ * What is shown on one canvas at one instant: a flat list, lowest first.
+ *
+ * @template-covariant T of Thing
+ */
 final readonly class Shown
 {
-    /** @param list<ShownPart> $things */
+    /** @param list<T> $things */
     public function __construct(public int $atMs, public Size $canvas, public string $background, public array $things)
     {
     }
@@ -22,7 +26,7 @@ final readonly class Shown
             'instant' => (string) Instant::ofMs($this->atMs),
             'canvas' => $this->canvas->toArray(),
             'background' => ['color' => $this->background],
-            'things' => array_map(static fn (ShownPart $thing): array => $thing->toArray(), $this->things),
+            'things' => array_map(static fn (Thing $thing): array => $thing->toArray(), $this->things),
         ];
     }
 }

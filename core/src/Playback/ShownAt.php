@@ -26,7 +26,10 @@ final readonly class ShownAt
         return new self($programme, array_map(static fn (Track $track): array => $track->layers($surroundings), $programme->tracks()));
     }
 
-    /** @param int $atMs the instant, UTC ms */
+    /**
+     * @param int $atMs the instant, UTC ms
+     * @return Shown<ShownPart>
+     */
     public function at(int $atMs): Shown
     {
         $things = [];
@@ -35,6 +38,39 @@ final readonly class ShownAt
         }
 
         return new Shown($atMs, $this->programme->canvas(), $this->programme->background()->hex, $things);
+    }
+
+    /**
+     * The first instant behind this one at which something else takes its turn, UTC ms; what changes at every instant by itself is another matter.
+     *
+     * @return int PHP_INT_MAX where nothing ever does
+     */
+    public function nextChange(int $atMs): int
+    {
+        return min(PHP_INT_MAX, ...array_map(fn (array $layers): int => self::changes($layers, $atMs, $atMs - $this->programme->anchorMs()), $this->tracks));
+    }
+
+    /** @param list<Part|ZonePlan> $layers */
+    private static function changes(array $layers, int $atMs, int $sinceMs): int
+    {
+        $next = PHP_INT_MAX;
+        foreach ($layers as $layer) {
+            if ($layer instanceof Part) {
+                continue;
+            }
+            [$loop, $since] = $layer->loopAt($atMs, $sinceMs);
+            $next = min($next, $layer->steady !== null ? PHP_INT_MAX : $layer->turns->anchored($atMs - $sinceMs)->nextChange($atMs) ?? PHP_INT_MAX);
+            if ($loop->items === []) {
+                continue;
+            }
+            $slot = $loop->slotAt($loop->position($since));
+            $offset = $loop->position($since) - $loop->starts[$slot];
+            $isLast = $loop->periodMs === null && $slot === count($loop->items) - 1;
+            $ends = $loop->starts[$slot] + $loop->lengths[$slot] - ($loop->periodMs === null ? $since : $loop->position($since));
+            $next = min($next, $isLast ? PHP_INT_MAX : $atMs + $ends, self::changes($layer->scenes->scene($loop->items[$slot])->layers(), $atMs, $offset));
+        }
+
+        return $next;
     }
 
     /**

@@ -7,7 +7,7 @@ namespace UpperPane\Core\Playback;
 use UpperPane\Core\Geometry\Box;
 
 /** One drawn thing at an instant. */
-final readonly class ShownPart
+final readonly class ShownPart implements Thing
 {
     /**
      * @param ?int $offsetMs into the item; null for what is always there
@@ -30,7 +30,12 @@ final readonly class ShownPart
         return new self($this->part, $this->offsetMs, $this->opacity, ['rect' => $boxes['rect']->clippedTo($clip), 'drawn' => $boxes['drawn']] + $this->now);
     }
 
-    /** @return array<string, mixed> */
+    /** The same as a thing of an overlay. */
+    public function of(string $overlay): self
+    {
+        return new self($this->part, $this->offsetMs, $this->opacity, $this->now + ['overlay' => $overlay]);
+    }
+
     public function toArray(): array
     {
         $array = array_replace($this->part->toArray(), array_map(static fn (mixed $now): mixed => $now instanceof Box ? $now->toArray() : $now, $this->now));

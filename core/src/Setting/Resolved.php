@@ -45,6 +45,12 @@ final readonly class Resolved
         return $this->values[$name]['value'] ?? null;
     }
 
+    /** @return list<string> ids of the overlays that lie above what plays, in their order */
+    public function overlays(): array
+    {
+        return array_map(strval(...), array_keys($this->lists[Settings::OVERLAYS] ?? []));
+    }
+
     public function timezone(): ?string
     {
         $timezone = $this->value(Settings::TIMEZONE);

@@ -24,7 +24,8 @@ final readonly class Settings
     public const TAGS = 'tags';
 
     /** Lists that may add to what comes from above, or take away from it. */
-    public const LISTS = ['overlays', 'triggers'];
+    public const OVERLAYS = 'overlays';
+    public const LISTS = [self::OVERLAYS, 'triggers'];
 
     /** Of which the nearest alone holds, each by itself. */
     private const SINGLE = [self::TIMEZONE, self::STYLE, self::STANDBY, self::LANGUAGES];

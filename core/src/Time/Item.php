@@ -28,6 +28,7 @@ final readonly class Item
      * @param ?When $when only while so many rows of data are chosen
      * @param ?Rows $each the rows of data of which it plays one after the other, as if each were an item
      * @param ?int $row which of these it is; null where it stands for all of them, or is none
+     * @param list<string> $withoutOverlays ids of overlays that are left out while it plays full screen
      */
     private function __construct(
         public string $id,
@@ -47,6 +48,7 @@ final readonly class Item
         public ?When $when = null,
         public ?Rows $each = null,
         public ?int $row = null,
+        public array $withoutOverlays = [],
     ) {
     }
 
@@ -72,6 +74,7 @@ final readonly class Item
             'transition' => Field::object(Transition::fields()),
             'valid' => Field::object(Validity::fields()),
             'when' => When::field(),
+            'overlays' => Field::object(Fields::of(['without' => Field::list(Field::id(), 1_000)->required()]))->saying('which are left out while it plays full screen'),
             'each' => Field::object(Rows::fields())->saying('one item a row, over which the messages of its layout are told'),
         ])->named('Item')->where(['oneOf' => [['required' => ['media']], ['required' => ['layout']]]]);
     }
@@ -120,6 +123,8 @@ final readonly class Item
             ($valid = $node->optional('valid')) ? Validity::fromNode($valid) : null,
             ($when = $node->optional('when')) ? When::fromNode($when) : null,
             ($each = $node->optional('each')) ? Rows::fromNode($each) : null,
+            null,
+            ($overlays = $node->optional('overlays')) ? array_map(static fn (Node $one): string => $one->id(), $overlays->object('without')->field('without')->items(1_000)) : [],
         );
     }
 
@@ -155,6 +160,7 @@ final readonly class Item
             $this->when,
             $this->each,
             $row,
+            $this->withoutOverlays,
         );
     }
 

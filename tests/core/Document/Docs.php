@@ -21,7 +21,10 @@ use UpperPane\Core\Layout\Style\HouseStyle;
 use UpperPane\Core\Layout\Template\Filled;
 use UpperPane\Core\Layout\Template\Filling;
 use UpperPane\Core\Media\MediaFindings;
+use UpperPane\Core\Overlay\Kinds;
+use UpperPane\Core\Overlay\Overlay;
 use UpperPane\Core\Playback\Base;
+use UpperPane\Core\Playback\OverlayChecks;
 use UpperPane\Core\Playback\Report\Report;
 use UpperPane\Core\Setting\Estate;
 use UpperPane\Core\Time\Playlist;
@@ -45,6 +48,7 @@ final class Docs
             'formats/style.schema.json' => self::schema('style', 'House style ' . HouseStyle::FORMAT, HouseStyle::fields()->schema()),
             'formats/filled.schema.json' => self::schema('filled', 'Filled in ' . Filled::FORMAT, Filled::fields()->schema()),
             'formats/estate.schema.json' => self::schema('estate', 'Estate ' . Estate::FORMAT, Estate::fields()->schema()),
+            'formats/overlay.schema.json' => self::schema('overlay', 'Overlay ' . Overlay::FORMAT, ['oneOf' => Kinds::schemas()]),
             'formats/sheet.schema.json' => self::schema('sheet', 'Sheet ' . Sheet::FORMAT, self::sheet()),
             'formats/schedule.schema.json' => self::schema('schedule', 'Schedule ' . Schedule::FORMAT, Schedule::fields()->schema()),
         ];
@@ -59,6 +63,8 @@ final class Docs
             . "A cure is tried before it is offered: the finding is gone after it, and nothing else is found.\n"
             . "This page is made of what stands at the classes that find it (`bin/docs`).\n\n" . self::table($layout)
             . "\n## Of what is filled in\n\nWhat is found in what stands in the slots of a template, by `bin/upperpane fill` and where it is filled in.\n\n" . self::table(Filling::explained())
+            . "\n## Of overlays\n\nWhat is found in what lies above, by `bin/upperpane check LAYOUT --display D --overlay O --at INSTANT`; its words are judged as those of a layout are.\n\n"
+            . self::table(OverlayChecks::explained())
             . "\n## Of a schedule\n\nWhat is found in the bookings of a display or place, by `bin/upperpane plays` in the span asked for.\n\n"
             . self::table([...ScheduleChecks::explained(), ...Base::explained()])
             . "\n## Of the estate\n\nWhat is found in displays, their players and what was handed over to them, at Today, Displays and Playback.\n\n"

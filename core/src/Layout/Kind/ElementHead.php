@@ -20,6 +20,17 @@ trait ElementHead
     /** A display refreshes so often unless it was surveyed otherwise; half steps of a px at each refresh still run smoothly. */
     private const SPEED_STEP = 30.0;
 
+    /**
+     * An element of this kind as it stands in a document.
+     *
+     * @param array<string, mixed> $fields
+     * @return array<string, mixed>
+     */
+    public static function written(string $id, Rect $rect, array $fields): array
+    {
+        return ['id' => $id, 'kind' => self::KIND, 'rect' => $rect->toArray()] + $fields;
+    }
+
     public function id(): string
     {
         return $this->head->id;

@@ -1,0 +1,78 @@
+<?php
+
+declare(strict_types=1);
+
+namespace UpperPane\Core\Overlay;
+
+use UpperPane\Core\Document\DocumentRefused;
+use UpperPane\Core\Document\Field;
+use UpperPane\Core\Document\Fields;
+use UpperPane\Core\Document\Node;
+use UpperPane\Core\Document\Refused;
+use UpperPane\Core\Units\Instant;
+
+/** What lies above whatever a display plays, without any layout below being touched. */
+final readonly class Overlay
+{
+    public const FORMAT = 'upper-pane/overlay@1';
+
+    /** @param int $createdMs Unix ms; of those of a kind and level the later lies above */
+    private function __construct(
+        public string $id,
+        public string $name,
+        public string $kind,
+        public Kind $lies,
+        public int $level,
+        public int $createdMs,
+        public Times $when,
+    ) {
+    }
+
+    /** What every overlay has beside its kind. */
+    public static function fields(): Fields
+    {
+        return Fields::of([
+            'format' => Field::constant(self::FORMAT)->required(),
+            'id' => Field::id()->required(),
+            'name' => Field::name()->required(),
+            'level' => Field::int(-1_000_000, 1_000_000)->saying('within its kind the higher lies above'),
+            'created' => Field::text(1, 40)->required()->saying('instant, UTC; of one level the later lies above'),
+            'when' => Times::field()->required(),
+        ]);
+    }
+
+    /**
+     * @param array<mixed> $document in the format `upper-pane/overlay@1`
+     * @throws DocumentRefused
+     */
+    public static function fromArray(array $document): self
+    {
+        return self::fromNode(Node::root($document));
+    }
+
+    /** @throws Refused */
+    public static function fromNode(Node $node): self
+    {
+        $kind = $node->field('kind')->oneOf(...array_keys(Kinds::ALL));
+        $class = Kinds::ALL[$kind];
+        $node->object('kind', ...self::fields()->names(), ...$class::fields()->names());
+        $node->format(self::FORMAT);
+        $created = $node->field('created');
+
+        return new self(
+            $node->field('id')->id(),
+            $node->field('name')->name(),
+            $kind,
+            $class::fromNode($node),
+            $node->optional('level')?->int(-1_000_000, 1_000_000) ?? 0,
+            Instant::parse($created->text(1, 40), $created->path)->ms,
+            Times::fromNode($node->field('when'), $class::mayFollow()),
+        );
+    }
+
+    /** Whether it lies above another: negative where it lies below. */
+    public function comparedTo(self $other): int
+    {
+        return [Kinds::place($this->kind), $this->level, $this->createdMs, $this->id] <=> [Kinds::place($other->kind), $other->level, $other->createdMs, $other->id];
+    }
+}

@@ -1,0 +1,329 @@
+<?php
+
+declare(strict_types=1);
+
+namespace UpperPane\Core\Playback;
+
+use UpperPane\Core\Document\DocumentRefused;
+use UpperPane\Core\Document\Reason;
+use UpperPane\Core\Document\Refused;
+use UpperPane\Core\Geometry\Fit;
+use UpperPane\Core\Geometry\Rect;
+use UpperPane\Core\Geometry\Size;
+use UpperPane\Core\Layout\Composed;
+use UpperPane\Core\Layout\Composer;
+use UpperPane\Core\Layout\Kind\Zone\PlayingZone;
+use UpperPane\Core\Layout\Layout;
+use UpperPane\Core\Layout\Style\Styling;
+use UpperPane\Core\Layout\Type\TextStyle;
+use UpperPane\Core\Media\Media;
+use UpperPane\Core\Overlay\After;
+use UpperPane\Core\Overlay\InForce;
+use UpperPane\Core\Overlay\Mark;
+use UpperPane\Core\Overlay\Notice;
+use UpperPane\Core\Overlay\Overlay;
+use UpperPane\Core\Overlay\Overlays;
+use UpperPane\Core\Overlay\Pace;
+use UpperPane\Core\Overlay\Room;
+use UpperPane\Core\Overlay\Strip;
+use UpperPane\Core\Overlay\Takeover;
+use UpperPane\Core\Text\SetText;
+use UpperPane\Core\Time\Item;
+use UpperPane\Core\Time\Loop;
+use UpperPane\Core\Time\Turns;
+
+/** What a display shows at an instant with all that lies above what plays: strips squeeze it, a takeover stands in the place of it. */
+final class Overlaid
+{
+    private const BLACK = '#000000';
+
+    /** @var array<string, ShownAt> what plays, by what is left for it */
+    private array $plays = [];
+
+    /** @var array<string, ShownAt> what says the words of an overlay, by its id, where it lies and what it counts from */
+    private array $said = [];
+
+    /** @var array<string, array<string, Turns>> what takes turns in what plays, by zone; by its id and what it counts from */
+    private array $turns = [];
+
+    private function __construct(private readonly Programme $programme, private readonly Overlays $overlays, private readonly Composer $composer, private readonly Size $canvas)
+    {
+    }
+
+    /** @param Size $canvas of the display, or of what plays where there is none */
+    public static function of(Programme $programme, Overlays $overlays, Composer $composer, Size $canvas): self
+    {
+        return new self($programme, $overlays, $composer, $canvas);
+    }
+
+    /**
+     * Those that are drawn, lowest first.
+     *
+     * @param int $ms Unix ms
+     * @return list<InForce>
+     * @throws DocumentRefused where one comes after items of a zone that is not there
+     */
+    public function drawn(int $ms): array
+    {
+        $without = $this->due($ms)->withoutOverlays ?? [];
+
+        return Overlays::drawn($this->overlays->at($this->programme->clock(), $ms, fn (After $after): ?int => $this->followed($after, $ms), $without));
+    }
+
+    /**
+     * @param int $ms Unix ms
+     * @param ?list<InForce> $drawn lowest first, where that is known already
+     * @return Shown<Thing>
+     * @throws Refused where an overlay cannot be worked out
+     */
+    public function at(int $ms, ?array $drawn = null): Shown
+    {
+        $drawn ??= $this->drawn($ms);
+        $lies = ($drawn[0] ?? null)?->overlay->lies;
+        if ($drawn !== [] && $lies instanceof Takeover) {
+            return new Shown($ms, $this->canvas, self::BLACK, $this->takeover($drawn[0], $lies, $ms));
+        }
+        $below = $this->below($this->room($drawn))->at($ms);
+
+        return new Shown($ms, $this->canvas, $below->background, [...$below->things, ...$this->laid($drawn, $ms)]);
+    }
+
+    /**
+     * Marks and words where they lie together.
+     *
+     * @param list<InForce> $drawn lowest first
+     * @return list<LaidOver>
+     * @throws Refused where one cannot be worked out
+     */
+    public function laid(array $drawn, int $ms): array
+    {
+        $room = $this->room($drawn);
+        [$laid, $left] = [[], Room::whole($this->canvas)];
+        foreach ($drawn as $one) {
+            $lies = $one->overlay->lies;
+            $laid[] = match (true) {
+                $lies instanceof Strip => $this->strip($one, $lies, $lies->squeezes ? $left : Room::whole($this->canvas), $ms),
+                $lies instanceof Mark => $this->mark($one, $lies, $room),
+                $lies instanceof Notice => $this->notice($one, $lies, $room, $ms),
+                default => throw new \LogicException('Nobody draws an overlay of kind ' . $one->overlay->kind . '.'),
+            };
+            $left = $lies instanceof Strip && $lies->squeezes ? $lies->squeezed($left, $one->overlay->id) : $left;
+        }
+
+        return $laid;
+    }
+
+    /**
+     * The first instant behind this one at which something else takes its turn in what plays, or in what has been said; Unix ms.
+     *
+     * @param list<InForce> $drawn lowest first
+     * @return int PHP_INT_MAX where nothing ever does
+     */
+    public function nextChange(int $ms, array $drawn): int
+    {
+        $all = [$this->below($this->room($drawn)), ...array_values($this->said)];
+
+        return min(array_map(static fn (ShownAt $one): int => $one->nextChange($ms), $all));
+    }
+
+    /** After how long all begins anew as long as the same overlays are drawn, ms; null where that is not known. */
+    public function repeatsAfterMs(): ?int
+    {
+        $base = $this->programme->base;
+        $plays = count($base->whole) === 1 && $base->schedule === null ? array_values($base->whole)[0] : null;
+        $steady = array_filter($this->overlays->all, static fn (Overlay $one): bool => !$one->lies instanceof Notice || $one->lies->isMoving() || $one->lies->words->isSteady());
+
+        return $plays === null || $plays->isTurning() || $plays->tellsData() || count($steady) < count($this->overlays->all) ? null : $plays->loopMs();
+    }
+
+    private function below(Room $room): ShownAt
+    {
+        return $this->plays[implode(' ', $room->rest->toArray())] ??= ShownAt::of($this->programme->into($this->canvas, $room->rest), $this->composer->surroundings);
+    }
+
+    /**
+     * What strips that squeeze leave of the canvas.
+     *
+     * @param list<InForce> $drawn lowest first
+     * @throws DocumentRefused where that is nothing
+     */
+    public function room(array $drawn): Room
+    {
+        $room = Room::whole($this->canvas);
+        foreach ($drawn as $one) {
+            $room = $one->overlay->lies instanceof Strip && $one->overlay->lies->squeezes ? $one->overlay->lies->squeezed($room, $one->overlay->id) : $room;
+        }
+
+        return $room;
+    }
+
+    private function mark(InForce $one, Mark $mark, Room $room): LaidOver
+    {
+        return new LaidOver($one->overlay->id, $one->overlay->kind, $mark->rect($room, $this->seen($mark->media)->size), $mark->opacity, null);
+    }
+
+    /** A picture itself, or what the house style calls so. */
+    private function seen(Media $media): Media
+    {
+        return $media->isNamed ? Styling::on($this->canvas, $this->composer->surroundings)->mark($media->name, '/media/mark') : $media;
+    }
+
+    private function strip(InForce $one, Strip $strip, Room $room, int $ms): LaidOver
+    {
+        $rect = $strip->rect($room);
+        $lying = $strip->isUpright() ? Rect::at(0, 0, $rect->height, $rect->width) : $rect;
+        [$text, $style] = $this->said($one, $strip->element($one->overlay->id, $lying), $ms);
+
+        return new LaidOver($one->overlay->id, $one->overlay->kind, $rect, 1.0, $this->running($one, $strip->pace($this->refreshHz()), $lying->width, $text, $style, $ms), $style);
+    }
+
+    private function notice(InForce $one, Notice $notice, Room $room, int $ms): LaidOver
+    {
+        [$text, $style] = $this->said($one, $notice->element($one->overlay->id, Rect::whole($this->canvas)), $ms);
+        $text = $notice->isMoving() ? trim((string) preg_replace('/\s+/u', ' ', $text)) : $text;
+        $rect = $notice->rect($room, $this->set($text, $style, $notice->isMoving() ? INF : (float) $notice->linePx($room))->heightPx);
+
+        return new LaidOver(
+            $one->overlay->id,
+            $one->overlay->kind,
+            $rect,
+            1.0,
+            $notice->isMoving() ? $this->running($one, $notice->pace($this->refreshHz()), $rect->width, $text, $style, $ms) : null,
+            $style,
+        );
+    }
+
+    /** @return list<ShownPart> */
+    private function takeover(InForce $one, Takeover $takeover, int $ms): array
+    {
+        $plays = $this->composer->played($takeover->plays, $this->canvas, path: '/plays');
+        $media = $takeover->plays->kind === 'media' ? $plays->media()[0] ?? null : null;
+        // A picture or film is fitted as the takeover says, and not as an item of a list would be.
+        $plays = $media === null ? $plays : $this->composer->played($takeover->plays, $media->size, path: '/plays');
+        $fit = Fit::of($plays->canvas, $this->canvas, $takeover->fit);
+        $fitted = new Fitted($this->canvas, Rect::whole($this->canvas), $fit);
+        $programme = Programme::endless($plays, $this->programme->clock()->timezone, $one->anchorMs);
+        $shown = ShownAt::of($programme->fittedAs($fitted), $this->composer->surroundings)->at($ms);
+
+        return array_map(static fn (ShownPart $part): ShownPart => $part->of($one->overlay->id), $shown->things);
+    }
+
+    /**
+     * What an overlay says at an instant, and how that is set.
+     *
+     * @param array<string, mixed> $element that says it
+     * @return array{string, TextStyle}
+     * @throws Refused
+     */
+    private function said(InForce $one, array $element, int $ms): array
+    {
+        $key = json_encode([$one->overlay->id, $element['rect'], $one->anchorMs], JSON_THROW_ON_ERROR);
+        try {
+            $this->said[$key] ??= ShownAt::of(Programme::endless($this->composer->layout(Layout::fromArray([
+                'format' => Layout::FORMAT, 'id' => $one->overlay->id, 'name' => $one->overlay->name, 'canvas' => $this->canvas->toArray(), 'elements' => [$element],
+            ])), $this->programme->clock()->timezone, $one->anchorMs), $this->composer->surroundings);
+        } catch (DocumentRefused $e) {
+            throw DocumentRefused::because($e->reason, str_replace('/elements/0/', '/', $e->getMessage()), str_replace('/elements/0/', '/', $e->path));
+        }
+        $look = ($this->said[$key]->at($ms)->things[0] ?? null)?->toArray() ?? [];
+        /** @var array<string, mixed> $style as it is set on the canvas */
+        $style = $look['style'] ?? $element['style'];
+
+        return [is_string($look['text'] ?? null) ? $look['text'] : '', TextStyle::of($style)];
+    }
+
+    /** @return array{text: string, length_px: float, from_px: float} */
+    private function running(InForce $one, Pace $pace, int $boxPx, string $text, TextStyle $style, int $ms): array
+    {
+        $length = $this->set($text, $style, INF)->widthPx;
+
+        return ['text' => $text, 'length_px' => $length, 'from_px' => $pace->fromPx($boxPx, $length, $ms - $one->anchorMs)];
+    }
+
+    /** @throws DocumentRefused where nobody can measure its face */
+    private function set(string $text, TextStyle $style, float $widthPx): SetText
+    {
+        $faces = $this->composer->surroundings->faces;
+        if ($faces === null || !$faces->knows($style->family)) {
+            throw DocumentRefused::because(Reason::ValueUnknown, sprintf('/style/family is "%s", which is no face of the house: its letters cannot be measured.', $style->family), '/style/family');
+        }
+
+        return SetText::of($text, $faces, $style->family, $style->weight, $style->sizePx, $style->lineHeight, $widthPx);
+    }
+
+    private function refreshHz(): ?float
+    {
+        return $this->composer->surroundings->display?->refreshHz;
+    }
+
+    /**
+     * Since when something is shown that comes after every so many items; null while it is not.
+     *
+     * @throws DocumentRefused where there is no such zone
+     */
+    private function followed(After $after, int $ms): ?int
+    {
+        $stands = $this->turn($ms, $after->zone, $after->path);
+        if ($stands === null) {
+            return null;
+        }
+        [, $loop, $anchorMs, $ended] = $stands;
+        $last = $ended - $ended % $after->every;
+        $count = count($loop->items);
+        $end = $last === 0 ? null : $anchorMs + intdiv($last, $count) * (int) $loop->periodMs + $loop->starts[$last % $count];
+
+        return $end !== null && $ms - $end < $after->lastsMs ? $end : null;
+    }
+
+    /** The item that plays full screen; null where none does. */
+    private function due(int $ms): ?Item
+    {
+        $stands = $this->turn($ms, null, '');
+        if ($stands === null) {
+            return null;
+        }
+        [$playing, $loop, , $ended] = $stands;
+
+        return $playing->playlist->enabled()[$loop->items[$ended % count($loop->items)]] ?? null;
+    }
+
+    /**
+     * What a zone of what plays goes through at an instant.
+     *
+     * @param ?string $zone id; null for the one that is as large as the canvas
+     * @param string $path that is refused where there is none; empty where that is no matter
+     * @return ?array{PlayingZone, Loop, int, int} the zone, its loop, what that counts from (Unix ms), and how many of its items have ended since
+     */
+    private function turn(int $ms, ?string $zone, string $path): ?array
+    {
+        $base = $this->programme->base;
+        $play = $base->timetable()->at($ms);
+        $layout = $play->plays === null ? null : $base->whole[$play->plays->key()] ?? null;
+        $playing = $layout === null ? null : self::zone($layout, $zone);
+        if ($layout === null || $playing === null) {
+            return $path === '' || $layout === null ? null : throw DocumentRefused::because(Reason::RefUnknown, $zone === null
+                ? sprintf('%s names no zone, and "%s" has none that is as large as its canvas.', $path, $layout->name)
+                : sprintf('%s/zone is "%s", no zone of "%s".', $path, $zone, $layout->name), $zone === null ? $path : "$path/zone");
+        }
+        $turns = $this->turns["$layout->id $play->anchorMs"] ??= $base->turns($layout, $play->anchorMs);
+        $turn = ($turns[$playing->id()] ?? null)?->at($ms);
+        if ($turn === null || $turn->loop->items === [] || $ms < $turn->anchorMs) {
+            return null;
+        }
+        $since = $ms - $turn->anchorMs;
+        $rounds = $turn->loop->periodMs === null ? 0 : intdiv($since, $turn->loop->periodMs);
+
+        return [$playing, $turn->loop, $turn->anchorMs, $rounds * count($turn->loop->items) + $turn->loop->slotAt($turn->loop->position($since))];
+    }
+
+    private static function zone(Composed $layout, ?string $id): ?PlayingZone
+    {
+        foreach ($layout->zones as $name => $zone) {
+            if ($id === null ? $zone->rect()->equals(Rect::whole($layout->canvas)) : (string) $name === $id) {
+                return $zone;
+            }
+        }
+
+        return null;
+    }
+}
