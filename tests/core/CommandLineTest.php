@@ -187,7 +187,7 @@ final class CommandLineTest extends TestCase
             $this->called("shown $layout --at 2026-06-01T07:20:00Z $more")[1]['things'],
         );
         self::assertSame([['a', 960], ['mark', 180]], $told("--overlay $strip --overlay $mark"), 'without a display the clock is UTC, and the canvas that of the layout');
-        self::assertSame([['a', 1728], ['strip', 1920], ['mark', 360]], $told("--display $display $all"), 'in Lisbon it is 8:20');
+        self::assertSame([['a', 1728], ['strip', 1920], ['mark', 360]], $told("--display $display $all --media siren=$siren"), 'in Lisbon it is 8:20');
         $out = $this->called("shown $layout --display $display --at 2026-06-01T07:40:00Z $all --media siren=$siren")[1];
         self::assertSame([['takeover', ['x' => 420, 'y' => 0, 'width' => 1080, 'height' => 1080]]], array_map(static fn (array $one): array => [$one['overlay'], $one['drawn']], $out['things']));
 

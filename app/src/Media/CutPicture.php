@@ -10,7 +10,9 @@ use Symfony\Component\Process\Process;
 use UpperPane\App\Http\Problem;
 use UpperPane\Core\Document\Node;
 use UpperPane\Core\Document\Reason;
+use UpperPane\Core\Geometry\Cut;
 use UpperPane\Core\Geometry\Rect;
+use UpperPane\Core\Geometry\Size;
 
 /** A part of a picture as a picture of its own (ffmpeg): the one that it was cut from stays. */
 final readonly class CutPicture
@@ -30,25 +32,44 @@ final readonly class CutPicture
     }
 
     /**
+     * What cutting it would mean where it is to fill a box; nothing is done.
+     *
      * @param Node $part of it, in its own px as browsers draw it: upright
-     * @return MediaAsset that has been looked into
+     * @param Size $box canvas px
      */
-    public function of(MediaAsset $asset, Node $part): MediaAsset
+    public function look(MediaAsset $asset, Node $part, Size $box): Cut
+    {
+        $rect = $this->part($asset, $part);
+
+        return Cut::of($asset->media()->size ?? $rect->size(), $rect, $box);
+    }
+
+    private function part(MediaAsset $asset, Node $part): Rect
     {
         $media = $asset->media();
         if ($media === null || $asset->file === null || $media->isFilm() || $asset->type === 'image/svg+xml') {
             throw new Problem(409, 'cut.none', sprintf('"%s" is no picture of px that could be cut.', $asset->name));
         }
         $rect = Rect::fromNode($part);
-        if (!Rect::whole($media->size)->contains($rect)) {
-            throw $part->refused(Reason::ValueRange, sprintf('lies beyond the picture, which has %d x %d px.', $media->size->width, $media->size->height));
-        }
+
+        return Rect::whole($media->size)->contains($rect)
+            ? $rect
+            : throw $part->refused(Reason::ValueRange, sprintf('lies beyond the picture, which has %d x %d px.', $media->size->width, $media->size->height));
+    }
+
+    /**
+     * @param Node $part of it, in its own px as browsers draw it: upright
+     * @return MediaAsset that has been looked into
+     */
+    public function of(MediaAsset $asset, Node $part): MediaAsset
+    {
+        [$file, $rect] = [(string) $asset->file, $this->part($asset, $part)];
         $folder = sys_get_temp_dir() . '/upper-pane-' . bin2hex(random_bytes(8));
         mkdir($folder, 0700);
         try {
             $extension = self::EXTENSIONS[$asset->type] ?? 'png';
             [$from, $to] = ["$folder/from", "$folder/to.$extension"];
-            file_put_contents($from, $this->published->readStream($asset->file));
+            file_put_contents($from, $this->published->readStream($file));
             $process = new Process([
                 'ffmpeg', '-v', 'error', '-nostdin', '-y', '-i', $from, '-vf', sprintf('crop=%d:%d:%d:%d:exact=1', $rect->width, $rect->height, $rect->x, $rect->y),
                 '-frames:v', '1', '-q:v', (string) self::JPEG_QUALITY, '-f', 'image2', $to,

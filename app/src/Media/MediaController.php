@@ -13,6 +13,7 @@ use UpperPane\App\Http\Body;
 use UpperPane\App\Http\Problem;
 use UpperPane\App\Http\Upload;
 use UpperPane\App\Storage\Deleting;
+use UpperPane\Core\Geometry\Size;
 use UpperPane\Core\Media\Swatches;
 
 final readonly class MediaController
@@ -75,6 +76,16 @@ final readonly class MediaController
     public function cut(string $id, Request $request, CutPicture $cut): JsonResponse
     {
         return new JsonResponse($cut->of($this->media->one($id), Body::of($request)->object('x', 'y', 'width', 'height'))->toArray(), 201);
+    }
+
+    /** What that would mean in the box that it is to fill. */
+    #[Route('/api/media/{id}/cut/look', methods: ['POST'])]
+    #[Needs(Right::FillIn)]
+    public function lookAtCut(string $id, Request $request, CutPicture $cut): JsonResponse
+    {
+        $body = Body::of($request)->object('part', 'box');
+
+        return new JsonResponse($cut->look($this->media->one($id), $body->field('part'), Size::fromNode($body->field('box')))->toArray());
     }
 
     #[Route('/api/media/{id}', methods: ['DELETE'])]

@@ -35,8 +35,6 @@ use UpperPane\Core\Time\Turns;
 /** What a display shows at an instant with all that lies above what plays: strips squeeze it, a takeover stands in the place of it. */
 final class Overlaid
 {
-    private const BLACK = '#000000';
-
     /** @var array<string, ShownAt> what plays, by what is left for it */
     private array $plays = [];
 
@@ -54,6 +52,39 @@ final class Overlaid
     public static function of(Programme $programme, Overlays $overlays, Composer $composer, Size $canvas): self
     {
         return new self($programme, $overlays, $composer, $canvas);
+    }
+
+    /**
+     * That all that the overlays name is there, whether they are in force or not.
+     *
+     * @throws Refused where something is not, at its place in its overlay
+     */
+    public function check(): void
+    {
+        $styling = Styling::on($this->canvas, $this->composer->surroundings);
+        $whole = Rect::whole($this->canvas);
+        foreach ($this->overlays->all as $overlay) {
+            $lies = $overlay->lies;
+            $one = new InForce($overlay, 0);
+            [$colour, $path] = match (true) {
+                $lies instanceof Strip => [$lies->ground, '/ground'],
+                $lies instanceof Notice => [$lies->plate, '/plate'],
+                default => [null, ''],
+            };
+            if ($colour !== null && str_starts_with($colour, '@')) {
+                $styling->colour(substr($colour, 1), $path);
+            }
+            match (true) {
+                $lies instanceof Strip => $this->said($one, $lies->element($overlay->id, $whole), 0),
+                $lies instanceof Notice => $this->said($one, $lies->element($overlay->id, $whole), 0),
+                $lies instanceof Mark => $this->seen($lies->media),
+                $lies instanceof Takeover => $this->composer->played($lies->plays, $this->canvas, path: '/plays'),
+                default => null,
+            };
+            if (($after = $overlay->when->after) !== null) {
+                array_map(static fn (Composed $layout): PlayingZone => self::zone($layout, $after->zone) ?? throw self::zoneless($after, $layout), $this->programme->base->whole);
+            }
+        }
     }
 
     /**
@@ -81,7 +112,7 @@ final class Overlaid
         $drawn ??= $this->drawn($ms);
         $lies = ($drawn[0] ?? null)?->overlay->lies;
         if ($drawn !== [] && $lies instanceof Takeover) {
-            return new Shown($ms, $this->canvas, self::BLACK, $this->takeover($drawn[0], $lies, $ms));
+            return $this->takeover($drawn[0], $lies, $ms);
         }
         $below = $this->below($this->room($drawn))->at($ms);
 
@@ -193,8 +224,8 @@ final class Overlaid
         );
     }
 
-    /** @return list<ShownPart> */
-    private function takeover(InForce $one, Takeover $takeover, int $ms): array
+    /** @return Shown<Thing> */
+    private function takeover(InForce $one, Takeover $takeover, int $ms): Shown
     {
         $plays = $this->composer->played($takeover->plays, $this->canvas, path: '/plays');
         $media = $takeover->plays->kind === 'media' ? $plays->media()[0] ?? null : null;
@@ -205,7 +236,7 @@ final class Overlaid
         $programme = Programme::endless($plays, $this->programme->clock()->timezone, $one->anchorMs);
         $shown = ShownAt::of($programme->fittedAs($fitted), $this->composer->surroundings)->at($ms);
 
-        return array_map(static fn (ShownPart $part): ShownPart => $part->of($one->overlay->id), $shown->things);
+        return new Shown($ms, $this->canvas, $shown->background, array_map(static fn (ShownPart $part): ShownPart => $part->of($one->overlay->id), $shown->things));
     }
 
     /**
@@ -263,7 +294,7 @@ final class Overlaid
      */
     private function followed(After $after, int $ms): ?int
     {
-        $stands = $this->turn($ms, $after->zone, $after->path);
+        $stands = $this->turn($ms, $after->zone, $after);
         if ($stands === null) {
             return null;
         }
@@ -278,7 +309,7 @@ final class Overlaid
     /** The item that plays full screen; null where none does. */
     private function due(int $ms): ?Item
     {
-        $stands = $this->turn($ms, null, '');
+        $stands = $this->turn($ms, null, null);
         if ($stands === null) {
             return null;
         }
@@ -291,19 +322,17 @@ final class Overlaid
      * What a zone of what plays goes through at an instant.
      *
      * @param ?string $zone id; null for the one that is as large as the canvas
-     * @param string $path that is refused where there is none; empty where that is no matter
+     * @param ?After $after that is refused where there is none; null where that is no matter
      * @return ?array{PlayingZone, Loop, int, int} the zone, its loop, what that counts from (Unix ms), and how many of its items have ended since
      */
-    private function turn(int $ms, ?string $zone, string $path): ?array
+    private function turn(int $ms, ?string $zone, ?After $after): ?array
     {
         $base = $this->programme->base;
         $play = $base->timetable()->at($ms);
         $layout = $play->plays === null ? null : $base->whole[$play->plays->key()] ?? null;
         $playing = $layout === null ? null : self::zone($layout, $zone);
         if ($layout === null || $playing === null) {
-            return $path === '' || $layout === null ? null : throw DocumentRefused::because(Reason::RefUnknown, $zone === null
-                ? sprintf('%s names no zone, and "%s" has none that is as large as its canvas.', $path, $layout->name)
-                : sprintf('%s/zone is "%s", no zone of "%s".', $path, $zone, $layout->name), $zone === null ? $path : "$path/zone");
+            return $after === null || $layout === null ? null : throw self::zoneless($after, $layout);
         }
         $turns = $this->turns["$layout->id $play->anchorMs"] ??= $base->turns($layout, $play->anchorMs);
         $turn = ($turns[$playing->id()] ?? null)?->at($ms);
@@ -314,6 +343,17 @@ final class Overlaid
         $rounds = $turn->loop->periodMs === null ? 0 : intdiv($since, $turn->loop->periodMs);
 
         return [$playing, $turn->loop, $turn->anchorMs, $rounds * count($turn->loop->items) + $turn->loop->slotAt($turn->loop->position($since))];
+    }
+
+    private static function zoneless(After $after, Composed $layout): DocumentRefused
+    {
+        return DocumentRefused::because(
+            Reason::RefUnknown,
+            $after->zone === null
+                ? sprintf('%s names no zone, and "%s" has none that is as large as its canvas.', $after->path, $layout->name)
+                : sprintf('%s/zone is "%s", no zone of "%s".', $after->path, $after->zone, $layout->name),
+            $after->zone === null ? $after->path : "$after->path/zone",
+        );
     }
 
     private static function zone(Composed $layout, ?string $id): ?PlayingZone

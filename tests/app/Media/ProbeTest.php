@@ -69,6 +69,8 @@ final class ProbeTest extends ApiTestCase
         self::assertNotFalse($picture);
         $colour = imagecolorsforindex($picture, (int) imagecolorat($picture, 20, 10));
         self::assertGreaterThan(200, $colour['blue'], 'of the lower half');
+        $look = $this->ask('POST', "/api/media/$asset->id/cut/look", ['part' => ['x' => 3, 'y' => 35, 'width' => 40, 'height' => 20], 'box' => ['width' => 80, 'height' => 40]]);
+        self::assertEquals([200, 2, true], [$look[0], $look[1]['scale'], $look[1]['soft']]);
         self::assertSame([422, '/'], [($refused = $this->ask('POST', "/api/media/$asset->id/cut", ['x' => 20, 'y' => 0, 'width' => 40, 'height' => 20]))[0], $refused[1]['error']['path'] ?: '/']);
     }
 

@@ -6,13 +6,23 @@ namespace UpperPane\Tests\Core\Geometry;
 
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
+use UpperPane\Core\Geometry\Cut;
 use UpperPane\Core\Geometry\Fit;
 use UpperPane\Core\Geometry\FitMode;
+use UpperPane\Core\Geometry\Rect;
 use UpperPane\Core\Geometry\Size;
 use UpperPane\Tests\Core\Make;
 
 final class FitTest extends TestCase
 {
+    public function testAPartThatIsCutOutSaysWhatIsLostAndWhetherItIsSharp(): void
+    {
+        $picture = Size::px(400, 200);
+        self::assertSame(['lost' => 0.5, 'scale' => 1.0, 'soft' => false], Cut::of($picture, Rect::at(0, 0, 200, 200), Size::px(200, 200))->toArray());
+        self::assertSame(['lost' => 0.0, 'scale' => 2.0, 'soft' => true], Cut::of($picture, Rect::whole($picture), Size::px(800, 400))->toArray());
+        self::assertSame(['lost' => 0.875, 'scale' => 1.2, 'soft' => true], Cut::of($picture, Rect::at(50, 50, 100, 100), Size::px(120, 60))->toArray(), 'the box is filled');
+    }
+
     /** @param array{float, float, float, float} $drawn */
     #[DataProvider('cases')]
     public function testContentMeetsItsBox(string $mode, Size $source, Size $box, array $drawn, float $lost): void

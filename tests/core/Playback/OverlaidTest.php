@@ -69,6 +69,8 @@ final class OverlaidTest extends TestCase
         self::assertSame([['q', 2000], ['takeover', 'takeover']], [[$shown['things'][1]['item'], $shown['things'][1]['offset_ms']], array_column($shown['things'], 'overlay')]);
         self::assertCount(3, $this->shown(Make::layout([self::text('t', 0, 0, 100, 50)]), $overlays, $at - 7000, null, [$alarm])['things'], 'before it begins');
 
+        $shown = $this->shown(Make::layout([]), $overlays, $at, null, [['canvas' => ['width' => 1920, 'height' => 1080], 'elements' => []] + $alarm]);
+        self::assertSame(['#a4262c', []], [$shown['background']['color'], $shown['things']], 'one that fills the canvas');
         $picture = $this->shown(Make::layout([]), [['plays' => ['media' => 'siren'], 'fit' => 'cover'] + OverlayDocuments::takeover()], 0);
         self::assertSame([['whole', 0, 0, 1920, 1080]], self::rects($picture));
         self::assertEquals(['x' => 0, 'y' => -420, 'width' => 1920, 'height' => 1920], $picture['things'][0]['drawn']);
@@ -96,7 +98,7 @@ final class OverlaidTest extends TestCase
         }
         foreach ([['every' => 3, 'zone' => 'y'], ['every' => 3]] as $n => $where) {
             try {
-                $this->shown(Make::layout([Make::zone('z', 0, 0, 100, 100, [Make::picture()])]), [OverlayDocuments::takeover(when: ['after' => $where, 'lasts_ms' => 1000])], 0);
+                $this->shown(Make::layout([Make::zone('z', 0, 0, 100, 100, [Make::picture()])]), [OverlayDocuments::takeover(when: ['after' => $where, 'lasts_ms' => 1000])], 0, null, [$alarm]);
                 self::fail('It was shown.');
             } catch (DocumentRefused $e) {
                 self::assertSame(['/when/after/zone', '/when/after'][$n], $e->path, 'there is no such zone');
@@ -133,16 +135,18 @@ final class OverlaidTest extends TestCase
 
     public function testNamesThatMeanNothingAreRefusedWhereTheyStand(): void
     {
-        foreach (
-            [
+        $wrong = [
             '/plays/layout' => OverlayDocuments::takeover(),
             '/plays/media' => ['plays' => ['media' => 'none']] + OverlayDocuments::takeover(),
             '/style/color' => ['style' => ['family' => Typewriter::FAMILY, 'size_px' => 20, 'color' => '@sea']] + OverlayDocuments::notice(),
             '/media/mark' => ['media' => ['mark' => 'logo']] + OverlayDocuments::mark(),
+            '/ground' => ['ground' => '@sea'] + OverlayDocuments::strip(),
+            '/plate' => ['plate' => '@sea'] + OverlayDocuments::notice(),
+            '/when/after' => ['when' => ['after' => ['every' => 2], 'lasts_ms' => 1000]] + OverlayDocuments::takeover(plays: ['media' => 'siren']),
             '/style/family' => ['style' => ['family' => 'Unknown', 'size_px' => 20]] + OverlayDocuments::strip(),
             '/thickness' => ['thickness' => 1, 'room' => 'squeeze'] + OverlayDocuments::strip(),
-            ] as $path => $overlay
-        ) {
+        ];
+        foreach ($wrong as $path => $overlay) {
             try {
                 $this->shown(Make::layout([]), [$overlay], 0);
                 self::fail("$path was shown.");
@@ -165,6 +169,7 @@ final class OverlaidTest extends TestCase
         $composer = Composer::over(Library::of($with, ['siren' => Media::of('siren.png', Size::px(800, 800), null, 'siren')]), $around);
         $layout = $composer->layout(Layout::fromArray($base));
         $overlaid = Overlaid::of(Programme::endless($layout), Overlays::of(...array_map(Overlay::fromArray(...), $overlays)), $composer, $canvas ?? $layout->canvas);
+        $overlaid->check();
 
         return (array) json_decode((string) json_encode($overlaid->at($ms)->toArray()), true);
     }

@@ -2,6 +2,7 @@
 import { useQueryClient } from '@tanstack/vue-query'
 import { computed, ref } from 'vue'
 import type { MediaState } from '../../Media/media'
+import { useAnswer } from '../../ui/answer'
 import { api, sentence } from '../../ui/api'
 import { size } from '../../ui/format'
 
@@ -21,8 +22,11 @@ const part = computed(() => {
   const at = (side: number, part_: number, share_: number) => Math.round(Math.min(Math.max(side * share_ - part_ / 2, 0), side - part_))
   return { x: at(width, box.width, middle.value[0]), y: at(height, box.height, middle.value[1]), ...box }
 })
-const lost = computed(() => 1 - (part.value.width * part.value.height) / (whole.value.width * whole.value.height))
-const soft = computed(() => props.shape.width / part.value.width)
+/** What the core says of it once the hand rests. */
+const { answer: seen } = useAnswer(
+  () => ({ part: part.value, box: { width: Math.round(props.shape.width), height: Math.round(props.shape.height) } }),
+  (asked, signal) => api.post<{ lost: number; scale: number; soft: boolean }>(`media/${props.media.id}/cut/look`, asked, signal),
+)
 const percent = (n: number, of: number) => `${(100 * n) / of}%`
 const STEP = 0.02
 function move(dx: number, dy: number) {
@@ -77,9 +81,11 @@ async function cut() {
       ></button>
     </div>
     <p class="figures soft my-2" role="status">
-      {{ size(part) }} of {{ size(whole) }} px, {{ Math.round(100 * lost) }} % is left out{{
-        soft > 1.001 ? `; it is drawn at ${soft.toFixed(2)} times its size and looks soft` : ''
-      }}
+      {{ size(part) }} of {{ size(whole) }} px<template v-if="seen"
+        >, {{ Math.round(100 * seen.lost) }} % is left out{{
+          seen.soft ? `; it is drawn at ${seen.scale.toFixed(2)} times its size and looks soft` : ''
+        }}</template
+      >
     </p>
     <label class="larger"
       >Smaller part
