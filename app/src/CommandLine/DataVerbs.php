@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace UpperPane\App\CommandLine;
 
+use UpperPane\App\Media\AlphaHoles;
 use UpperPane\Core\Data\Feeds;
 use UpperPane\Core\Data\Message\Formats;
 use UpperPane\Core\Data\Message\Message;
@@ -181,6 +182,20 @@ final readonly class DataVerbs
         }
 
         return Feeds::of($snapshots, $isStrict, $this->pictures($arguments));
+    }
+
+    /** Who looks through the pictures that are given as files. */
+    public function holes(Arguments $arguments): AlphaHoles
+    {
+        $bytes = [];
+        foreach ($arguments->all('media') as $one) {
+            $at = (int) strrpos($one, '=');
+            $file = substr($one, $at + 1);
+            // A media of the library is called as its file is.
+            $bytes[substr($one, 0, $at)] = $bytes[basename($file)] = ($this->bytes)($file);
+        }
+
+        return new AlphaHoles($bytes);
     }
 
     /**

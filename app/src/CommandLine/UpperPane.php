@@ -263,7 +263,7 @@ final class UpperPane
         $layout = $display === null ? $layout : $layout->for($display->raster());
         $programme = Programme::endless($layout, $surroundings->timezone, $this->anchorMs($arguments));
 
-        $overlaid = Overlaid::of($programme, $this->overlays($arguments, $display), Composer::over($library, $surroundings), $display?->raster() ?? $layout->canvas);
+        $overlaid = Overlaid::of($programme, $this->overlays($arguments, $display), Composer::over($library, $surroundings), $display?->raster() ?? $layout->canvas, $this->data()->holes($arguments));
         $overlaid->check();
 
         return $overlaid;

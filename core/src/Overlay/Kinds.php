@@ -11,6 +11,7 @@ final readonly class Kinds
 {
     /** In the order in which they lie over one another, the lowest first. */
     public const ALL = [
+        'window' => Window::class,
         'ticker' => Strip::class,
         'notice' => Notice::class,
         'mark' => Mark::class,

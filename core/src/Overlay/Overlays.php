@@ -55,7 +55,7 @@ final readonly class Overlays
     }
 
     /**
-     * What is drawn of those in force: of takeovers the highest alone, and nothing below it.
+     * What is drawn of those in force: of windows and of takeovers the highest alone, and nothing below a takeover.
      *
      * @param list<InForce> $standing lowest first
      * @return list<InForce>
@@ -63,8 +63,12 @@ final readonly class Overlays
     public static function drawn(array $standing): array
     {
         $top = end($standing);
+        if ($top !== false && $top->overlay->lies instanceof Takeover) {
+            return [$top];
+        }
+        $windows = array_filter($standing, static fn (InForce $one): bool => $one->overlay->lies instanceof Window);
 
-        return $top !== false && $top->overlay->lies instanceof Takeover ? [$top] : $standing;
+        return array_values(array_diff_key($standing, array_slice($windows, 0, -1, true)));
     }
 
     /**

@@ -58,7 +58,7 @@ final readonly class Times
             throw $node->refused(Reason::FieldMissing, 'says neither "bookings" nor "after"; "always" is right for what has no end.');
         }
         if ($after !== null && !$mayFollow) {
-            throw $after->refused(Reason::FieldUnknown, 'is for takeovers alone; "always" or "bookings" are right here.');
+            throw $after->refused(Reason::FieldUnknown, 'is for windows and takeovers alone; "always" or "bookings" are right here.');
         }
         if ($after === null && $node->has('lasts_ms')) {
             throw $node->field('lasts_ms')->refused(Reason::FieldUnknown, 'stands without "after".');

@@ -160,7 +160,7 @@ final readonly class Base implements Track
     public function layers(Surroundings $surroundings): array
     {
         $drawer = new Drawer($surroundings->in($this->clock->timezone), $this->clock);
-        $placing = $this->fitted?->placing() ?? Placing::outermost();
+        $placing = $this->fitted->placing ?? Placing::outermost();
         if ($this->schedule === null) {
             $plays = $this->whole[array_key_first($this->whole)];
 
@@ -190,7 +190,9 @@ final readonly class Base implements Track
     /** @return list<Part> its own colour, where the canvas beside it stays black */
     private function fittedGround(string $id): array
     {
-        return $this->fitted === null || $this->background->hex === $this->ground()->hex ? [] : [$this->fitted->ground($id, $this->background)];
+        $ground = $this->fitted?->ground($id, $this->background);
+
+        return $ground === null ? [] : [$ground];
     }
 
     public function contents(): array

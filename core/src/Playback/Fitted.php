@@ -10,35 +10,57 @@ use UpperPane\Core\Geometry\Fit;
 use UpperPane\Core\Geometry\Rect;
 use UpperPane\Core\Geometry\Size;
 
-/** Where one canvas lies on another: fitted into a part of it. */
+/** Where one canvas lies on another, outermost one. */
 final readonly class Fitted
 {
-    public function __construct(public Size $canvas, private Rect $part, private Fit $fit)
+    /** What is worked out differs from exact figures by less. */
+    private const NOTHING_PX = 1e-6;
+
+    /**
+     * @param Size $canvas the outermost one
+     * @param Placing $placing of what lies there
+     * @param Size $source the canvas that lies there
+     * @param bool $onBlack whether all of the other canvas beside it is black
+     */
+    public function __construct(public Size $canvas, public Placing $placing, private Size $source, private bool $onBlack = true)
     {
+    }
+
+    /** Fitted into a part of it. */
+    public static function into(Size $canvas, Rect $part, Fit $fit): self
+    {
+        return new self($canvas, Placing::outermost()->into(Box::ofRect($part), $fit), $fit->source);
     }
 
     /** Whether each of its px is one of the other, where that lies. */
     public function isWhole(): bool
     {
-        return $this->part->equals(Rect::whole($this->canvas)) && $this->fit->source->equals($this->canvas);
+        return $this->onBlack && $this->source->equals($this->canvas) && $this->drawn() == Box::ofRect(Rect::whole($this->canvas));
     }
 
     /** Whether nothing of the other canvas is left beside it. */
     public function covers(): bool
     {
-        return $this->part->equals(Rect::whole($this->canvas)) && $this->fit->empty() === 0.0;
+        $drawn = $this->drawn();
+
+        return $this->onBlack && max(
+            $drawn->x,
+            $drawn->y,
+            $this->canvas->width - $drawn->x - $drawn->width,
+            $this->canvas->height - $drawn->y - $drawn->height,
+        ) < self::NOTHING_PX;
     }
 
-    public function placing(): Placing
+    /** Its colour, below all that it draws; null where that is seen by itself. */
+    public function ground(string $element, Colour $colour): ?Part
     {
-        return Placing::outermost()->into(Box::ofRect($this->part), $this->fit);
+        $isSeen = $this->covers() || ($this->onBlack && $colour->hex === Colour::black()->hex);
+
+        return $isSeen ? null : new Part($element, 'background', null, null, $this->placing->rect(Box::ofRect(Rect::whole($this->source))), $this->drawn(), ['fill' => $colour->hex]);
     }
 
-    /** Its colour, below all that it draws. */
-    public function ground(string $element, Colour $colour): Part
+    private function drawn(): Box
     {
-        $drawn = $this->fit->drawn->placed(1.0, 1.0, $this->part->x, $this->part->y);
-
-        return new Part($element, 'background', null, null, $drawn->clippedTo(Box::ofRect($this->part)), $drawn, ['fill' => $colour->hex]);
+        return $this->placing->box(Box::ofRect(Rect::whole($this->source)));
     }
 }

@@ -7,15 +7,19 @@ namespace UpperPane\Core\Playback;
 use UpperPane\Core\Document\DocumentRefused;
 use UpperPane\Core\Document\Reason;
 use UpperPane\Core\Document\Refused;
+use UpperPane\Core\Geometry\Box;
 use UpperPane\Core\Geometry\Fit;
+use UpperPane\Core\Geometry\FitMode;
 use UpperPane\Core\Geometry\Rect;
 use UpperPane\Core\Geometry\Size;
 use UpperPane\Core\Layout\Composed;
 use UpperPane\Core\Layout\Composer;
+use UpperPane\Core\Layout\Kind\Programme\Programme as OpeningElement;
 use UpperPane\Core\Layout\Kind\Zone\PlayingZone;
 use UpperPane\Core\Layout\Layout;
 use UpperPane\Core\Layout\Style\Styling;
 use UpperPane\Core\Layout\Type\TextStyle;
+use UpperPane\Core\Media\Holes;
 use UpperPane\Core\Media\Media;
 use UpperPane\Core\Overlay\After;
 use UpperPane\Core\Overlay\InForce;
@@ -27,6 +31,7 @@ use UpperPane\Core\Overlay\Pace;
 use UpperPane\Core\Overlay\Room;
 use UpperPane\Core\Overlay\Strip;
 use UpperPane\Core\Overlay\Takeover;
+use UpperPane\Core\Overlay\Window;
 use UpperPane\Core\Text\SetText;
 use UpperPane\Core\Time\Item;
 use UpperPane\Core\Time\Loop;
@@ -44,14 +49,17 @@ final class Overlaid
     /** @var array<string, array<string, Turns>> what takes turns in what plays, by zone; by its id and what it counts from */
     private array $turns = [];
 
-    private function __construct(private readonly Programme $programme, private readonly Overlays $overlays, private readonly Composer $composer, private readonly Size $canvas)
+    private function __construct(private readonly Programme $programme, private readonly Overlays $overlays, private readonly Composer $composer, private readonly Size $canvas, private readonly ?Holes $holes)
     {
     }
 
-    /** @param Size $canvas of the display, or of what plays where there is none */
-    public static function of(Programme $programme, Overlays $overlays, Composer $composer, Size $canvas): self
+    /**
+     * @param Size $canvas of the display, or of what plays where there is none
+     * @param ?Holes $holes who looks through pictures; without it none has an opening
+     */
+    public static function of(Programme $programme, Overlays $overlays, Composer $composer, Size $canvas, ?Holes $holes = null): self
     {
-        return new self($programme, $overlays, $composer, $canvas);
+        return new self($programme, $overlays, $composer, $canvas, $holes);
     }
 
     /**
@@ -78,7 +86,7 @@ final class Overlaid
                 $lies instanceof Strip => $this->said($one, $lies->element($overlay->id, $whole), 0),
                 $lies instanceof Notice => $this->said($one, $lies->element($overlay->id, $whole), 0),
                 $lies instanceof Mark => $this->seen($lies->media),
-                $lies instanceof Takeover => $this->composer->played($lies->plays, $this->canvas, path: '/plays'),
+                $lies instanceof Takeover, $lies instanceof Window => $this->composer->played($lies->plays, $this->canvas, path: '/plays'),
                 default => null,
             };
             if (($after = $overlay->when->after) !== null) {
@@ -114,7 +122,13 @@ final class Overlaid
         if ($drawn !== [] && $lies instanceof Takeover) {
             return $this->takeover($drawn[0], $lies, $ms);
         }
-        $below = $this->below($this->room($drawn))->at($ms);
+        $room = $this->room($drawn);
+        if ($drawn !== [] && $lies instanceof Window) {
+            [$ground, $things] = $this->window($drawn[0], $lies, $room, $ms);
+
+            return new Shown($ms, $this->canvas, $ground, [...$things, ...$this->laid($drawn, $ms)]);
+        }
+        $below = $this->below($room)->at($ms);
 
         return new Shown($ms, $this->canvas, $below->background, [...$below->things, ...$this->laid($drawn, $ms)]);
     }
@@ -132,6 +146,9 @@ final class Overlaid
         [$laid, $left] = [[], Room::whole($this->canvas)];
         foreach ($drawn as $one) {
             $lies = $one->overlay->lies;
+            if ($lies instanceof Window) {
+                continue;
+            }
             $laid[] = match (true) {
                 $lies instanceof Strip => $this->strip($one, $lies, $lies->squeezes ? $left : Room::whole($this->canvas), $ms),
                 $lies instanceof Mark => $this->mark($one, $lies, $room),
@@ -224,6 +241,77 @@ final class Overlaid
         );
     }
 
+    /** Whether a window has an opening: an element of a layout, or a transparent part of a picture. */
+    public function isOpen(Window $window): bool
+    {
+        return $this->opening($this->composer->played($window->plays, $this->canvas, path: '/plays')) !== null;
+    }
+
+    /**
+     * Where what plays goes on in a window.
+     *
+     * @return ?array{Box, Size} on the canvas of what is given, and its size there; null where it has no opening
+     */
+    private function opening(Composed $plays): ?array
+    {
+        $media = $plays->isFullScreen ? $plays->media()[0] ?? null : null;
+        $hole = $media === null ? null : $this->holes?->largest($media);
+        $rect = $media === null ? OpeningElement::in($plays)?->rect() : $hole;
+
+        return $rect === null ? null : [Box::ofRect($rect), $rect->size()];
+    }
+
+    /** @return array{string, list<Thing>} the colour below all, and what is drawn: what of the window lies below, what plays, and what of it lies above */
+    private function window(InForce $one, Window $window, Room $room, int $ms): array
+    {
+        // What holds it is squeezed as a whole.
+        $stage = Placing::outermost()->into(Box::ofRect($room->rest), Fit::of($this->canvas, $room->rest->size(), FitMode::Contain));
+        $plays = $this->composer->played($window->plays, $this->canvas, path: '/plays');
+        $media = $window->plays->kind === 'media' ? $plays->media()[0] ?? null : null;
+        $plays = $media === null ? $plays : $this->composer->played($window->plays, $media->size, path: '/plays');
+        $whole = Box::ofRect(Rect::whole($this->canvas));
+        $placing = $stage->into($whole, Fit::of($plays->canvas, $this->canvas, $media === null ? FitMode::Contain : FitMode::Fill));
+        $opening = $this->opening($plays);
+        $own = Programme::endless($plays, $this->programme->clock()->timezone, $one->anchorMs);
+        $drawn = ShownAt::of($own->fittedAs(new Fitted($this->canvas, $placing, $plays->canvas)), $this->composer->surroundings)->at($ms);
+        $things = array_map(static fn (ShownPart $part): ShownPart => $part->of($one->overlay->id), $drawn->things);
+        if ($opening === null) {
+            return [$drawn->background, $things];
+        }
+        [$box, $size] = $opening;
+        if ($media !== null) {
+            // The picture lies above; what is seen through it is rounded inwards on the canvas.
+            [$scaleX, $scaleY] = [$this->canvas->width / $plays->canvas->width, $this->canvas->height / $plays->canvas->height];
+            [$left, $top] = [(int) ceil(round($box->x * $scaleX, 6)), (int) ceil(round($box->y * $scaleY, 6))];
+            [$right, $bottom] = [(int) floor(round(($box->x + $box->width) * $scaleX, 6)), (int) floor(round(($box->y + $box->height) * $scaleY, 6))];
+            $part = Rect::at($left, $top, max(1, $right - $left), max(1, $bottom - $top));
+
+            return [$drawn->background, [...$this->through($stage, Box::ofRect($part), $part->size(), $ms), ...$things]];
+        }
+        $split = count($things);
+        foreach ($things as $n => $thing) {
+            if ($thing->part->element === OpeningElement::in($plays)?->id()) {
+                $split = $n;
+            }
+        }
+
+        return [$drawn->background, [...array_slice($things, 0, $split), ...$this->through($placing, $box, $size, $ms), ...array_slice($things, $split + 1)]];
+    }
+
+    /**
+     * What plays, seen through an opening.
+     *
+     * @param Placing $placing of the canvas on which the opening lies
+     * @return list<ShownPart>
+     */
+    private function through(Placing $placing, Box $opening, Size $size, int $ms): array
+    {
+        $own = $this->programme->base->own();
+        $fitted = new Fitted($this->canvas, $placing->into($opening, Fit::of($own, $size, FitMode::Contain)), $own, false);
+
+        return ShownAt::of($this->programme->fittedAs($fitted), $this->composer->surroundings)->at($ms)->things;
+    }
+
     /** @return Shown<Thing> */
     private function takeover(InForce $one, Takeover $takeover, int $ms): Shown
     {
@@ -232,7 +320,7 @@ final class Overlaid
         // A picture or film is fitted as the takeover says, and not as an item of a list would be.
         $plays = $media === null ? $plays : $this->composer->played($takeover->plays, $media->size, path: '/plays');
         $fit = Fit::of($plays->canvas, $this->canvas, $takeover->fit);
-        $fitted = new Fitted($this->canvas, Rect::whole($this->canvas), $fit);
+        $fitted = Fitted::into($this->canvas, Rect::whole($this->canvas), $fit);
         $programme = Programme::endless($plays, $this->programme->clock()->timezone, $one->anchorMs);
         $shown = ShownAt::of($programme->fittedAs($fitted), $this->composer->surroundings)->at($ms);
 

@@ -16,6 +16,7 @@ use UpperPane\Core\Overlay\Overlay;
 use UpperPane\Core\Overlay\Overlays;
 use UpperPane\Core\Overlay\Spell;
 use UpperPane\Core\Overlay\Takeover;
+use UpperPane\Core\Overlay\Window;
 use UpperPane\Core\Units\Instant;
 use UpperPane\Core\Units\WallClock;
 
@@ -49,6 +50,7 @@ final class OverlayChecks
             new Explanation('overlay.crowded', 'warning', 'two notices, marks or tickers that fall on each other within 24 hours', 'one hides the other', 'arithmetic'),
             new Explanation('overlay.never', 'warning', 'an overlay of which no occurrence lies ahead, or each of the next 8 weeks is hidden by a takeover', 'nobody ever sees it', 'RFC 5545'),
             new Explanation('overlay.hidden', 'hint', 'an overlay of which a takeover hides some occurrences, or a part of one, within 8 weeks', 'it is not seen then', 'RFC 5545'),
+            new Explanation('overlay.hole', 'stop', 'a window without an element of kind programme, or whose picture has no transparent part', 'what plays is not seen at all', 'arithmetic'),
             new Explanation('overlay.end', 'warning', 'a takeover that goes on for ever unless somebody ends it', 'it is left on', 'common practice'),
         ];
     }
@@ -149,6 +151,10 @@ final class OverlayChecks
     /** @return iterable<Finding> */
     private function inTime(Overlay $overlay): iterable
     {
+        if ($overlay->lies instanceof Window && !$this->overlaid->isOpen($overlay->lies)) {
+            $lacks = $overlay->lies->plays->kind === 'media' ? 'its picture has no transparent part' : 'its layout has no element of kind programme';
+            yield new Finding('overlay.hole', Level::Stop, [$overlay->id], sprintf('"%s" is a window without an opening: %s.', $overlay->name, $lacks));
+        }
         if ($overlay->lies instanceof Takeover && $overlay->when->hasNoEnd()) {
             yield new Finding('overlay.end', Level::Warning, [$overlay->id], sprintf('"%s" takes over for ever unless somebody ends it. Say until when.', $overlay->name));
         }

@@ -58,7 +58,7 @@ final readonly class Programme
     /** With what plays fitted (contain) into a part of another canvas; tracks above it stay where they are. */
     public function into(Size $canvas, Rect $part): self
     {
-        return $this->fittedAs(new Fitted($canvas, $part, Fit::of($this->base->own(), $part->size(), FitMode::Contain)));
+        return $this->fittedAs(Fitted::into($canvas, $part, Fit::of($this->base->own(), $part->size(), FitMode::Contain)));
     }
 
     /** The same with what plays where it is said. */

@@ -99,6 +99,7 @@ final class KindsTest extends TestCase
             'ticker' => ['id' => 'l', 'kind' => 'ticker', 'rect' => $rect, 'text' => 'Boats back at 22:10', 'speed_px_s' => 60, 'style' => $style],
             'board' => ['id' => 'b'] + Make::board('{to}', 50, 20, 100, header: ['height' => 10, 'elements' => [['id' => 'h', 'kind' => 'text', 'rect' => $rect, 'text' => 'To', 'style' => $style]]]),
             'chart' => ['id' => 'v', 'kind' => 'chart', 'rect' => $rect, 'rows' => ['source' => 's'], 'type' => 'columns', 'value' => 'waves', 'style' => $style],
+            'programme' => ['id' => 'o', 'kind' => 'programme', 'rect' => $rect],
         ];
     }
 }

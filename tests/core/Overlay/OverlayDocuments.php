@@ -28,6 +28,12 @@ final class OverlayDocuments
     }
 
     /** @return array<string, mixed> */
+    public static function window(mixed ...$more): array
+    {
+        return self::named($more) + ['id' => 'window', 'plays' => ['layout' => 'sign']] + self::head('window');
+    }
+
+    /** @return array<string, mixed> */
     public static function takeover(mixed ...$more): array
     {
         return self::named($more) + ['id' => 'takeover', 'plays' => ['layout' => 'alarm'], 'reason' => 'Drill'] + self::head('takeover');

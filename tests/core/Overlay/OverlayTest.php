@@ -116,6 +116,8 @@ final class OverlayTest extends TestCase
         yield 'type without a size' => [['style' => ['color' => '#ffffff']] + OverlayDocuments::notice(), '/style/size_px', 'field.missing'];
         yield 'one that moves without a speed' => [['moves' => 'to-left'] + OverlayDocuments::notice(), '/speed_px_s', 'field.missing'];
         yield 'a place that is none' => [['place' => 'top-middle'] + OverlayDocuments::notice(), '/place', 'value.unknown'];
+        yield 'a window of a list' => [['plays' => ['playlist' => 'a']] + OverlayDocuments::window(), '/plays/playlist', 'value.unknown'];
+        yield 'a window that is too loud' => [['volume' => 101] + OverlayDocuments::window(), '/volume', 'value.range'];
         yield 'a takeover without a reason' => [array_diff_key(OverlayDocuments::takeover(), ['reason' => 1]), '/reason', 'field.missing'];
         yield 'a takeover of two things' => [['plays' => ['layout' => 'a', 'media' => 'b']] + OverlayDocuments::takeover(), '/plays', 'value.range'];
         yield 'a time that is none' => [['when' => 'now'] + $mark, '/when', 'value.unknown'];

@@ -7,12 +7,14 @@ namespace UpperPane\Tests\Core\Playback;
 use PHPUnit\Framework\TestCase;
 use UpperPane\Core\Document\DocumentRefused;
 use UpperPane\Core\Document\Refused;
+use UpperPane\Core\Geometry\Rect;
 use UpperPane\Core\Geometry\Size;
 use UpperPane\Core\Layout\Composer;
 use UpperPane\Core\Layout\Layout;
 use UpperPane\Core\Layout\Library;
 use UpperPane\Core\Layout\Surroundings;
 use UpperPane\Core\Layout\Told\Speaking;
+use UpperPane\Core\Media\Holes;
 use UpperPane\Core\Media\Media;
 use UpperPane\Core\Overlay\Overlay;
 use UpperPane\Core\Overlay\Overlays;
@@ -74,6 +76,47 @@ final class OverlaidTest extends TestCase
         $picture = $this->shown(Make::layout([]), [['plays' => ['media' => 'siren'], 'fit' => 'cover'] + OverlayDocuments::takeover()], 0);
         self::assertSame([['whole', 0, 0, 1920, 1080]], self::rects($picture));
         self::assertEquals(['x' => 0, 'y' => -420, 'width' => 1920, 'height' => 1920], $picture['things'][0]['drawn']);
+    }
+
+    /** What plays goes on in the opening of the sign, above what the sign has below that, and below what it has above. */
+    public function testAWindowHoldsWhatPlaysAtItsPlaceInItsLayout(): void
+    {
+        $opening = ['id' => 'open', 'kind' => 'programme', 'rect' => ['x' => 100, 'y' => 0, 'width' => 800, 'height' => 450]];
+        $sign = ['background' => ['color' => '#f5e6b8']] + Make::layout([self::text('under', 0, 0, 100, 50), $opening, self::text('over', 0, 400, 1000, 50)], 960, 540, 'sign');
+        $window = ['plays' => ['layout' => 'sign']] + OverlayDocuments::window();
+        $base = Make::layout([self::text('t', 0, 0, 192, 108)]);
+        $shown = $this->shown($base, [$window], 0, null, [$sign]);
+        self::assertSame('#f5e6b8', $shown['background']['color']);
+        self::assertSame([['under', 0, 0, 200, 100], ['test', 200, 0, 1600, 900], ['t', 200, 0, 160, 90], ['over', 0, 800, 1920, 100]], self::rects($shown));
+        self::assertSame(['window', null, null, 'window'], array_map(static fn (array $one): ?string => $one['overlay'] ?? null, $shown['things']));
+        self::assertEqualsWithDelta(40 * 1600 / 1920, $shown['things'][2]['style']['size_px'], 0.01);
+
+        $squeezed = self::rects($this->shown($base, [$window, OverlayDocuments::strip(room: 'squeeze')], 0, null, [$sign]));
+        self::assertSame([['sign', 96, 0, 1728, 972], ['under', 96, 0, 180, 90], ['test', 276, 0, 1440, 810], ['t', 276, 0, 144, 81]], array_slice($squeezed, 0, 4), 'with the window that holds it');
+        self::assertSame(['strip', 0, 972, 1920, 108], $squeezed[5]);
+        $two = [$window, ['id' => 'high', 'level' => 1] + $window];
+        self::assertSame('high', $this->shown($base, $two, 0, null, [$sign])['things'][0]['overlay'], 'of two the higher alone');
+        $shut = ['elements' => [self::text('under', 0, 0, 100, 50)]] + $sign;
+        self::assertSame([['under', 0, 0, 200, 100]], self::rects($this->shown($base, [$window], 0, null, [$shut])));
+    }
+
+    /** The picture is drawn as it fills the canvas; its hole is rounded inwards there. */
+    public function testWhatPlaysIsSeenThroughTheHoleOfAPicture(): void
+    {
+        $window = ['plays' => ['media' => 'frame']] + OverlayDocuments::window();
+        // In a picture of 300 x 100 px a hole of 101 x 51 at 10, 20: on 1920 x 1080 64 to 710.4, 216 to 766.8.
+        $holes = new class implements Holes {
+            public function largest(Media $picture): ?Rect
+            {
+                return $picture->name === 'frame.png' ? Rect::at(10, 20, 101, 51) : null;
+            }
+        };
+        $shown = $this->shown(Make::layout([self::text('t', 0, 0, 192, 108)]), [$window], 0, holes: $holes);
+        $scale = 646 / 1920;
+        self::assertSame(['t', 64, round(216 + (550 - 1080 * $scale) / 2, 2), 64.6, round(108 * $scale, 2)], array_map(static fn (mixed $one): mixed => is_float($one) ? round($one, 2) : $one, self::rects($shown)[1]));
+        self::assertSame(['whole', 0, 0, 1920, 1080], self::rects($shown)[2]);
+        self::assertEquals(['x' => 0, 'y' => 0, 'width' => 1920, 'height' => 1080], $shown['things'][2]['drawn']);
+        self::assertSame([null, null, 'window'], array_map(static fn (array $one): ?string => $one['overlay'] ?? null, $shown['things']));
     }
 
     /** Counted across loops from the anchor, held against a count of our own at every second. */
@@ -163,12 +206,12 @@ final class OverlaidTest extends TestCase
      * @param list<array<string, mixed>> $rows of the source "s"
      * @return array<string, mixed>
      */
-    private function shown(array $base, array $overlays, int $ms, ?Size $canvas = null, array $with = [], ?Speaking $speaking = null, array $rows = []): array
+    private function shown(array $base, array $overlays, int $ms, ?Size $canvas = null, array $with = [], ?Speaking $speaking = null, array $rows = [], ?Holes $holes = null): array
     {
         $around = (new Surroundings('UTC', new Typewriter(), speaking: $speaking ?? new Speaking()))->fed(Make::fed($rows));
-        $composer = Composer::over(Library::of($with, ['siren' => Media::of('siren.png', Size::px(800, 800), null, 'siren')]), $around);
+        $composer = Composer::over(Library::of($with, ['siren' => Media::of('siren.png', Size::px(800, 800), null, 'siren'), 'frame' => Media::of('frame.png', Size::px(300, 100), null, 'frame')]), $around);
         $layout = $composer->layout(Layout::fromArray($base));
-        $overlaid = Overlaid::of(Programme::endless($layout), Overlays::of(...array_map(Overlay::fromArray(...), $overlays)), $composer, $canvas ?? $layout->canvas);
+        $overlaid = Overlaid::of(Programme::endless($layout), Overlays::of(...array_map(Overlay::fromArray(...), $overlays)), $composer, $canvas ?? $layout->canvas, $holes);
         $overlaid->check();
 
         return (array) json_decode((string) json_encode($overlaid->at($ms)->toArray()), true);

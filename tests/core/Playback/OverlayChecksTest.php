@@ -80,6 +80,7 @@ final class OverlayChecksTest extends TestCase
         self::assertSame(['overlay.hidden takeover'], $codes($takeover($hours), ['id' => 'high', 'level' => 1, 'when' => $on('2026-06-01T11:00:00', '2026-06-01T12:00:00')] + OverlayDocuments::takeover()));
 
         self::assertSame(['overlay.end takeover'], $codes($takeover('always')));
+        self::assertSame(['overlay.hole window'], $codes(['plays' => ['layout' => 'alarm']] + OverlayDocuments::window()), 'a window without an opening');
         self::assertSame(['overlay.end takeover'], $codes($takeover($on('2026-06-01T10:00:00', '2026-06-01T12:00:00', 'FREQ=DAILY'))));
         self::assertSame(['overlay.end takeover'], $codes($takeover(['after' => ['every' => 3], 'lasts_ms' => 1000])));
         self::assertSame([], $codes($takeover(['after' => ['every' => 3], 'lasts_ms' => 1000, 'until' => '2026-07-01T00:00:00'])));

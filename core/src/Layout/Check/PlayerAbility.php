@@ -11,6 +11,7 @@ use UpperPane\Core\Finding\Finding;
 use UpperPane\Core\Finding\Level;
 use UpperPane\Core\Layout\Kind\Element;
 use UpperPane\Core\Layout\Kind\HasMedia;
+use UpperPane\Core\Layout\Kind\Kinds;
 use UpperPane\Core\Media\Media;
 
 /** `player.kind`, `player.films`, `player.film-size`: what a layout asks for and a player of the display cannot do. */
@@ -59,7 +60,7 @@ final readonly class PlayerAbility implements Check
     private function kinds(Player $player, array $drawn): iterable
     {
         foreach ($player->kinds === null ? [] : $drawn as $element) {
-            if (!in_array($element->kind(), $player->kinds ?? [], true)) {
+            if (in_array($element->kind(), Kinds::known(), true) && !in_array($element->kind(), $player->kinds ?? [], true)) {
                 yield new Finding('player.kind', Level::Warning, [$element->id()], sprintf(
                     'Player "%s" draws no %s such as "%s"; it draws %s.',
                     $player->id,

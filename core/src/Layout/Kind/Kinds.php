@@ -27,13 +27,14 @@ final readonly class Kinds
         Ticker\Ticker::KIND => Ticker\Ticker::class,
         Board\Board::KIND => Board\Board::class,
         Chart\Chart::KIND => Chart\Chart::class,
+        Programme\Programme::KIND => Programme\Programme::class,
     ];
 
     /** Kinds that stand in a part of another element. */
     private const INNER = [Text\Text::KIND, Picture\Picture::KIND, Shape\Shape::KIND, Clock\Clock::KIND, Code\Code::KIND];
 
     /** Kinds of the contract that are not drawn yet. */
-    private const UNBUILT = ['live', 'web', 'stream', 'programme'];
+    private const UNBUILT = ['live', 'web', 'stream'];
 
     public const MOST_INNER = 100;
 
@@ -43,10 +44,10 @@ final readonly class Kinds
         return array_keys(self::ALL);
     }
 
-    /** @return list<string> with those of the contract that are not drawn yet, but that a player may say it can draw */
+    /** @return list<string> those that a player may say it can draw, with those of the contract that are not drawn yet; an opening is no drawing */
     public static function known(): array
     {
-        return [...self::names(), ...array_diff(self::UNBUILT, ['programme'])];
+        return [...array_values(array_diff(self::names(), [Programme\Programme::KIND])), ...self::UNBUILT];
     }
 
     /** @throws DocumentRefused */

@@ -10,6 +10,7 @@ use UpperPane\Core\Layout\Kind\Clock\Clock;
 use UpperPane\Core\Layout\Kind\Code\Code;
 use UpperPane\Core\Layout\Kind\Element;
 use UpperPane\Core\Layout\Kind\Picture\Picture;
+use UpperPane\Core\Layout\Kind\Programme\Programme;
 use UpperPane\Core\Layout\Kind\Shape\Shape;
 use UpperPane\Core\Layout\Kind\Text\Text;
 use UpperPane\Core\Layout\Kind\Ticker\Ticker;
@@ -29,6 +30,7 @@ final readonly class Drawings
         Ticker::KIND => TickerDrawing::class,
         Board::KIND => BoardDrawing::class,
         Chart::KIND => ChartDrawing::class,
+        Programme::KIND => ProgrammeDrawing::class,
     ];
 
     public static function of(Element $element): Drawing

@@ -108,7 +108,7 @@ const addsUp = (sum: Sum) => sum.difference === 0 || sum.difference + sum.behind
                   @change="(v, g) => put(e, side, v, g)"
                 />
               </td>
-              <td class="share" role="cell">{{ e.hidden ? 'hidden' : e.locked ? 'locked' : share(e) || e.kind }}</td>
+              <td class="share" :class="{ said: !share(e) }" role="cell">{{ e.hidden ? 'hidden' : e.locked ? 'locked' : share(e) || e.kind }}</td>
             </tr>
             <tr v-if="e.id === last" class="more" role="row">
               <td :id="`about-${e.id}`" role="cell" colspan="6" class="about"></td>
@@ -220,6 +220,10 @@ tr.on th button {
 }
 td {
   padding: 2px 3px;
+}
+td.said {
+  font-family: var(--bs-body-font-family);
+  font-size: 0.8125rem;
 }
 td.share {
   text-align: right;

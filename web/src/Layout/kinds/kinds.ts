@@ -5,6 +5,7 @@ import { chart } from './chart'
 import { clock } from './clock'
 import { code } from './code'
 import { picture } from './picture'
+import { programme } from './programme'
 import { shape } from './shape'
 import { text } from './text'
 import { ticker } from './ticker'
@@ -36,6 +37,6 @@ export interface ElementKind {
 }
 
 /** The kinds of elements that can be drawn, in the order of their tools. A new one is a folder here and a line in this table. */
-export const KINDS: ElementKind[] = [zone, text, shape, picture, clock, code, ticker, board, chart]
+export const KINDS: ElementKind[] = [zone, text, shape, picture, clock, code, ticker, board, chart, programme]
 const byName = new Map(KINDS.map((one) => [one.kind, one]))
 export const kindOf = (element: { kind: string }): ElementKind => byName.get(element.kind)!
