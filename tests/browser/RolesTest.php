@@ -30,7 +30,13 @@ final class RolesTest extends TestCase
         foreach (['/layouts', '/layouts/pier-market', '/schedules', '/displays/settings', '/bench', '/accounts'] as $path) {
             $this->desk->go(Desk::url($path))->see('.empty', 'There is nothing at this address');
         }
-        $this->desk->go(Desk::url('/filled'))->press('.actions button', 'Fill in')->see('.templates', 'Price of the day');
+        $this->desk->go(Desk::url('/'))->see('.one .stage-canvas');
+        self::assertStringContainsString('Pier Hare Skerry has no player', $this->desk->see('main')->getText());
+        $ways = $this->desk->script('return [...document.querySelectorAll("main a, .shelf a")].map((a) => a.pathname).filter((to) => /^.(handover|playback|layouts)/.test(to))');
+        self::assertSame([], $ways, 'she is told, and led nowhere');
+        $this->desk->go(Desk::url('/filled'))->see('.design a.name');
+        self::assertNull($this->desk->find('.design a', 'hand over'));
+        $this->desk->press('.actions button', 'Fill in')->see('.templates', 'Price of the day');
     }
 
     /** On a telephone, from the sign-in to the screen; and off again. */

@@ -49,8 +49,13 @@ final class Overlaid
     /** @var array<string, array<string, Turns>> what takes turns in what plays, by zone; by its id and what it counts from */
     private array $turns = [];
 
-    private function __construct(private readonly Programme $programme, private readonly Overlays $overlays, private readonly Composer $composer, private readonly Size $canvas, private readonly ?Holes $holes)
-    {
+    private function __construct(
+        private readonly Programme $programme,
+        private readonly Overlays $overlays,
+        private readonly Composer $composer,
+        private readonly Size $canvas,
+        private readonly ?Holes $holes,
+    ) {
     }
 
     /**

@@ -18,7 +18,9 @@ final class OverlayDocuments
     /** @return array<string, mixed> */
     public static function strip(string $edge = 'bottom', float $thickness = 0.1, mixed ...$more): array
     {
-        return self::named($more) + ['id' => 'strip', 'edge' => $edge, 'thickness' => $thickness, 'text' => 'Late boats', 'style' => self::style(), 'ground' => '#000000', 'speed_px_s' => 120] + self::head('ticker');
+        $strip = ['id' => 'strip', 'edge' => $edge, 'thickness' => $thickness, 'text' => 'Late boats', 'style' => self::style(), 'ground' => '#000000', 'speed_px_s' => 120];
+
+        return self::named($more) + $strip + self::head('ticker');
     }
 
     /** @return array<string, mixed> */

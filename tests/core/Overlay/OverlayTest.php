@@ -126,7 +126,8 @@ final class OverlayTest extends TestCase
         yield 'no bookings' => [['when' => ['bookings' => []]] + $mark, '/when/bookings', 'value.range'];
         yield 'an end before the start' => [['when' => $from('2026-06-01T10:00:00', '2026-06-01T09:00:00')] + $mark, '/when/bookings/0/end', 'value.range'];
         yield 'the same of instants' => [['when' => $from('2026-06-01T10:00:00Z', '2026-06-01T10:00:00Z')] + $mark, '/when/bookings/0/end', 'value.range'];
-        yield 'a rule that is none' => [['when' => ['bookings' => [['start' => '2026-06-01T10:00:00', 'end' => '2026-06-01T11:00:00', 'rrule' => 'FREQ=OFTEN']]]] + $mark, '/when/bookings/0/rrule', 'rrule.wrong'];
+        $often = $from('2026-06-01T10:00:00', '2026-06-01T11:00:00')['bookings'][0] + ['rrule' => 'FREQ=OFTEN'];
+        yield 'a rule that is none' => [['when' => ['bookings' => [$often]]] + $mark, '/when/bookings/0/rrule', 'rrule.wrong'];
         yield 'a mark after items' => [['when' => ['after' => ['every' => 3], 'lasts_ms' => 5000]] + $mark, '/when/after', 'field.unknown'];
         yield 'after items for how long?' => [['when' => ['after' => ['every' => 3]]] + OverlayDocuments::takeover(), '/when/lasts_ms', 'field.missing'];
         yield 'after no items' => [['when' => ['after' => ['every' => 0], 'lasts_ms' => 5000]] + OverlayDocuments::takeover(), '/when/after/every', 'value.range'];

@@ -61,7 +61,8 @@ final class OverlaidTest extends TestCase
 
     public function testATakeoverHidesAllBelowAndBeginsWithItsOccurrence(): void
     {
-        $alarm = ['background' => ['color' => '#a4262c']] + Make::layout([Make::zone('z', 0, 0, 1000, 1000, [Make::picture('p', 10, 10, 4000), Make::picture('q', 10, 10, 4000)])], 1000, 1000, 'alarm');
+        $items = [Make::picture('p', 10, 10, 4000), Make::picture('q', 10, 10, 4000)];
+        $alarm = ['background' => ['color' => '#a4262c']] + Make::layout([Make::zone('z', 0, 0, 1000, 1000, $items)], 1000, 1000, 'alarm');
         $when = ['bookings' => [['start' => '2026-06-01T10:00:01Z', 'end' => '2026-06-01T10:01:00Z']]];
         $overlays = [OverlayDocuments::takeover(when: $when), OverlayDocuments::mark(), OverlayDocuments::strip(room: 'squeeze')];
         $at = Instant::parse('2026-06-01T10:00:07Z')->ms;
@@ -113,7 +114,8 @@ final class OverlaidTest extends TestCase
         };
         $shown = $this->shown(Make::layout([self::text('t', 0, 0, 192, 108)]), [$window], 0, holes: $holes);
         $scale = 646 / 1920;
-        self::assertSame(['t', 64, round(216 + (550 - 1080 * $scale) / 2, 2), 64.6, round(108 * $scale, 2)], array_map(static fn (mixed $one): mixed => is_float($one) ? round($one, 2) : $one, self::rects($shown)[1]));
+        $seen = array_map(static fn (mixed $one): mixed => is_float($one) ? round($one, 2) : $one, self::rects($shown)[1]);
+        self::assertSame(['t', 64, round(216 + (550 - 1080 * $scale) / 2, 2), 64.6, round(108 * $scale, 2)], $seen);
         self::assertSame(['whole', 0, 0, 1920, 1080], self::rects($shown)[2]);
         self::assertEquals(['x' => 0, 'y' => 0, 'width' => 1920, 'height' => 1080], $shown['things'][2]['drawn']);
         self::assertSame([null, null, 'window'], array_map(static fn (array $one): ?string => $one['overlay'] ?? null, $shown['things']));
@@ -209,7 +211,8 @@ final class OverlaidTest extends TestCase
     private function shown(array $base, array $overlays, int $ms, ?Size $canvas = null, array $with = [], ?Speaking $speaking = null, array $rows = [], ?Holes $holes = null): array
     {
         $around = (new Surroundings('UTC', new Typewriter(), speaking: $speaking ?? new Speaking()))->fed(Make::fed($rows));
-        $composer = Composer::over(Library::of($with, ['siren' => Media::of('siren.png', Size::px(800, 800), null, 'siren'), 'frame' => Media::of('frame.png', Size::px(300, 100), null, 'frame')]), $around);
+        $media = ['siren' => Media::of('siren.png', Size::px(800, 800), null, 'siren'), 'frame' => Media::of('frame.png', Size::px(300, 100), null, 'frame')];
+        $composer = Composer::over(Library::of($with, $media), $around);
         $layout = $composer->layout(Layout::fromArray($base));
         $overlaid = Overlaid::of(Programme::endless($layout), Overlays::of(...array_map(Overlay::fromArray(...), $overlays)), $composer, $canvas ?? $layout->canvas, $holes);
         $overlaid->check();
@@ -220,7 +223,7 @@ final class OverlaidTest extends TestCase
     /** @return array<string, mixed> */
     private static function text(string $id, int $x, int $y, int $width, int $height): array
     {
-        return ['id' => $id, 'kind' => 'text', 'rect' => ['x' => $x, 'y' => $y, 'width' => $width, 'height' => $height], 'text' => 'Hello', 'style' => ['family' => Typewriter::FAMILY, 'size_px' => 40]];
+        return ['id' => $id, 'kind' => 'text', 'rect' => Rect::at($x, $y, $width, $height)->toArray(), 'text' => 'Hello', 'style' => ['family' => Typewriter::FAMILY, 'size_px' => 40]];
     }
 
     /**

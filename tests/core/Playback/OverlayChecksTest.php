@@ -64,7 +64,8 @@ final class OverlayChecksTest extends TestCase
     public function testWhatIsNeverSeenOrNeverEndsIsSaid(): void
     {
         $on = static fn (string $start, string $end, ?string $rule = null): array => ['bookings' => [['start' => $start, 'end' => $end] + ($rule === null ? [] : ['rrule' => $rule])]];
-        $codes = fn (array ...$overlays): array => array_map(static fn (array $one): string => "$one[0] " . implode(' ', $one[2]), $this->found([], array_values($overlays), [Make::layout([], 10, 10, 'alarm')]));
+        $alarm = Make::layout([], 10, 10, 'alarm');
+        $codes = fn (array ...$overlays): array => array_map(static fn (array $one): string => "$one[0] " . implode(' ', $one[2]), $this->found([], array_values($overlays), [$alarm]));
         $mark = static fn (array $when): array => OverlayDocuments::mark(when: $when);
         $takeover = static fn (mixed $when): array => OverlayDocuments::takeover(when: $when);
         self::assertSame(['overlay.never mark'], $codes($mark($on('2026-05-01T08:00:00', '2026-05-01T09:00:00'))));
@@ -77,7 +78,8 @@ final class OverlayChecksTest extends TestCase
         self::assertSame(['overlay.never mark'], $codes($mark($on('2026-06-02T10:30:00', '2026-06-02T11:30:00', 'FREQ=WEEKLY;COUNT=9')), $takeover($hours)));
         self::assertSame(['overlay.hidden mark'], $codes($mark($on('2026-06-02T10:30:00', '2026-06-02T12:30:00', 'FREQ=WEEKLY;COUNT=9')), $takeover($hours)));
         self::assertSame([], $codes($mark($on('2026-06-02T12:00:00', '2026-06-02T13:00:00', 'FREQ=WEEKLY;COUNT=9')), $takeover($hours)));
-        self::assertSame(['overlay.hidden takeover'], $codes($takeover($hours), ['id' => 'high', 'level' => 1, 'when' => $on('2026-06-01T11:00:00', '2026-06-01T12:00:00')] + OverlayDocuments::takeover()));
+        $higher = ['id' => 'high', 'level' => 1, 'when' => $on('2026-06-01T11:00:00', '2026-06-01T12:00:00')] + OverlayDocuments::takeover();
+        self::assertSame(['overlay.hidden takeover'], $codes($takeover($hours), $higher));
 
         self::assertSame(['overlay.end takeover'], $codes($takeover('always')));
         self::assertSame(['overlay.hole window'], $codes(['plays' => ['layout' => 'alarm']] + OverlayDocuments::window()), 'a window without an opening');

@@ -27,7 +27,7 @@ const standing = computed(() => props.design.standing)
     <div class="small">
       <template v-if="standing.displays">
         on {{ standing.displays > 2 ? `${standing.displays} displays` : standing.some.join(' and ') }}
-        <RouterLink v-if="standing.again" class="changed" :to="`/handover?${standing.again.kind}=${standing.again.id}&older`"
+        <RouterLink v-if="standing.again && $may('hand-over')" class="changed" :to="`/handover?${standing.again.kind}=${standing.again.id}&older`"
           >changed since handover</RouterLink
         >
       </template>
@@ -36,7 +36,7 @@ const standing = computed(() => props.design.standing)
       <FirstShown :id="design.id" :plural="plural" :revision="design.revision" lazy="when seen?" :name="design.name" />
     </div>
     <div class="foot">
-      <RouterLink class="small" :to="`/handover?${design.kind}=${design.id}`">hand over</RouterLink>
+      <RouterLink v-if="$may('hand-over')" class="small" :to="`/handover?${design.kind}=${design.id}`">hand over</RouterLink>
       <button type="button" class="btn btn-link btn-sm p-0" @click="$emit('copy')">copy</button>
       <a v-if="plural !== 'filled'" class="small" :href="`/api/${plural}/${design.id}/design.smil`" download :aria-label="`${design.name} as SMIL`"
         >SMIL</a

@@ -53,7 +53,7 @@ async function begin(template: DesignSummary) {
     <DesignList plural="filled">
       <template #facts>Templates with their words, pictures and figures, each as it is at this instant</template>
       <template #actions
-        ><RouterLink class="btn btn-outline-dark" to="/layouts">Layouts</RouterLink>
+        ><RouterLink v-if="$may('design')" class="btn btn-outline-dark" to="/layouts">Layouts</RouterLink>
         <BButton variant="primary" @click="choosing = true">Fill in…</BButton></template
       >
       <template #none>
