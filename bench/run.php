@@ -157,6 +157,9 @@ benchRowByRow($hash, $faces);
 require __DIR__ . '/styles.php';
 benchStyles($hash, $faces);
 
+require __DIR__ . '/overlays.php';
+benchOverlays($hash, $faces);
+
 $base = getenv('UPPER_PANE_URL');
 if (is_string($base) && str_starts_with($base, 'http://127.0.0.1')) {
     $rate = static function (string $path) use ($base): float {

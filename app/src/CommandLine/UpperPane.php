@@ -95,7 +95,7 @@ final class UpperPane
           ticks --from 0 --to 3.7 --count 5
 
         LAYOUT of check, shown and timeline may be one that was filled in (FILLED), with its template in --with.
-        LAYOUT, PLAYLIST, SCHEDULE, DISPLAY, ROWS and SOURCE are JSON files (docs/formats), DATA and an EDID are their bytes; - is standard input.
+        LAYOUT, PLAYLIST, SCHEDULE, DISPLAY, OVERLAY, ROWS and SOURCE are JSON files (docs/formats), DATA and an EDID are their bytes; - is standard input.
         --with FILE (repeatable) gives the layouts and playlists that refs mean.
         --overlay FILE (repeatable) lays one above; with --estate those of them that its settings put there.
         check, shown, timeline, page, loop and plays take --data SOURCE=DATA for each source that is told, with --options SOURCE=JSON, --taken SOURCE=INSTANT,

@@ -27,11 +27,14 @@ use UpperPane\Core\Overlay\Mark;
 use UpperPane\Core\Overlay\Notice;
 use UpperPane\Core\Overlay\Overlay;
 use UpperPane\Core\Overlay\Overlays;
+use UpperPane\Core\Overlay\OverlayTimetable;
 use UpperPane\Core\Overlay\Pace;
+use UpperPane\Core\Overlay\Piece;
 use UpperPane\Core\Overlay\Room;
 use UpperPane\Core\Overlay\Strip;
 use UpperPane\Core\Overlay\Takeover;
 use UpperPane\Core\Overlay\Window;
+use UpperPane\Core\Overlay\Words;
 use UpperPane\Core\Text\SetText;
 use UpperPane\Core\Time\Item;
 use UpperPane\Core\Time\Loop;
@@ -40,6 +43,22 @@ use UpperPane\Core\Time\Turns;
 /** What a display shows at an instant with all that lies above what plays: strips squeeze it, a takeover stands in the place of it. */
 final class Overlaid
 {
+    /** Where items say what is drawn, so many such lists are kept. */
+    private const KEPT = 256;
+
+    private ?OverlayTimetable $timetable = null;
+
+    private ?bool $goesByTimeAlone = null;
+
+    /** @var array<string, Piece> where items say what is drawn, by what that is */
+    private array $pieces = [];
+
+    /** @var \WeakMap<Piece, ShownAt> what plays */
+    private \WeakMap $below;
+
+    /** @var \WeakMap<Piece, list<LaidOver|\Closure(int): LaidOver>> marks and words */
+    private \WeakMap $laying;
+
     /** @var array<string, ShownAt> what plays, by what is left for it */
     private array $plays = [];
 
@@ -56,6 +75,8 @@ final class Overlaid
         private readonly Size $canvas,
         private readonly ?Holes $holes,
     ) {
+        $this->below = new \WeakMap();
+        $this->laying = new \WeakMap();
     }
 
     /**
@@ -109,33 +130,64 @@ final class Overlaid
      */
     public function drawn(int $ms): array
     {
-        $without = $this->due($ms)->withoutOverlays ?? [];
+        return $this->piece($ms)->drawn;
+    }
 
-        return Overlays::drawn($this->overlays->at($this->programme->clock(), $ms, fn (After $after): ?int => $this->followed($after, $ms), $without));
+    /** With those that are drawn; a value of its own only where something else is. */
+    private function piece(int $ms): Piece
+    {
+        if ($this->goesByTimeAlone()) {
+            return ($this->timetable ??= new OverlayTimetable($this->overlays, $this->programme->clock()))->at($ms);
+        }
+        $without = $this->due($ms)->withoutOverlays ?? [];
+        $drawn = Overlays::drawn($this->overlays->at($this->programme->clock(), $ms, fn (After $after): ?int => $this->followed($after, $ms), $without));
+        $key = implode(' ', array_map(static fn (InForce $one): string => "{$one->overlay->id}@$one->anchorMs", $drawn));
+        $this->pieces = count($this->pieces) < self::KEPT ? $this->pieces : [];
+
+        return $this->pieces[$key] ??= new Piece($ms, $ms, $drawn);
+    }
+
+    /** Whether neither items that end nor items that do without say what is drawn. */
+    private function goesByTimeAlone(): bool
+    {
+        return $this->goesByTimeAlone ??= array_filter($this->overlays->all, static fn (Overlay $one): bool => $one->when->after !== null) === []
+            && array_filter($this->programme->base->whole, static fn (Composed $layout): bool => array_filter(
+                self::zone($layout, null)?->playlist->enabled() ?? [],
+                static fn (Item $item): bool => $item->withoutOverlays !== [],
+            ) !== []) === [];
     }
 
     /**
      * @param int $ms Unix ms
-     * @param ?list<InForce> $drawn lowest first, where that is known already
      * @return Shown<Thing>
      * @throws Refused where an overlay cannot be worked out
      */
-    public function at(int $ms, ?array $drawn = null): Shown
+    public function at(int $ms): Shown
     {
-        $drawn ??= $this->drawn($ms);
-        $lies = ($drawn[0] ?? null)?->overlay->lies;
-        if ($drawn !== [] && $lies instanceof Takeover) {
-            return $this->takeover($drawn[0], $lies, $ms);
+        $piece = $this->piece($ms);
+        $lies = ($piece->drawn[0] ?? null)?->overlay->lies;
+        if ($lies instanceof Takeover) {
+            return $this->takeover($piece->drawn[0], $lies, $ms);
         }
-        $room = $this->room($drawn);
-        if ($drawn !== [] && $lies instanceof Window) {
-            [$ground, $things] = $this->window($drawn[0], $lies, $room, $ms);
+        if ($lies instanceof Window) {
+            [$ground, $things] = $this->window($piece->drawn[0], $lies, $this->room($piece->drawn), $ms);
 
-            return new Shown($ms, $this->canvas, $ground, [...$things, ...$this->laid($drawn, $ms)]);
+            return new Shown($ms, $this->canvas, $ground, [...$things, ...$this->laidAt($piece, $ms)]);
         }
-        $below = $this->below($room)->at($ms);
+        $below = ($this->below[$piece] ??= $this->below($this->room($piece->drawn)))->at($ms);
 
-        return new Shown($ms, $this->canvas, $below->background, [...$below->things, ...$this->laid($drawn, $ms)]);
+        return new Shown($ms, $this->canvas, $below->background, [...$below->things, ...$this->laidAt($piece, $ms)]);
+    }
+
+    /** @return list<LaidOver> */
+    private function laidAt(Piece $piece, int $ms): array
+    {
+        $laid = [];
+        foreach ($this->laying[$piece] ??= $this->laying($piece->drawn) as $lays) {
+            $laid[] = $lays instanceof LaidOver ? $lays : $lays($ms);
+        }
+
+        return $laid;
     }
 
     /**
@@ -147,23 +199,34 @@ final class Overlaid
      */
     public function laid(array $drawn, int $ms): array
     {
+        return array_map(static fn (LaidOver|\Closure $lays): LaidOver => $lays instanceof LaidOver ? $lays : $lays($ms), $this->laying($drawn));
+    }
+
+    /**
+     * The same for any instant at which these are drawn: what never changes is known.
+     *
+     * @param list<InForce> $drawn lowest first
+     * @return list<LaidOver|\Closure(int): LaidOver>
+     */
+    private function laying(array $drawn): array
+    {
         $room = $this->room($drawn);
-        [$laid, $left] = [[], Room::whole($this->canvas)];
+        [$laying, $left] = [[], Room::whole($this->canvas)];
         foreach ($drawn as $one) {
             $lies = $one->overlay->lies;
             if ($lies instanceof Window) {
                 continue;
             }
-            $laid[] = match (true) {
-                $lies instanceof Strip => $this->strip($one, $lies, $lies->squeezes ? $left : Room::whole($this->canvas), $ms),
+            $laying[] = match (true) {
+                $lies instanceof Strip => $this->strip($one, $lies, $lies->squeezes ? $left : Room::whole($this->canvas)),
                 $lies instanceof Mark => $this->mark($one, $lies, $room),
-                $lies instanceof Notice => $this->notice($one, $lies, $room, $ms),
+                $lies instanceof Notice => $this->notice($one, $lies, $room),
                 default => throw new \LogicException('Nobody draws an overlay of kind ' . $one->overlay->kind . '.'),
             };
             $left = $lies instanceof Strip && $lies->squeezes ? $lies->squeezed($left, $one->overlay->id) : $left;
         }
 
-        return $laid;
+        return $laying;
     }
 
     /**
@@ -221,29 +284,57 @@ final class Overlaid
         return $media->isNamed ? Styling::on($this->canvas, $this->composer->surroundings)->mark($media->name, '/media/mark') : $media;
     }
 
-    private function strip(InForce $one, Strip $strip, Room $room, int $ms): LaidOver
+    /** @return \Closure(int): LaidOver */
+    private function strip(InForce $one, Strip $strip, Room $room): \Closure
     {
         $rect = $strip->rect($room);
         $lying = $strip->isUpright() ? Rect::at(0, 0, $rect->height, $rect->width) : $rect;
-        [$text, $style] = $this->said($one, $strip->element($one->overlay->id, $lying), $ms);
 
-        return new LaidOver($one->overlay->id, $one->overlay->kind, $rect, 1.0, $this->running($one, $strip->pace($this->refreshHz()), $lying->width, $text, $style, $ms), $style);
+        return $this->running($one, $strip->element($one->overlay->id, $lying), $strip->words, $strip->pace($this->refreshHz()), $lying->width, static fn (): Rect => $rect);
     }
 
-    private function notice(InForce $one, Notice $notice, Room $room, int $ms): LaidOver
+    /** @return LaidOver|\Closure(int): LaidOver */
+    private function notice(InForce $one, Notice $notice, Room $room): LaidOver|\Closure
     {
-        [$text, $style] = $this->said($one, $notice->element($one->overlay->id, Rect::whole($this->canvas)), $ms);
-        $text = $notice->isMoving() ? trim((string) preg_replace('/\s+/u', ' ', $text)) : $text;
-        $rect = $notice->rect($room, $this->set($text, $style, $notice->isMoving() ? INF : (float) $notice->linePx($room))->heightPx);
+        $element = $notice->element($one->overlay->id, Rect::whole($this->canvas));
+        if ($notice->isMoving()) {
+            $rect = fn (TextStyle $style): Rect => $notice->rect($room, $style->sizePx * $style->lineHeight);
 
-        return new LaidOver(
-            $one->overlay->id,
-            $one->overlay->kind,
-            $rect,
-            1.0,
-            $notice->isMoving() ? $this->running($one, $notice->pace($this->refreshHz()), $rect->width, $text, $style, $ms) : null,
-            $style,
-        );
+            return $this->running($one, $element, $notice->words, $notice->pace($this->refreshHz()), $notice->widthPx($room), $rect);
+        }
+        $stands = function (int $ms) use ($one, $notice, $room, $element): LaidOver {
+            [$text, $style] = $this->said($one, $element, $ms);
+
+            return new LaidOver($one->overlay->id, $one->overlay->kind, $notice->rect($room, $this->set($text, $style, (float) $notice->linePx($room))->heightPx), 1.0, null, $style);
+        };
+
+        return $notice->words->isSteady() ? $stands($one->anchorMs) : $stands;
+    }
+
+    /**
+     * A line that runs through a box.
+     *
+     * @param array<string, mixed> $element that says it
+     * @param \Closure(TextStyle): Rect $rect where it lies
+     * @return \Closure(int): LaidOver
+     */
+    private function running(InForce $one, array $element, Words $words, Pace $pace, int $boxPx, \Closure $rect): \Closure
+    {
+        $told = function (int $ms) use ($one, $element, $rect): array {
+            [$text, $style] = $this->said($one, $element, $ms);
+            $text = trim((string) preg_replace('/\s+/u', ' ', $text));
+
+            return [$text, $style, $this->set($text, $style, INF)->widthPx, $rect($style)];
+        };
+        $steady = $words->isSteady() ? $told($one->anchorMs) : null;
+
+        return static function (int $ms) use ($one, $pace, $boxPx, $told, $steady): LaidOver {
+            [$text, $style, $length, $at] = $steady ?? $told($ms);
+
+            return new LaidOver($one->overlay->id, $one->overlay->kind, $at, 1.0, [
+                'text' => $text, 'length_px' => $length, 'from_px' => $pace->fromPx($boxPx, $length, $ms - $one->anchorMs),
+            ], $style);
+        };
     }
 
     /** Whether a window has an opening: an element of a layout, or a transparent part of a picture. */
@@ -354,14 +445,6 @@ final class Overlaid
         $style = $look['style'] ?? $element['style'];
 
         return [is_string($look['text'] ?? null) ? $look['text'] : '', TextStyle::of($style)];
-    }
-
-    /** @return array{text: string, length_px: float, from_px: float} */
-    private function running(InForce $one, Pace $pace, int $boxPx, string $text, TextStyle $style, int $ms): array
-    {
-        $length = $this->set($text, $style, INF)->widthPx;
-
-        return ['text' => $text, 'length_px' => $length, 'from_px' => $pace->fromPx($boxPx, $length, $ms - $one->anchorMs)];
     }
 
     /** @throws DocumentRefused where nobody can measure its face */

@@ -94,17 +94,16 @@ final class OverlayChecks
             $isReading = array_filter($drawn, static fn (InForce $one): bool => !$one->overlay->lies instanceof Takeover) !== [];
             for ($at = $from; $isReading && $at < $to;) {
                 $now = $this->overlaid->drawn($at);
-                $this->look($at, $now);
+                $this->look($at);
                 $at = $this->overlaid->nextChange($at, $now);
             }
         }
     }
 
-    /** @param list<InForce> $drawn lowest first */
-    private function look(int $at, array $drawn): void
+    private function look(int $at): void
     {
         [$things, $laid] = [[], []];
-        foreach ($this->overlaid->at($at, $drawn)->things as $thing) {
+        foreach ($this->overlaid->at($at)->things as $thing) {
             if ($thing instanceof LaidOver) {
                 $thing->opacity > 0.0 ? $laid[] = $thing : null;
             } elseif ($thing instanceof ShownPart && !isset($thing->now['overlay']) && in_array($thing->part->kind, self::READ, true)) {

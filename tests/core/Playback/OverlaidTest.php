@@ -178,6 +178,32 @@ final class OverlaidTest extends TestCase
         self::assertSame(['Tolm in 5 min / Vennick in 40 min', 20 * 33], [$told['things'][0]['text'], $told['things'][0]['length_px']]);
     }
 
+    /** What is worked out once for each span says the same as each instant by itself, which an item that does without something asks for. */
+    public function testSpansAnswerAsEachInstantDoes(): void
+    {
+        $random = Make::random(161);
+        $daily = static fn (string $from, string $to): array => ['bookings' => [['start' => "2026-10-01T$from", 'end' => "2026-10-01T$to", 'rrule' => 'FREQ=DAILY']]];
+        $overlays = [
+            OverlayDocuments::mark(when: $daily('20:00:00', '20:00:30')),
+            OverlayDocuments::strip(room: 'squeeze', when: $daily('00:15:00', '02:30:00')),
+            OverlayDocuments::strip('left', 0.1, id: 'side', text: ['en' => 'One', 'pt' => 'Outro'], when: $daily('01:00:00', '23:00:00')),
+            OverlayDocuments::notice(text: ['en' => 'The lift is out of order until half past ten', 'pt' => 'Avariado'], width: 0.2, when: $daily('02:00:00', '03:00:00')),
+            OverlayDocuments::takeover(when: $daily('02:29:00', '02:31:00')),
+        ];
+        $alarm = Make::layout([self::text('t', 0, 0, 100, 50)], 1920, 1080, 'alarm');
+        $base = static fn (array $more): array => Make::layout([Make::zone('z', 0, 0, 1920, 1080, [Make::picture('a', durationMs: 7000), $more + Make::picture('b', durationMs: 3000)])]);
+        $from = Instant::parse('2026-10-24T00:00:00Z')->ms;
+        foreach (range(1, 150) as $n) {
+            // Most of them where something begins or ends.
+            $ms = $n % 3 === 0 ? $from + $random->getInt(0, 3 * 86_400_000) : $from + 86_400_000 * $random->getInt(0, 2) + 1000 * $random->getInt(0, 3 * 3600);
+            self::assertSame(
+                $this->shown($base(['overlays' => ['without' => ['none']]]), $overlays, $ms, null, [$alarm]),
+                $this->shown($base([]), $overlays, $ms, null, [$alarm]),
+                (string) Instant::ofMs($ms),
+            );
+        }
+    }
+
     public function testNamesThatMeanNothingAreRefusedWhereTheyStand(): void
     {
         $wrong = [
