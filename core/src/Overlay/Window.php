@@ -36,6 +36,18 @@ final readonly class Window implements Kind
         return new self($plays, $node->optional('volume')?->int(0, 100) ?? 0, $node->optional('programme_volume')?->int(0, 100) ?? 100);
     }
 
+    /** Of the two the louder is heard, of equals the window; percent of what each of its films is. */
+    public function heard(): int
+    {
+        return $this->volume >= $this->programmeVolume ? $this->volume : 0;
+    }
+
+    /** How much of what goes on in it is heard, percent. */
+    public function programmeHeard(): int
+    {
+        return $this->volume >= $this->programmeVolume ? 0 : $this->programmeVolume;
+    }
+
     public static function mayFollow(): bool
     {
         return true;

@@ -370,7 +370,7 @@ final class Overlaid
         $opening = $this->opening($plays);
         $own = Programme::endless($plays, $this->programme->clock()->timezone, $one->anchorMs);
         $drawn = ShownAt::of($own->fittedAs(new Fitted($this->canvas, $placing, $plays->canvas)), $this->composer->surroundings)->at($ms);
-        $things = array_map(static fn (ShownPart $part): ShownPart => $part->of($one->overlay->id), $drawn->things);
+        $things = array_map(static fn (ShownPart $part): ShownPart => $part->of($one->overlay->id)->heard($window->heard()), $drawn->things);
         if ($opening === null) {
             return [$drawn->background, $things];
         }
@@ -382,7 +382,7 @@ final class Overlaid
             [$right, $bottom] = [(int) floor(round(($box->x + $box->width) * $scaleX, 6)), (int) floor(round(($box->y + $box->height) * $scaleY, 6))];
             $part = Rect::at($left, $top, max(1, $right - $left), max(1, $bottom - $top));
 
-            return [$drawn->background, [...$this->through($stage, Box::ofRect($part), $part->size(), $ms), ...$things]];
+            return [$drawn->background, [...$this->through($window, $stage, Box::ofRect($part), $part->size(), $ms), ...$things]];
         }
         $split = count($things);
         foreach ($things as $n => $thing) {
@@ -391,7 +391,7 @@ final class Overlaid
             }
         }
 
-        return [$drawn->background, [...array_slice($things, 0, $split), ...$this->through($placing, $box, $size, $ms), ...array_slice($things, $split + 1)]];
+        return [$drawn->background, [...array_slice($things, 0, $split), ...$this->through($window, $placing, $box, $size, $ms), ...array_slice($things, $split + 1)]];
     }
 
     /**
@@ -400,12 +400,14 @@ final class Overlaid
      * @param Placing $placing of the canvas on which the opening lies
      * @return list<ShownPart>
      */
-    private function through(Placing $placing, Box $opening, Size $size, int $ms): array
+    private function through(Window $window, Placing $placing, Box $opening, Size $size, int $ms): array
     {
         $own = $this->programme->base->own();
         $fitted = new Fitted($this->canvas, $placing->into($opening, Fit::of($own, $size, FitMode::Contain)), $own, false);
 
-        return ShownAt::of($this->programme->fittedAs($fitted), $this->composer->surroundings)->at($ms)->things;
+        $shown = ShownAt::of($this->programme->fittedAs($fitted), $this->composer->surroundings)->at($ms);
+
+        return array_map(static fn (ShownPart $part): ShownPart => $part->heard($window->programmeHeard()), $shown->things);
     }
 
     /** @return Shown<Thing> */

@@ -48,6 +48,24 @@ final readonly class Part
         return new self($element, $this->kind, $this->item, $this->media, $this->rect, $this->drawn, $this->look, $this->opacity, $of, $this->changing, $place);
     }
 
+    /** The same without a sound. */
+    public function mute(): self
+    {
+        return new self(
+            $this->element,
+            $this->kind,
+            $this->item,
+            $this->media,
+            $this->rect,
+            $this->drawn,
+            array_diff_key($this->look, ['volume' => 1]),
+            $this->opacity,
+            $this->of,
+            $this->changing,
+            $this->place,
+        );
+    }
+
     /** @return array<string, mixed> */
     public function toArray(): array
     {

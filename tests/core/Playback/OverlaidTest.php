@@ -101,6 +101,21 @@ final class OverlaidTest extends TestCase
         self::assertSame([['under', 0, 0, 200, 100]], self::rects($this->shown($base, [$window], 0, null, [$shut])));
     }
 
+    /** Of a window and what goes on in it the louder is heard, of equals the window. */
+    public function testOneOfBothIsHeard(): void
+    {
+        $film = static fn (string $id): array => ['volume' => 80] + Make::film($id);
+        $opening = ['id' => 'open', 'kind' => 'programme', 'rect' => ['x' => 0, 'y' => 0, 'width' => 960, 'height' => 540]];
+        $sign = Make::layout([Make::zone('y', 960, 0, 960, 540, [$film('sign')]), $opening], 1920, 1080, 'sign');
+        $base = Make::layout([Make::zone('z', 0, 0, 1920, 1080, [$film('base')])]);
+        $heard = fn (array $volumes): array => array_column($this->shown($base, [$volumes + OverlayDocuments::window()], 0, null, [$sign])['things'], 'volume', 'item');
+        self::assertSame(['base' => 80], $heard([]));
+        self::assertSame(['base' => 24], $heard(['programme_volume' => 30]));
+        self::assertSame(['sign' => 40], $heard(['programme_volume' => 30, 'volume' => 50]));
+        self::assertSame(['sign' => 24], $heard(['programme_volume' => 30, 'volume' => 30]));
+        self::assertSame([], $heard(['programme_volume' => 0]));
+    }
+
     /** The picture is drawn as it fills the canvas; its hole is rounded inwards there. */
     public function testWhatPlaysIsSeenThroughTheHoleOfAPicture(): void
     {
