@@ -38,7 +38,7 @@ final class HoleReferenceTest extends TestCase
             $row = static fn (): string => implode('', array_map(static fn (): string => $random->getInt(0, 9) < $dense ? '.' : '#', range(1, $width)));
             $pictures[] = array_map(static fn (): string => $row(), range(1, $height));
         }
-        $process = proc_open(['python3', '-c', self::BRUTE], [['pipe', 'r'], ['pipe', 'w'], STDERR], $pipes);
+        $process = proc_open(['python3', '-c', self::BRUTE], [['pipe', 'r'], ['pipe', 'w'], ['file', '/dev/null', 'w']], $pipes);
         self::assertIsResource($process);
         fwrite($pipes[0], implode("\n", array_map(static fn (array $rows): string => (string) json_encode($rows), $pictures)) . "\n");
         fclose($pipes[0]);

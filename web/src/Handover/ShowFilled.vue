@@ -76,9 +76,13 @@ const { answer, trouble } = useAnswer(
     api.post<{ told: Told[] }>(`filled/${props.id}/shown/preview`, { displays: on, how: way, within: span }, signal),
   () => 300,
 )
-const stops = computed(() =>
-  (answer.value?.told ?? []).flatMap((one) => one.offer.findings.filter((f) => f.level === 'stop' || f.code === 'slot.long').map((f) => f.message)),
-)
+const stops = computed(() => [
+  ...new Set(
+    (answer.value?.told ?? []).flatMap((one) => one.offer.findings.filter((f) => f.level === 'stop' || f.code === 'slot.long').map((f) => f.message)),
+  ),
+])
+/** Of many displays the first reasons say enough. */
+const FEW_STOPS = 4
 /** What becomes of what plays there, in one sentence. */
 const means = computed(() => {
   const told = answer.value?.told ?? []
@@ -242,7 +246,8 @@ const proof = ref<string | null>(null)
         </div>
       </details>
       <p class="means small" role="status">{{ trouble || means }}</p>
-      <p v-for="stop in stops" :key="stop" class="small said-error m-0">{{ stop }}</p>
+      <p v-for="stop in stops.slice(0, FEW_STOPS)" :key="stop" class="small said-error m-0">{{ stop }}</p>
+      <p v-if="stops.length > FEW_STOPS" class="small said-error m-0">and {{ stops.length - FEW_STOPS }} more</p>
       <p v-if="wrong" class="small said-error m-0" role="alert">{{ wrong }}</p>
       <p v-if="said" class="small m-0" role="status">{{ said }}</p>
       <BButton variant="primary" class="go" :disabled="busy || !isAsked || stops.length > 0 || trouble !== ''" @click="show"
