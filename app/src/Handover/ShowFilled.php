@@ -64,8 +64,8 @@ final readonly class ShowFilled
     public function look(Design $filled, array $displays, string $how, Node $within): array
     {
         $standing = $this->releases->onEach($displays);
-        $rules = $this->schedules->all();
-        $aside = array_map(fn (SurveyedDisplay $one): array => $how === self::INSTEAD ? $this->aside($one, $standing[$one->id] ?? null, $rules, $within) : [], $displays);
+        $rules = $how === self::INSTEAD ? $this->schedules->all() : null;
+        $aside = array_map(fn (SurveyedDisplay $one): array => $rules === null ? [] : $this->aside($one, $standing[$one->id] ?? null, $rules, $within), $displays);
         $items = static fn (Design $playlist): int => count(Node::root($playlist->document)->field('items')->items());
         $open = $how === self::BESIDE ? array_map($items, $this->where->openOn($displays, $standing)) : [];
         $at = array_flip(array_map(static fn (SurveyedDisplay $one): string => $one->id, $displays));

@@ -66,14 +66,7 @@ final readonly class WhereShown
      */
     public function openOn(array $displays, array $standing): array
     {
-        $parts = $this->parts($standing);
-        $open = $this->anyDesigns->openSomewhere();
-        $nearest = [];
-        foreach ($displays as $display) {
-            $nearest[$display->id] = self::nearest($display, $open, $parts[($standing[$display->id] ?? null)->madeOf ?? ''] ?? []);
-        }
-
-        return array_filter($nearest);
+        return $this->nearest($displays, $standing, $this->parts($standing));
     }
 
     /** What the clock of the place says. */
@@ -114,7 +107,8 @@ final readonly class WhereShown
     {
         $displays = $this->displays->those($ids);
         $standing = $this->releases->onEach($displays);
-        [$parts, $open] = [$this->parts($standing), $this->openOn($displays, $standing)];
+        $parts = $this->parts($standing);
+        $open = $this->nearest($displays, $standing, $parts);
         $carrying = array_filter($standing, static fn (HandedRelease $one): bool => isset($parts[$one->madeOf ?? ''][$filled->id]));
         $own = $this->anyDesigns->schedulesOf(array_map(strval(...), array_keys($carrying)));
         $told = [];
@@ -153,16 +147,27 @@ final readonly class WhereShown
     }
 
     /**
-     * @param list<Design> $open playlists
-     * @param array<mixed> $parts what plays there, by id
+     * @param list<SurveyedDisplay> $displays
+     * @param array<HandedRelease> $standing what stands on them, by display
+     * @param array<string, non-empty-array<true>> $parts ids of designs that are in that, by what it is made of
+     * @return array<Design> the nearest open playlist that plays there, by display
      */
-    private static function nearest(SurveyedDisplay $display, array $open, array $parts): ?Design
+    private function nearest(array $displays, array $standing, array $parts): array
     {
-        $places = $display->place->outwards();
-        $open = array_filter($open, static fn (Design $one): bool => isset($parts[$one->id]) && in_array($one->placeId, $places, true));
-        usort($open, static fn (Design $a, Design $b): int => array_search($a->placeId, $places, true) <=> array_search($b->placeId, $places, true));
+        $open = $this->anyDesigns->openSomewhere();
+        $nearest = [];
+        foreach ($displays as $display) {
+            $plays = $parts[($standing[$display->id] ?? null)->madeOf ?? ''] ?? [];
+            foreach ($display->place->outwards() as $place) {
+                $there = array_filter($open, static fn (Design $one): bool => $one->placeId === $place && isset($plays[$one->id]));
+                if ($there !== []) {
+                    $nearest[$display->id] = $there[array_key_first($there)];
+                    break;
+                }
+            }
+        }
 
-        return $open[0] ?? null;
+        return $nearest;
     }
 
     /**

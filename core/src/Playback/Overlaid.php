@@ -38,6 +38,7 @@ use UpperPane\Core\Overlay\Words;
 use UpperPane\Core\Text\SetText;
 use UpperPane\Core\Time\Item;
 use UpperPane\Core\Time\Loop;
+use UpperPane\Core\Time\Schedule\Played;
 use UpperPane\Core\Time\Turns;
 
 /** What a display shows at an instant with all that lies above what plays: strips squeeze it, a takeover stands in the place of it. */
@@ -53,11 +54,11 @@ final class Overlaid
     /** @var array<string, Piece> where items say what is drawn, by what that is */
     private array $pieces = [];
 
-    /** @var \WeakMap<Piece, ShownAt> what plays */
-    private \WeakMap $below;
+    /** @var \WeakMap<Piece, \Closure(int): Shown<Thing>> what is drawn while the same overlays are: all but the instant is worked out */
+    private \WeakMap $drawing;
 
-    /** @var \WeakMap<Piece, list<LaidOver|\Closure(int): LaidOver>> marks and words */
-    private \WeakMap $laying;
+    /** @var array<string, ?Rect> the opening of a window, by its id: looking through a picture takes long */
+    private array $openings = [];
 
     /** @var array<string, ShownAt> what plays, by what is left for it */
     private array $plays = [];
@@ -75,8 +76,7 @@ final class Overlaid
         private readonly Size $canvas,
         private readonly ?Holes $holes,
     ) {
-        $this->below = new \WeakMap();
-        $this->laying = new \WeakMap();
+        $this->drawing = new \WeakMap();
     }
 
     /**
@@ -112,7 +112,7 @@ final class Overlaid
                 $lies instanceof Strip => $this->said($one, $lies->element($overlay->id, $whole), 0),
                 $lies instanceof Notice => $this->said($one, $lies->element($overlay->id, $whole), 0),
                 $lies instanceof Mark => $this->seen($lies->media),
-                $lies instanceof Takeover, $lies instanceof Window => $this->composer->played($lies->plays, $this->canvas, path: '/plays'),
+                $lies instanceof Takeover, $lies instanceof Window => $this->played($lies->plays),
                 default => null,
             };
             if (($after = $overlay->when->after) !== null) {
@@ -165,29 +165,33 @@ final class Overlaid
     public function at(int $ms): Shown
     {
         $piece = $this->piece($ms);
-        $lies = ($piece->drawn[0] ?? null)?->overlay->lies;
-        if ($lies instanceof Takeover) {
-            return $this->takeover($piece->drawn[0], $lies, $ms);
-        }
-        if ($lies instanceof Window) {
-            [$ground, $things] = $this->window($piece->drawn[0], $lies, $this->room($piece->drawn), $ms);
 
-            return new Shown($ms, $this->canvas, $ground, [...$things, ...$this->laidAt($piece, $ms)]);
-        }
-        $below = ($this->below[$piece] ??= $this->below($this->room($piece->drawn)))->at($ms);
-
-        return new Shown($ms, $this->canvas, $below->background, [...$below->things, ...$this->laidAt($piece, $ms)]);
+        return ($this->drawing[$piece] ??= $this->drawing($piece->drawn))($ms);
     }
 
-    /** @return list<LaidOver> */
-    private function laidAt(Piece $piece, int $ms): array
+    /**
+     * @param list<InForce> $drawn lowest first
+     * @return \Closure(int): Shown<Thing>
+     */
+    private function drawing(array $drawn): \Closure
     {
-        $laid = [];
-        foreach ($this->laying[$piece] ??= $this->laying($piece->drawn) as $lays) {
-            $laid[] = $lays instanceof LaidOver ? $lays : $lays($ms);
+        $lies = ($drawn[0] ?? null)?->overlay->lies;
+        if ($lies instanceof Takeover) {
+            return $this->takeover($drawn[0], $lies);
         }
+        $room = $this->room($drawn);
+        $below = $lies instanceof Window ? $this->window($drawn[0], $lies, $room) : $this->below($room)->at(...);
+        $laying = $this->laying($drawn);
 
-        return $laid;
+        return function (int $ms) use ($below, $laying): Shown {
+            $shown = $below($ms);
+            $things = $shown->things;
+            foreach ($laying as $lays) {
+                $things[] = $lays instanceof LaidOver ? $lays : $lays($ms);
+            }
+
+            return new Shown($ms, $this->canvas, $shown->background, $things);
+        };
     }
 
     /**
@@ -338,91 +342,99 @@ final class Overlaid
     }
 
     /** Whether a window has an opening: an element of a layout, or a transparent part of a picture. */
-    public function isOpen(Window $window): bool
+    public function isOpen(Overlay $overlay, Window $window): bool
     {
-        return $this->opening($this->composer->played($window->plays, $this->canvas, path: '/plays')) !== null;
+        return $this->opening($overlay, $this->played($window->plays)) !== null;
     }
 
-    /**
-     * Where what plays goes on in a window.
-     *
-     * @return ?array{Box, Size} on the canvas of what is given, and its size there; null where it has no opening
-     */
-    private function opening(Composed $plays): ?array
+    /** Where what plays goes on in a window, px of what that is; null where it has no opening. */
+    private function opening(Overlay $overlay, Composed $plays): ?Rect
     {
-        $media = $plays->isFullScreen ? $plays->media()[0] ?? null : null;
-        $hole = $media === null ? null : $this->holes?->largest($media);
-        $rect = $media === null ? OpeningElement::in($plays)?->rect() : $hole;
+        if (!array_key_exists($overlay->id, $this->openings)) {
+            $media = $plays->isFullScreen ? $plays->media()[0] ?? null : null;
+            $this->openings[$overlay->id] = $media === null ? OpeningElement::in($plays)?->rect() : $this->holes?->largest($media);
+        }
 
-        return $rect === null ? null : [Box::ofRect($rect), $rect->size()];
+        return $this->openings[$overlay->id];
     }
 
-    /** @return array{string, list<Thing>} the colour below all, and what is drawn: what of the window lies below, what plays, and what of it lies above */
-    private function window(InForce $one, Window $window, Room $room, int $ms): array
+    /** What an overlay plays: a layout or a list on the canvas, a picture or film in its own size, to be fitted as the overlay says. */
+    private function played(Played $played): Composed
+    {
+        $plays = $this->composer->played($played, $this->canvas, path: '/plays');
+        $media = $played->kind === 'media' ? $plays->media()[0] ?? null : null;
+
+        return $media === null ? $plays : $this->composer->played($played, $media->size, path: '/plays');
+    }
+
+    /** What an overlay plays, from the start of its occurrence. */
+    private function playing(InForce $one, Composed $plays, Fitted $fitted): ShownAt
+    {
+        return ShownAt::of(Programme::endless($plays, $this->programme->clock()->timezone, $one->anchorMs)->fittedAs($fitted), $this->composer->surroundings);
+    }
+
+    /** @return \Closure(int): Shown<Thing> what of the window lies below, what plays, and what of it lies above */
+    private function window(InForce $one, Window $window, Room $room): \Closure
     {
         // What holds it is squeezed as a whole.
         $stage = Placing::outermost()->into(Box::ofRect($room->rest), Fit::of($this->canvas, $room->rest->size(), FitMode::Contain));
-        $plays = $this->composer->played($window->plays, $this->canvas, path: '/plays');
-        $media = $window->plays->kind === 'media' ? $plays->media()[0] ?? null : null;
-        $plays = $media === null ? $plays : $this->composer->played($window->plays, $media->size, path: '/plays');
-        $whole = Box::ofRect(Rect::whole($this->canvas));
-        $placing = $stage->into($whole, Fit::of($plays->canvas, $this->canvas, $media === null ? FitMode::Contain : FitMode::Fill));
-        $opening = $this->opening($plays);
-        $own = Programme::endless($plays, $this->programme->clock()->timezone, $one->anchorMs);
-        $drawn = ShownAt::of($own->fittedAs(new Fitted($this->canvas, $placing, $plays->canvas)), $this->composer->surroundings)->at($ms);
-        $things = array_map(static fn (ShownPart $part): ShownPart => $part->of($one->overlay->id)->heard($window->heard()), $drawn->things);
-        if ($opening === null) {
-            return [$drawn->background, $things];
-        }
-        [$box, $size] = $opening;
-        if ($media !== null) {
-            // The picture lies above; what is seen through it is rounded inwards on the canvas.
-            [$scaleX, $scaleY] = [$this->canvas->width / $plays->canvas->width, $this->canvas->height / $plays->canvas->height];
-            [$left, $top] = [(int) ceil(round($box->x * $scaleX, 6)), (int) ceil(round($box->y * $scaleY, 6))];
-            [$right, $bottom] = [(int) floor(round(($box->x + $box->width) * $scaleX, 6)), (int) floor(round(($box->y + $box->height) * $scaleY, 6))];
-            $part = Rect::at($left, $top, max(1, $right - $left), max(1, $bottom - $top));
+        $plays = $this->played($window->plays);
+        $isPicture = $window->plays->kind === 'media';
+        $placing = $stage->into(Box::ofRect(Rect::whole($this->canvas)), Fit::of($plays->canvas, $this->canvas, $isPicture ? FitMode::Fill : FitMode::Contain));
+        $own = $this->playing($one, $plays, new Fitted($this->canvas, $placing, $plays->canvas));
+        $opening = $this->opening($one->overlay, $plays);
+        $through = match (true) {
+            $opening === null => null,
+            $isPicture => $this->through($stage, $this->inwards($opening, $plays->canvas)),
+            default => $this->through($placing, $opening),
+        };
+        $element = OpeningElement::in($plays)?->id();
 
-            return [$drawn->background, [...$this->through($window, $stage, Box::ofRect($part), $part->size(), $ms), ...$things]];
-        }
-        $split = count($things);
-        foreach ($things as $n => $thing) {
-            if ($thing->part->element === OpeningElement::in($plays)?->id()) {
-                $split = $n;
-            }
-        }
+        return function (int $ms) use ($one, $window, $own, $through, $element): Shown {
+            $shown = $own->at($ms);
+            $things = array_map(static fn (ShownPart $part): ShownPart => $part->of($one->overlay->id)->heard($window->heard()), $shown->things);
+            $seen = array_map(static fn (ShownPart $part): ShownPart => $part->heard($window->programmeHeard()), $through?->at($ms)->things ?? []);
+            // At the place of its opening; a picture lies above all of it.
+            $at = array_search($element, array_map(static fn (ShownPart $part): string => $part->part->element, $things), true);
+            array_splice($things, is_int($at) ? $at : 0, is_int($at) ? 1 : 0, $seen);
 
-        return [$drawn->background, [...array_slice($things, 0, $split), ...$this->through($window, $placing, $box, $size, $ms), ...array_slice($things, $split + 1)]];
+            return new Shown($ms, $this->canvas, $shown->background, $things);
+        };
+    }
+
+    /** The hole of a picture that fills the canvas, in whole px of that, rounded inwards. */
+    private function inwards(Rect $hole, Size $picture): Rect
+    {
+        [$x, $y] = [$this->canvas->width / $picture->width, $this->canvas->height / $picture->height];
+        [$left, $top] = [(int) ceil(round($hole->x * $x, 6)), (int) ceil(round($hole->y * $y, 6))];
+
+        return Rect::at($left, $top, max(1, (int) floor(round($hole->right() * $x, 6)) - $left), max(1, (int) floor(round($hole->bottom() * $y, 6)) - $top));
     }
 
     /**
      * What plays, seen through an opening.
      *
      * @param Placing $placing of the canvas on which the opening lies
-     * @return list<ShownPart>
      */
-    private function through(Window $window, Placing $placing, Box $opening, Size $size, int $ms): array
+    private function through(Placing $placing, Rect $opening): ShownAt
     {
         $own = $this->programme->base->own();
-        $fitted = new Fitted($this->canvas, $placing->into($opening, Fit::of($own, $size, FitMode::Contain)), $own, false);
+        $fitted = new Fitted($this->canvas, $placing->into(Box::ofRect($opening), Fit::of($own, $opening->size(), FitMode::Contain)), $own, false);
 
-        $shown = ShownAt::of($this->programme->fittedAs($fitted), $this->composer->surroundings)->at($ms);
-
-        return array_map(static fn (ShownPart $part): ShownPart => $part->heard($window->programmeHeard()), $shown->things);
+        return ShownAt::of($this->programme->fittedAs($fitted), $this->composer->surroundings);
     }
 
-    /** @return Shown<Thing> */
-    private function takeover(InForce $one, Takeover $takeover, int $ms): Shown
+    /** @return \Closure(int): Shown<Thing> */
+    private function takeover(InForce $one, Takeover $takeover): \Closure
     {
-        $plays = $this->composer->played($takeover->plays, $this->canvas, path: '/plays');
-        $media = $takeover->plays->kind === 'media' ? $plays->media()[0] ?? null : null;
-        // A picture or film is fitted as the takeover says, and not as an item of a list would be.
-        $plays = $media === null ? $plays : $this->composer->played($takeover->plays, $media->size, path: '/plays');
-        $fit = Fit::of($plays->canvas, $this->canvas, $takeover->fit);
-        $fitted = Fitted::into($this->canvas, Rect::whole($this->canvas), $fit);
-        $programme = Programme::endless($plays, $this->programme->clock()->timezone, $one->anchorMs);
-        $shown = ShownAt::of($programme->fittedAs($fitted), $this->composer->surroundings)->at($ms);
+        $plays = $this->played($takeover->plays);
+        $own = $this->playing($one, $plays, Fitted::into($this->canvas, Rect::whole($this->canvas), Fit::of($plays->canvas, $this->canvas, $takeover->fit)));
 
-        return new Shown($ms, $this->canvas, $shown->background, array_map(static fn (ShownPart $part): ShownPart => $part->of($one->overlay->id), $shown->things));
+        return function (int $ms) use ($one, $own): Shown {
+            $shown = $own->at($ms);
+
+            return new Shown($ms, $this->canvas, $shown->background, array_map(static fn (ShownPart $part): ShownPart => $part->of($one->overlay->id), $shown->things));
+        };
     }
 
     /**

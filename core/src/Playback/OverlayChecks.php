@@ -150,7 +150,7 @@ final class OverlayChecks
     /** @return iterable<Finding> */
     private function inTime(Overlay $overlay): iterable
     {
-        if ($overlay->lies instanceof Window && !$this->overlaid->isOpen($overlay->lies)) {
+        if ($overlay->lies instanceof Window && !$this->overlaid->isOpen($overlay, $overlay->lies)) {
             $lacks = $overlay->lies->plays->kind === 'media' ? 'its picture has no transparent part' : 'its layout has no element of kind programme';
             yield new Finding('overlay.hole', Level::Stop, [$overlay->id], sprintf('"%s" is a window without an opening: %s.', $overlay->name, $lacks));
         }
