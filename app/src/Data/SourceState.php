@@ -7,6 +7,9 @@ namespace UpperPane\App\Data;
 /** How a source stands: what was read last, when, and what is wrong since. Instants in Unix ms. */
 final readonly class SourceState
 {
+    /** Kept in the place of when it was true what screens tell, while that is compiled: whoever is killed then leaves it untold. */
+    public const TELLING = -1;
+
     /**
      * @param ?int $takenMs when the data were true
      * @param ?string $sha256 of what was read last
@@ -53,7 +56,7 @@ final readonly class SourceState
             $text('etag'),
             $text('modified'),
             ($text('sealed_names') ?? '') === '' ? [] : explode("\n", (string) $text('sealed_names')),
-            $int('told_ms'),
+            $int('told_ms') === self::TELLING ? null : $int('told_ms'),
             $text('told_sha256'),
         );
     }

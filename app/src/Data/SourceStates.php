@@ -186,10 +186,23 @@ final readonly class SourceStates implements Holding
         $this->connection->executeStatement('UPDATE source_state SET told_ms = NULL WHERE source_id = ?', [$source]);
     }
 
-    /** From now on screens tell what it told then. */
-    public function told(string $source, ?int $takenMs, ?string $sha256): void
+    /** What it tells is being compiled for screens. */
+    public function telling(string $source): void
     {
-        $this->connection->executeStatement('UPDATE source_state SET told_ms = ?, told_sha256 = ? WHERE source_id = ?', [$takenMs, $sha256, $source]);
+        $this->connection->executeStatement('UPDATE source_state SET told_ms = ? WHERE source_id = ?', [SourceState::TELLING, $source]);
+    }
+
+    /**
+     * From now on screens tell what it told then; where something else was noted since, it is told anew.
+     *
+     * @param SourceState $then as it stood before anything was compiled
+     */
+    public function told(string $source, ?int $takenMs, SourceState $then): void
+    {
+        $this->connection->executeStatement(
+            'UPDATE source_state SET told_ms = ?, told_sha256 = ? WHERE source_id = ? AND taken_ms <=> ? AND told_ms <=> ?',
+            [$takenMs, $then->sha256, $source, $then->takenMs, SourceState::TELLING],
+        );
     }
 
     /** What is typed is true from when it is saved. */

@@ -44,6 +44,8 @@ final readonly class FreshData implements Errand
         $done = 0;
         foreach ($this->states->untold() as $id) {
             $this->pictures->reset();
+            // What was read for the source before may have been saved anew since.
+            $this->entities->clear();
             $state = $this->states->of($id);
             $design = $this->designs->those([$id])[0] ?? null;
             if ($state === null || $design === null || $design->kind !== DesignKind::Source) {
@@ -52,8 +54,9 @@ final readonly class FreshData implements Errand
             $source = Source::fromNode(Node::root($design->document));
             $takenMs = $this->feeds->takenMs($source, $state, (int) $this->clock->now()->format('Uv'));
             if ($state->toldMs === null || $state->toldSha256 !== $state->sha256 || ($source->staleAfterS !== null && $takenMs !== $state->toldMs)) {
+                $this->states->telling($id);
                 $done += $this->tell($id);
-                $this->states->told($id, $takenMs, $state->sha256);
+                $this->states->told($id, $takenMs, $state);
             }
         }
 

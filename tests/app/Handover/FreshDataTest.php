@@ -6,9 +6,11 @@ namespace UpperPane\Tests\App\Handover;
 
 use UpperPane\App\Data\Fetched;
 use UpperPane\App\Data\Snapshots;
+use UpperPane\App\Data\SourceStates;
 use UpperPane\App\Display\Place;
 use UpperPane\App\Display\SurveyedDisplay;
 use UpperPane\App\Handover\FreshData;
+use UpperPane\App\Layout\Design;
 use UpperPane\App\Playback\Pointers;
 use UpperPane\Core\Handover\Sheet;
 use UpperPane\Tests\App\ApiTestCase;
@@ -123,6 +125,35 @@ final class FreshDataTest extends ApiTestCase
         $this->bringsData();
         self::assertSame('Vennick', $this->told(40_000));
         self::assertFalse($this->estate()['displays'][0]['saved_not_handed_over'], 'nothing needs to be handed over for it');
+    }
+
+    /** The keeper runs on, and holds what it has read: saved anew by others meanwhile, the source is told as it is saved, not as it was read. */
+    public function testWhatOthersSaveMeanwhileIsTold(): void
+    {
+        $table = static fn (string $to): array => ['from' => ['table' => [['to' => $to]]]];
+        $this->source = $this->ask('POST', '/api/sources', ['name' => 'Notices', 'document' => $table('Tolm')])[1]['id'];
+        $this->handedOver();
+        $this->bringsData();
+        $before = $this->ask('GET', "/api/sources/$this->source")[1]['document'];
+        static::mockTime('+30 seconds');
+        self::assertSame(200, $this->ask('PUT', "/api/sources/$this->source", ['base' => 1, 'document' => $table('Vennick') + $before])[0]);
+        // As it stood before, read by the keeper for something else.
+        $held = $this->entities()->find(Design::class, $this->source) ?? throw new \LogicException();
+        $held->document = $before;
+        static::getContainer()->get(FreshData::class)->doDue();
+        static::getContainer()->get(Pointers::class)->doDue();
+        self::assertSame('Vennick', $this->told(40_000));
+
+        $states = static::getContainer()->get(SourceStates::class);
+        $then = $states->of($this->source) ?? throw new \LogicException();
+        $states->telling($this->source);
+        self::assertContains($this->source, $states->untold(), 'one that is killed while it tells');
+        $states->tellsAnew($this->source);
+        $states->told($this->source, $then->takenMs, $then);
+        self::assertContains($this->source, $states->untold(), 'one that means something else since');
+        $states->telling($this->source);
+        $states->told($this->source, $then->takenMs, $then);
+        self::assertNotContains($this->source, $states->untold());
     }
 
     /** An item that plays row by row goes on where it is: what runs ends, and the same rows are the same items, however often a source tells them. */
