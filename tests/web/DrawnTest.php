@@ -6,9 +6,11 @@ namespace UpperPane\Tests\Web;
 
 use PHPUnit\Framework\TestCase;
 use UpperPane\Core\Layout\Surroundings;
+use UpperPane\Core\Playback\RunSheet;
 use UpperPane\Core\Playback\ShownAt;
 use UpperPane\Core\Units\Instant;
 use UpperPane\Tests\Core\Make;
+use UpperPane\Tests\Core\Overlay\RandomOverlaid;
 use UpperPane\Tests\Core\Typewriter;
 
 /** What stands on the stage of players, composer and small pictures (web/src/pane/stage.ts) lies, and says, what the core says. */
@@ -67,6 +69,24 @@ final class DrawnTest extends TestCase
             $layout = Make::composed(Make::tellingLayout($random), null, $surroundings);
             $sheet = Make::runSheet($layout, 0, $surroundings, $from - 1000, $from + 200_000);
             $asked[] = [$sheet, Make::shownAt($layout, 0, $surroundings), self::instants($random, $from, $from + 180_000, 20)];
+        }
+        self::assertDrawn($asked);
+    }
+
+    /** Strips squeeze and leave again, windows open, takeovers hide: what lies below goes on as if nothing had been. */
+    public function testWhatLiesAbove(): void
+    {
+        $random = Make::random(1605);
+        $from = Instant::parse('2026-10-24T00:00:00Z')->ms;
+        $asked = [];
+        for ($i = 0; $i < 30; $i++) {
+            $made = RandomOverlaid::of($random, $i % 3 > 0);
+            if ($made === null) {
+                continue;
+            }
+            [$programme, $around] = $made;
+            $to = $from + 2 * 86_400_000;
+            $asked[] = [RunSheet::of($programme, $around, $from, $to), ShownAt::of($programme, $around), self::instants($random, $from + 60_000, $to, 20)];
         }
         self::assertDrawn($asked);
     }

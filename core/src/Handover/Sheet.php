@@ -7,6 +7,7 @@ namespace UpperPane\Core\Handover;
 use UpperPane\Core\Document\BudgetExceeded;
 use UpperPane\Core\Layout\Surroundings;
 use UpperPane\Core\Media\Media;
+use UpperPane\Core\Playback\Base;
 use UpperPane\Core\Playback\Programme;
 use UpperPane\Core\Playback\RunSheet;
 use UpperPane\Core\Playback\Track;
@@ -43,9 +44,11 @@ final readonly class Sheet
      */
     public static function each(Programme $programme, ?Surroundings $surroundings, int $fromMs, int $toMs, string $build, array $carried = []): array
     {
-        $sheets = [];
-        foreach ($programme->tracks() as $track) {
-            $sheets[$track->id()] = self::of($track, $programme, $surroundings, $fromMs, $toMs, $build, $carried);
+        $sheets = ['' => self::of($programme->tracks()[0], $programme, $surroundings, $fromMs, $toMs, $build, $carried)];
+        foreach ($programme->above as $track) {
+            $sheet = self::of($track, $programme, $surroundings, $fromMs, $toMs, $build, $carried);
+            // What is drawn with what plays has none of its own.
+            $sheets += ($sheet->content['layers'] ?? []) === [] ? [] : [$track->id() => $sheet];
         }
 
         return $sheets;
@@ -59,19 +62,50 @@ final readonly class Sheet
     {
         $sheet = RunSheet::ofTracks([$track], $programme, $surroundings, $fromMs, $toMs, $carried);
         $includes = [];
-        if ($track === $programme->base && $programme->base->schedule !== null) {
-            /** @var array{id: string, scenes: list<list<array<string, mixed>>>} $zone */
-            $zone = $sheet['layers'][0];
-            foreach (array_keys($programme->base->whole) as $scene => $name) {
-                $way = "{$zone['id']}:$name";
-                $includes[$name] = new self(['format' => self::FORMAT, 'build' => $build, 'layers' => self::without($zone['scenes'][$scene], "$way/")], []);
-                $zone['scenes'][$scene] = [['include' => (string) $name, 'id' => $way]];
-            }
-            $sheet['layers'][0] = $zone;
+        if ($track->id() === '' && $programme->base->schedule !== null) {
+            $sheet['layers'] = self::including($sheet['layers'], array_map(strval(...), array_keys($programme->base->whole)), $build, $includes);
         }
         $named = array_map(static fn (self $one): array => $one->named(), $includes);
 
         return new self(['format' => self::FORMAT, 'build' => $build] + $sheet + ($named === [] ? [] : ['includes' => $named]), $includes);
+    }
+
+    /**
+     * What is booked as sheets of their own, at each of the places where it lies.
+     *
+     * @param array<mixed> $layers
+     * @param list<string> $names of what is booked, in the order of its scenes
+     * @param array<string, self> $includes
+     * @return list<mixed>
+     */
+    private static function including(array $layers, array $names, string $build, array &$includes): array
+    {
+        $all = [];
+        foreach ($layers as $layer) {
+            if (is_array($layer) && ($layer['through'] ?? false) === true && is_array($layer['scenes'])) {
+                $scenes = [];
+                foreach ($layer['scenes'] as $scene) {
+                    $scenes[] = self::including(is_array($scene) ? $scene : [], $names, $build, $includes);
+                }
+                $layer['scenes'] = $scenes;
+            } elseif (is_array($layer) && ($layer['id'] ?? null) === Base::SCHEDULE && is_array($layer['scenes'])) {
+                /** @var list<list<array<string, mixed>>> $scenes */
+                $scenes = $layer['scenes'];
+                foreach ($names as $scene => $name) {
+                    $way = Base::SCHEDULE . ":$name";
+                    $content = new self(['format' => self::FORMAT, 'build' => $build, 'layers' => self::without($scenes[$scene], "$way/")], []);
+                    for ($include = $name, $place = 2; isset($includes[$include]) && $includes[$include]->json !== $content->json; $place++) {
+                        $include = "$name~$place";
+                    }
+                    $includes[$include] = $content;
+                    $scenes[$scene] = [['include' => $include, 'id' => $way]];
+                }
+                $layer['scenes'] = $scenes;
+            }
+            $all[] = $layer;
+        }
+
+        return $all;
     }
 
     /** The bytes that are published. */

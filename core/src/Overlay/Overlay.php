@@ -16,7 +16,10 @@ final readonly class Overlay
 {
     public const FORMAT = 'upper-pane/overlay@1';
 
-    /** @param int $createdMs Unix ms; of those of a kind and level the later lies above */
+    /**
+     * @param int $createdMs Unix ms; of those of a kind and level the later lies above
+     * @param array<mixed> $document as it was read
+     */
     private function __construct(
         public string $id,
         public string $name,
@@ -25,6 +28,7 @@ final readonly class Overlay
         public int $level,
         public int $createdMs,
         public Times $when,
+        private array $document,
     ) {
     }
 
@@ -67,7 +71,26 @@ final readonly class Overlay
             $node->optional('level')?->int(-1_000_000, 1_000_000) ?? 0,
             Instant::parse($created->text(1, 40), $created->path)->ms,
             Times::fromNode($node->field('when'), $class::mayFollow()),
+            is_array($node->value) ? $node->value : [],
         );
+    }
+
+    /**
+     * What a viewer would see change.
+     *
+     * @return list<string> in words; empty where nothing changes
+     */
+    public function changesFrom(self $before): array
+    {
+        $known = ['text' => 'says something else', 'when' => 'is shown at other times', 'plays' => 'plays something else', 'media' => 'has another picture'];
+        $changed = array_filter(
+            array_keys($this->document + $before->document),
+            fn (int|string $field): bool => !in_array($field, ['format', 'created'], true) && ($this->document[$field] ?? null) !== ($before->document[$field] ?? null),
+        );
+        $words = array_values(array_intersect_key($known, array_flip($changed)));
+        $others = array_diff($changed, array_keys($known));
+
+        return $changed === [] ? [] : [sprintf('"%s" %s.', $this->name, implode(', ', [...$words, ...($others === [] ? [] : ['changes its ' . strtr(implode(', ', $others), '_', ' ')])]))];
     }
 
     /** Whether it lies above another: negative where it lies below. */

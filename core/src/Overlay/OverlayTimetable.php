@@ -7,7 +7,7 @@ namespace UpperPane\Core\Overlay;
 use UpperPane\Core\Units\Integers;
 use UpperPane\Core\Units\WallClock;
 
-/** Which overlays are drawn at any instant, where none of them comes after items. Four weeks are worked out at a time. */
+/** Which overlays are in force at any instant as far as times say so: those that come after items as long as they may. Four weeks are worked out at a time. */
 final class OverlayTimetable
 {
     private const CHUNK_MS = 28 * 86_400_000;
@@ -31,7 +31,7 @@ final class OverlayTimetable
         $from = $ms - Integers::mod($ms, self::CHUNK_MS);
         $pieces = $this->chunks[$from] ??= array_map(
             static fn (array $one): Piece => new Piece(...$one),
-            $this->overlays->between($this->clock, $from, $from + self::CHUNK_MS),
+            $this->overlays->between($this->clock, $from, $from + self::CHUNK_MS, true),
         );
         [$least, $most] = [0, count($pieces) - 1];
         while ($least < $most) {

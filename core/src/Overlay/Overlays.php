@@ -33,28 +33,6 @@ final readonly class Overlays
     }
 
     /**
-     * Those that are in force at an instant, lowest first.
-     *
-     * @param \Closure(After): ?int $followed since when one that comes after items does so, Unix ms; null while it does not
-     * @param list<string> $without ids of those that are left out
-     * @return list<InForce>
-     */
-    public function at(WallClock $clock, int $ms, \Closure $followed, array $without = []): array
-    {
-        $standing = [];
-        foreach ($this->all as $overlay) {
-            $anchor = in_array($overlay->id, $without, true) ? null : $overlay->when->at($clock, $ms);
-            $after = $overlay->when->after;
-            $anchor = $anchor !== null && $after !== null ? $followed($after) : $anchor;
-            if ($anchor !== null) {
-                $standing[] = new InForce($overlay, $anchor);
-            }
-        }
-
-        return $standing;
-    }
-
-    /**
      * What is drawn of those in force: of windows and of takeovers the highest alone, and nothing below a takeover.
      *
      * @param list<InForce> $standing lowest first
@@ -72,7 +50,7 @@ final readonly class Overlays
     }
 
     /**
-     * The same by their ids alone, parted only where these change.
+     * What is drawn from when to when, by ids alone, parted only where these change; what comes after items counts as not due.
      *
      * @return list<array{int, int, list<string>}>
      * @throws DocumentRefused where there are too many occurrences to be looked at
@@ -80,8 +58,8 @@ final readonly class Overlays
     public function idsBetween(WallClock $clock, int $fromMs, int $toMs): array
     {
         $pieces = [];
-        foreach ($this->between($clock, $fromMs, $toMs) as [$from, $to, $drawn]) {
-            $ids = array_map(static fn (InForce $one): string => $one->overlay->id, $drawn);
+        foreach ($this->between($clock, $fromMs, $toMs) as [$from, $to, $standing]) {
+            $ids = array_map(static fn (InForce $one): string => $one->overlay->id, self::drawn($standing));
             $last = count($pieces) - 1;
             if ($last >= 0 && $pieces[$last][2] === $ids) {
                 $pieces[$last][1] = $to;
@@ -94,17 +72,18 @@ final readonly class Overlays
     }
 
     /**
-     * Which are drawn from when to when, in [from, to), without hole; what comes after items counts as not due.
+     * Which are in force from when to when, in [from, to), without hole.
      *
+     * @param bool $following whether those that come after items are so for as long as they may; else they count as not due
      * @return list<array{int, int, list<InForce>}>
      * @throws DocumentRefused where there are too many occurrences to be looked at
      */
-    public function between(WallClock $clock, int $fromMs, int $toMs): array
+    public function between(WallClock $clock, int $fromMs, int $toMs, bool $following = false): array
     {
         $edges = [$fromMs => true];
         $spells = [];
         foreach ($this->all as $place => $overlay) {
-            foreach ($overlay->when->after !== null ? [] : $overlay->when->spells($clock, $fromMs, $toMs) as $spell) {
+            foreach ($overlay->when->after !== null && !$following ? [] : $overlay->when->spells($clock, $fromMs, $toMs) as $spell) {
                 $edges[$spell->fromMs] = $edges[$spell->toMs] = true;
                 $spells[$place][] = $spell;
             }
@@ -125,7 +104,7 @@ final readonly class Overlays
                     $standing[] = new InForce($this->all[$place], $spell->anchorMs);
                 }
             }
-            $pieces[] = [$from, $edges[$n + 1] ?? $toMs, self::drawn($standing)];
+            $pieces[] = [$from, $edges[$n + 1] ?? $toMs, $standing];
         }
 
         return $fromMs < $toMs ? $pieces : [];

@@ -25,6 +25,12 @@ final readonly class Pace
         return new self($step * max(1, Room::px($wantedPxS / $step)), $isForth);
     }
 
+    /** How fast px count up along its way, px/s: negative to the left, or up. */
+    public function velocityPxS(): float
+    {
+        return $this->isForth ? $this->speedPxS : -$this->speedPxS;
+    }
+
     /** From just outside until it is gone, ms. */
     public function passMs(float $boxPx, float $lengthPx): int
     {

@@ -4,11 +4,11 @@ declare(strict_types=1);
 
 namespace UpperPane\Core\Overlay;
 
-/** A span in which the same overlays are drawn; Unix ms. */
+/** A span in which the same overlays are in force; Unix ms. */
 final readonly class Piece
 {
-    /** @param list<InForce> $drawn lowest first */
-    public function __construct(public int $fromMs, public int $toMs, public array $drawn)
+    /** @param list<InForce> $standing lowest first, also what a takeover hides */
+    public function __construct(public int $fromMs, public int $toMs, public array $standing)
     {
     }
 }

@@ -8,6 +8,8 @@ use UpperPane\Core\Colour\Colour;
 use UpperPane\Core\Finding\Explanation;
 use UpperPane\Core\Finding\Finding;
 use UpperPane\Core\Finding\Level;
+use UpperPane\Core\Geometry\Fit;
+use UpperPane\Core\Geometry\FitMode;
 use UpperPane\Core\Geometry\Rect;
 use UpperPane\Core\Geometry\Size;
 use UpperPane\Core\Layout\Composed;
@@ -29,7 +31,7 @@ use UpperPane\Core\Units\WallClock;
 final readonly class Base implements Track
 {
     /** Name of the zone that a schedule plays in. */
-    private const SCHEDULE = 'schedule';
+    public const SCHEDULE = 'schedule';
 
     /** @return list<Explanation> of what is found here */
     public static function explained(): array
@@ -126,6 +128,11 @@ final readonly class Base implements Track
         return '';
     }
 
+    public function name(): string
+    {
+        return $this->schedule->name ?? $this->plays()->name;
+    }
+
     public function timetable(): Timetable
     {
         return $this->timetables[''];
@@ -159,12 +166,33 @@ final readonly class Base implements Track
 
     public function layers(Surroundings $surroundings): array
     {
+        $ground = $this->schedule === null ? $this->fitted?->ground($this->plays()->id, $this->background) : null;
+
+        return [...($ground === null ? [] : [$ground]), ...$this->drawn($surroundings)];
+    }
+
+    /**
+     * The same on black, its own colour first of all.
+     *
+     * @return list<Part|ZonePlan> lowest first
+     */
+    public function plated(Surroundings $surroundings): array
+    {
+        $fitted = $this->fitted ?? Fitted::into($this->canvas, Rect::whole($this->canvas), Fit::of($this->canvas, $this->canvas, FitMode::Contain));
+        $ground = $this->schedule === null ? $fitted->plate($this->plays()->id, $this->background) : null;
+
+        return [...($ground === null ? [] : [$ground]), ...$this->drawn($surroundings)];
+    }
+
+    /** @return list<Part|ZonePlan> lowest first */
+    private function drawn(Surroundings $surroundings): array
+    {
         $drawer = new Drawer($surroundings->in($this->clock->timezone), $this->clock);
         $placing = $this->fitted->placing ?? Placing::outermost();
         if ($this->schedule === null) {
-            $plays = $this->whole[array_key_first($this->whole)];
+            $plays = $this->plays();
 
-            return [...$this->fittedGround($plays->id), ...$drawer->layout($plays, $placing, $this->turns($plays, $this->anchorMs))];
+            return $drawer->layout($plays, $placing, $this->turns($plays, $this->anchorMs));
         }
         $raster = Rect::whole($this->canvas);
         [$scenes, $booked] = [[], []];
@@ -185,14 +213,6 @@ final readonly class Base implements Track
             array_values($booked),
             $standby,
         )];
-    }
-
-    /** @return list<Part> its own colour, where the canvas beside it stays black */
-    private function fittedGround(string $id): array
-    {
-        $ground = $this->fitted?->ground($id, $this->background);
-
-        return $ground === null ? [] : [$ground];
     }
 
     public function contents(): array

@@ -54,7 +54,13 @@ final readonly class Fitted
     /** Its colour, below all that it draws; null where that is seen by itself. */
     public function ground(string $element, Colour $colour): ?Part
     {
-        $isSeen = $this->covers() || ($this->onBlack && $colour->hex === Colour::black()->hex);
+        return $this->covers() ? null : $this->plate($element, $colour);
+    }
+
+    /** The same, also where it covers all of it. */
+    public function plate(string $element, Colour $colour): ?Part
+    {
+        $isSeen = $this->onBlack && $colour->hex === Colour::black()->hex;
 
         return $isSeen ? null : new Part($element, 'background', null, null, $this->placing->rect(Box::ofRect(Rect::whole($this->source))), $this->drawn(), ['fill' => $colour->hex]);
     }

@@ -11,12 +11,20 @@ use UpperPane\Core\Units\UtcOffsets;
 /** A film that is louder at some hours of the day than at others. */
 final readonly class Loudness implements Changing
 {
-    private UtcOffsets $offsets;
+    private function __construct(private VolumeByHours $levels, private UtcOffsets $offsets)
+    {
+    }
 
     /** @param string $timezone of the display */
-    public function __construct(private VolumeByHours $levels, string $timezone)
+    public static function of(VolumeByHours $levels, string $timezone): self
     {
-        $this->offsets = UtcOffsets::of($timezone);
+        return new self($levels, UtcOffsets::of($timezone));
+    }
+
+    /** So loud of what it is: percent. */
+    public function heard(int $percent): self
+    {
+        return new self($this->levels->heard($percent), $this->offsets);
     }
 
     public function at(Part $part, int $atMs, int $sinceMs, array $layers): array

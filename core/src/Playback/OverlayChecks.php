@@ -88,14 +88,13 @@ final class OverlayChecks
     private function walk(): void
     {
         $repeats = $this->overlaid->repeatsAfterMs();
-        foreach ($this->overlays->between($this->clock, $this->atMs, $this->atMs + self::DAY_MS) as [$from, $to, $drawn]) {
+        foreach ($this->overlays->between($this->clock, $this->atMs, $this->atMs + self::DAY_MS) as [$from, $to, $standing]) {
             // What comes round is looked at once.
             $to = $repeats === null ? $to : min($to, $from + $repeats);
-            $isReading = array_filter($drawn, static fn (InForce $one): bool => !$one->overlay->lies instanceof Takeover) !== [];
+            $isReading = array_filter(Overlays::drawn($standing), static fn (InForce $one): bool => !$one->overlay->lies instanceof Takeover) !== [];
             for ($at = $from; $isReading && $at < $to;) {
-                $now = $this->overlaid->drawn($at);
                 $this->look($at);
-                $at = $this->overlaid->nextChange($at, $now);
+                $at = $this->overlaid->nextChange($at);
             }
         }
     }

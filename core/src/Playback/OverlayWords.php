@@ -69,7 +69,8 @@ final readonly class OverlayWords
      */
     private function next(Overlay $overlay, int $atMs): array
     {
-        foreach ($this->overlays->between($this->clock, $atMs, $atMs + self::DAY_MS) as [$from, , $drawn]) {
+        foreach ($this->overlays->between($this->clock, $atMs, $atMs + self::DAY_MS) as [$from, , $standing]) {
+            $drawn = Overlays::drawn($standing);
             foreach ($drawn as $one) {
                 if ($one->overlay === $overlay) {
                     return [$from, $drawn];
@@ -86,7 +87,7 @@ final readonly class OverlayWords
      */
     private function of(Overlay $overlay, Strip|Notice $lies, int $ms, array $drawn): iterable
     {
-        $laid = array_values(array_filter($this->overlaid->laid($drawn, $ms), static fn (LaidOver $one): bool => $one->overlay === $overlay->id))[0];
+        $laid = $this->overlaid->laid($overlay, $drawn, $ms);
         $room = $this->overlaid->room($drawn);
         $id = $this->plays->freeId('overlay');
         $rect = $laid->rect;
@@ -177,7 +178,7 @@ final readonly class OverlayWords
         /** @var array<string, mixed> $style */
         $style = $element['style'];
         $most = max(1, (int) floor($laid->rect->height / max(1.0, ($laid->style->sizePx ?? 1.0) * ($laid->style->lineHeight ?? 1.0))));
-        $letters = array_slice(mb_str_split(preg_replace('/\s+/u', '', $laid->runs['text'] ?? '') ?? ''), 0, $most);
+        $letters = array_slice(mb_str_split(preg_replace('/\s+/u', '', $laid->text) ?? ''), 0, $most);
 
         return Text::written($id, $laid->rect, ['text' => implode("\n", $letters), 'style' => ['align' => 'center', 'valign' => 'middle'] + $style]);
     }

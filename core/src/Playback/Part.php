@@ -6,6 +6,7 @@ namespace UpperPane\Core\Playback;
 
 use UpperPane\Core\Geometry\Box;
 use UpperPane\Core\Media\Media;
+use UpperPane\Core\Time\VolumeByHours;
 
 /** What can be drawn, apart from when: the same at every instant at which it is shown. */
 final readonly class Part
@@ -19,7 +20,7 @@ final readonly class Part
      * @param array<string, mixed> $look text and style, or shape and fill
      * @param float $opacity of its own, 0 to 1
      * @param ?Box $of the element's own rectangle, where what is drawn is a part of it
-     * @param array{row?: int, part?: string} $place which row of data it tells, and which part of the element it is
+     * @param array{row?: int, part?: string, overlay?: string} $place which row of data it tells, which part of the element it is, and of which overlay
      */
     public function __construct(
         public string $element,
@@ -48,8 +49,8 @@ final readonly class Part
         return new self($element, $this->kind, $this->item, $this->media, $this->rect, $this->drawn, $this->look, $this->opacity, $of, $this->changing, $place);
     }
 
-    /** The same without a sound. */
-    public function mute(): self
+    /** The same as a part of an overlay. */
+    public function lyingOver(string $overlay): self
     {
         return new self(
             $this->element,
@@ -58,10 +59,35 @@ final readonly class Part
             $this->media,
             $this->rect,
             $this->drawn,
-            array_diff_key($this->look, ['volume' => 1]),
+            $this->look,
             $this->opacity,
             $this->of,
             $this->changing,
+            ['overlay' => $overlay] + $this->place,
+        );
+    }
+
+    /** The same, so loud of what it is: percent. */
+    public function heard(int $percent): self
+    {
+        $loudness = $this->changing instanceof Loudness ? $this->changing->heard($percent) : $this->changing;
+        $own = $this->look['volume'] ?? null;
+        if ($percent === 100 || (!is_int($own) && $loudness === $this->changing)) {
+            return $this;
+        }
+        $volume = is_int($own) ? VolumeByHours::share($own, $percent) : 0;
+
+        return new self(
+            $this->element,
+            $this->kind,
+            $this->item,
+            $this->media,
+            $this->rect,
+            $this->drawn,
+            ($volume > 0 ? ['volume' => $volume] : []) + array_diff_key($this->look, ['volume' => 1]),
+            $this->opacity,
+            $this->of,
+            $percent === 0 && $this->changing instanceof Loudness ? null : $loudness,
             $this->place,
         );
     }

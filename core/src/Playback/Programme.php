@@ -22,8 +22,9 @@ final readonly class Programme
     /**
      * @param string $id of the design that it plays: of the layout, playlist or media for ever, or of the schedule
      * @param list<Track> $above lowest first
+     * @param ?PlacedBase $placed the base as others leave room for it; null where it has its canvas for itself
      */
-    private function __construct(public string $id, public string $name, public Base $base, public array $above)
+    private function __construct(public string $id, public string $name, public Base $base, public array $above, private ?PlacedBase $placed = null)
     {
     }
 
@@ -52,7 +53,13 @@ final readonly class Programme
     /** With tracks above all that it has. */
     public function under(Track ...$above): self
     {
-        return new self($this->id, $this->name, $this->base, [...$this->above, ...array_values($above)]);
+        return new self($this->id, $this->name, $this->base, [...$this->above, ...array_values($above)], $this->placed);
+    }
+
+    /** With what plays at one place after the other, as what lies above leaves room for it. */
+    public function placed(PlacedBase $placed): self
+    {
+        return new self($this->id, $this->name, $this->base, $this->above, $placed);
     }
 
     /** With what plays fitted (contain) into a part of another canvas; tracks above it stay where they are. */
@@ -70,17 +77,17 @@ final readonly class Programme
     /** @return non-empty-list<Track> lowest first */
     public function tracks(): array
     {
-        return [$this->base, ...$this->above];
+        return [$this->placed ?? $this->base, ...$this->above];
     }
 
     public function canvas(): Size
     {
-        return $this->base->canvas();
+        return $this->placed->canvas ?? $this->base->canvas();
     }
 
     public function background(): Colour
     {
-        return $this->base->ground();
+        return $this->placed === null ? $this->base->ground() : Colour::black();
     }
 
     /** Unix ms that all counts from, unless its layers say otherwise. */
@@ -142,6 +149,6 @@ final readonly class Programme
             unset($known[$track->id()]);
         }
 
-        return [...$words, ...array_map(static fn (Track $track): string => sprintf('"%s" no longer lies above.', $track->id()), array_values($known))];
+        return [...$words, ...array_map(static fn (Track $track): string => sprintf('"%s" no longer lies above.', $track->name()), array_values($known))];
     }
 }

@@ -82,6 +82,12 @@ final class RunSheet
             if (!is_array($layer) || !is_string($layer['id'] ?? null)) {
                 continue;
             }
+            if (($layer['through'] ?? false) === true) {
+                foreach (is_array($layer['scenes'] ?? null) ? $layer['scenes'] : [] as $scene) {
+                    $carried += is_array($scene) ? self::begunAt($scene, $ms, $anchorMs) : [];
+                }
+                continue;
+            }
             $turns = is_array($layer['turns'] ?? null) ? $layer['turns'] : null;
             $stands = $turns !== null || $anchorMs === null || $ms - self::STOOD_MS < $anchorMs ? null : [$ms - self::STOOD_MS, $anchorMs];
             $for = null;
@@ -171,13 +177,16 @@ final class RunSheet
                 $scene = $layer->scenes->scene($index);
                 $named[$scene->name] = ($named[$scene->name] ?? 0) + 1;
                 $inside = "$id:$scene->name" . ($named[$scene->name] > 1 ? "~{$named[$scene->name]}" : '');
-                $scenes[] = $this->layers($scene->layers(), $seen[$index] ?? $stretches, $inside);
+                // The places of one thing have the same ids: it is never at two of them.
+                $scenes[] = $this->layers($scene->layers(), $seen[$index] ?? $stretches, $layer->through ? $way : $inside);
             }
             $places = array_flip($numbers);
             $written[] = ['id' => $id, 'zone' => $layer->element, 'rect' => $layer->box->toArray()]
                 + $this->loop($layer->loop, $layer, $places)
                 + ['scenes' => $scenes]
                 + ($layer->walks && $layer->steady === null ? ['walks' => true] : [])
+                + ($layer->through ? ['through' => true] : [])
+                + ($layer->alone ? ['alone' => true] : [])
                 + ($isTurning ? $this->turns($layer, $turns, $places) : []);
         }
 

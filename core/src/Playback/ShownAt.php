@@ -34,10 +34,31 @@ final readonly class ShownAt
     {
         $things = [];
         foreach ($this->tracks as $layers) {
-            self::draw($layers, $atMs, $atMs - $this->programme->anchorMs(), null, 1.0, $things);
+            if (($layers[0] ?? null) instanceof ZonePlan && $layers[0]->alone) {
+                $own = self::drawn($layers, $atMs, $atMs - $this->programme->anchorMs());
+                $things = $own === [] ? $things : $own;
+            } else {
+                self::draw($layers, $atMs, $atMs - $this->programme->anchorMs(), null, 1.0, $things);
+            }
         }
 
         return new Shown($atMs, $this->programme->canvas(), $this->programme->background()->hex, $things);
+    }
+
+    /**
+     * What layers draw at an instant.
+     *
+     * @param list<Part|ZonePlan> $layers
+     * @param int $atMs UTC ms
+     * @param int $sinceMs ms since their anchor
+     * @return list<ShownPart>
+     */
+    public static function drawn(array $layers, int $atMs, int $sinceMs): array
+    {
+        $things = [];
+        self::draw($layers, $atMs, $sinceMs, null, 1.0, $things);
+
+        return $things;
     }
 
     /**
@@ -67,7 +88,8 @@ final readonly class ShownAt
             $offset = $loop->position($since) - $loop->starts[$slot];
             $isLast = $loop->periodMs === null && $slot === count($loop->items) - 1;
             $ends = $loop->starts[$slot] + $loop->lengths[$slot] - ($loop->periodMs === null ? $since : $loop->position($since));
-            $next = min($next, $isLast ? PHP_INT_MAX : $atMs + $ends, self::changes($layer->scenes->scene($loop->items[$slot])->layers(), $atMs, $offset));
+            $inside = $layer->through ? $sinceMs : $offset;
+            $next = min($next, $isLast ? PHP_INT_MAX : $atMs + $ends, self::changes($layer->scenes->scene($loop->items[$slot])->layers(), $atMs, $inside));
         }
 
         return $next;
@@ -96,6 +118,10 @@ final readonly class ShownAt
             $slot = $loop->slotAt($position);
             $offset = $position - $loop->starts[$slot];
             $item = $loop->items[$slot];
+            if ($layer->through) {
+                self::draw($layer->scenes->scene($item)->layers(), $atMs, $sinceMs, $offsetMs, $opacity, $things);
+                continue;
+            }
             $transition = $layer->scenes->transition($item);
             $own = $opacity;
             // A transition shows the item before, held at its end; at the very beginning there is none, nor after what is due has changed.
@@ -116,9 +142,9 @@ final readonly class ShownAt
             // Nearly every scene is one picture or film: no need to walk it.
             $scene = $layer->scenes->scene($item);
             if ($scene->part !== null) {
-                $things[] = new ShownPart($scene->part, $offset, $own);
+                $things[] = new ShownPart($scene->part, $layer->anew ? null : $offset, $own);
             } else {
-                self::draw($scene->layers(), $atMs, $offset, $offset, $own, $things);
+                self::draw($scene->layers(), $atMs, $offset, $layer->anew ? null : $offset, $own, $things);
             }
         }
     }

@@ -30,25 +30,6 @@ final readonly class ShownPart implements Thing
         return new self($this->part, $this->offsetMs, $this->opacity, ['rect' => $boxes['rect']->clippedTo($clip), 'drawn' => $boxes['drawn']] + $this->now);
     }
 
-    /** The same as a thing of an overlay. */
-    public function of(string $overlay): self
-    {
-        return new self($this->part, $this->offsetMs, $this->opacity, $this->now + ['overlay' => $overlay]);
-    }
-
-    /** The same, so loud of what it is: percent. */
-    public function heard(int $percent): self
-    {
-        $own = $this->now['volume'] ?? $this->part->look['volume'] ?? 0;
-        $volume = is_int($own) ? (int) round($own * $percent / 100) : 0;
-
-        return match (true) {
-            $own === 0 || $volume === $own => $this,
-            $volume === 0 => new self($this->part->mute(), $this->offsetMs, $this->opacity, array_diff_key($this->now, ['volume' => 1])),
-            default => new self($this->part, $this->offsetMs, $this->opacity, ['volume' => $volume] + $this->now),
-        };
-    }
-
     public function toArray(): array
     {
         $array = array_replace($this->part->toArray(), array_map(static fn (mixed $now): mixed => $now instanceof Box ? $now->toArray() : $now, $this->now));

@@ -10,8 +10,8 @@ use UpperPane\Core\Units\Instant;
 final readonly class Stretch
 {
     /**
-     * @param ?string $zone null for the whole display; `side/main` for a zone of what is booked in a zone
-     * @param 'layout'|'playlist'|'media'|'item'|'rows'|'nothing' $kind of what plays
+     * @param ?string $zone null for the whole display; `side/main` for a zone of what is booked in a zone; of an overlay its id
+     * @param 'layout'|'playlist'|'media'|'item'|'rows'|'nothing'|'overlay' $kind of what plays
      * @param string $id of the design, the media or the item
      * @param ?string $booking id of the booking that plays it
      */

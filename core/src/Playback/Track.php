@@ -13,6 +13,9 @@ interface Track
     /** By which it is known from one handover to the next; that of what plays is ''. */
     public function id(): string;
 
+    /** By which people know it. */
+    public function name(): string;
+
     /**
      * What it draws, lowest first, on the canvas of its programme; counted from 1970-01-01T00:00:00Z unless its layers say otherwise.
      *

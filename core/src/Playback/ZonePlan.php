@@ -22,6 +22,9 @@ final readonly class ZonePlan
      * @param list<int> $anchored scenes that count from when their turn begins: what is booked, and the standby
      * @param ?int $behind scene of what goes on playing behind all that is planned
      * @param bool $walks whether what changes after it began ends its slot first, and then follows, also where it begins with the item of another zone
+     * @param bool $through whether its scenes are one thing at several places: what is in them counts as if it stood beside the zone, whichever is due
+     * @param bool $anew whether what its scenes draw is no item, and is told as if it stood alone
+     * @param bool $alone whether nothing below it is drawn while it draws anything
      */
     public function __construct(
         public string $element,
@@ -33,8 +36,17 @@ final readonly class ZonePlan
         public array $anchored = [],
         public ?int $behind = null,
         public bool $walks = false,
+        public bool $through = false,
+        public bool $anew = false,
+        public bool $alone = false,
     ) {
         $this->steady = $turns instanceof SteadyTurns ? $turns->loop : null;
+    }
+
+    /** The same with other scenes in the place of its own. */
+    public function showing(Scenes $scenes): self
+    {
+        return new self($this->element, $this->loop, $scenes, $this->box, $this->turns, $this->begins, $this->anchored, $this->behind, $this->walks, $this->through, $this->anew, $this->alone);
     }
 
     /**

@@ -62,8 +62,8 @@ final readonly class Loop
         return self::ofSlots([[$item, null]]);
     }
 
-    /** @param list<array{int, ?int}> $slots item index and ms of each slot */
-    private static function ofSlots(array $slots): self
+    /** @param list<array{int, ?int}> $slots item index and ms of each slot; null: without end, and what follows it never plays */
+    public static function ofSlots(array $slots): self
     {
         $at = 0;
         [$starts, $kept, $items] = [[], [], []];

@@ -47,6 +47,21 @@ final readonly class VolumeByHours
         return new self($volume?->int(0, 100, 'percent') ?? 0, $hours);
     }
 
+    /** A volume of which so many percent are heard, in whole percent, half up. */
+    public static function share(int $volume, int $percent): int
+    {
+        return intdiv($volume * $percent + 50, 100);
+    }
+
+    /** The same, so loud of what it is: percent. */
+    public function heard(int $percent): self
+    {
+        return new self(
+            self::share($this->volume, $percent),
+            array_map(static fn (array $level): array => [$level[0], $level[1], self::share($level[2], $percent)], $this->hours),
+        );
+    }
+
     /** @param int $ofDay s since midnight */
     public function at(int $ofDay): int
     {

@@ -145,7 +145,7 @@ final class OverlayTest extends TestCase
     {
         $ids = static fn (array ...$documents): array => array_map(
             static fn (InForce $one): string => $one->overlay->id,
-            Overlays::drawn(Overlays::of(...array_map(self::overlay(...), array_values($documents)))->at(WallClock::in('UTC'), 0, static fn (): null => null)),
+            Overlays::drawn(Overlays::of(...array_map(self::overlay(...), array_values($documents)))->between(WallClock::in('UTC'), 0, 1)[0][2]),
         );
         $mark = static fn (string $id, int $level = 0, string $created = '2026-01-01T00:00:00Z'): array => ['id' => $id, 'level' => $level, 'created' => $created] + OverlayDocuments::mark();
         self::assertSame(['strip', 'notice', 'z', 'b', 'a', 'c'], $ids(

@@ -29,6 +29,11 @@ final readonly class NightSign implements Track
         return $this->id;
     }
 
+    public function name(): string
+    {
+        return $this->sign->name;
+    }
+
     public function layers(Surroundings $surroundings): array
     {
         $clock = WallClock::in($this->timezone);

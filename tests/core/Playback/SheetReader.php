@@ -34,12 +34,18 @@ final class SheetReader
                 continue;
             }
             $period = $loop['period_ms'];
+            $through = $layer['through'] ?? false;
             $position = $period === null ? max(0, $began) : (($began % $period) + $period) % $period;
             $due = count($segments) - 1;
             while ($segments[$due]['start_ms'] > $position) {
                 $due--;
             }
             $into = $position - $segments[$due]['start_ms'];
+            if ($through) {
+                $own = self::layers($layer['scenes'][$segments[$due]['scene']], $at, $since, $offset, $opacity);
+                $things = ($layer['alone'] ?? false) && $own !== [] ? $own : [...$things, ...$own];
+                continue;
+            }
             $fade = $segments[$due]['fade_ms'];
             $moves = $segments[$due]['moves'] ?? null;
             $own = $opacity;

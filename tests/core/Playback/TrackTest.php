@@ -61,7 +61,7 @@ final class TrackTest extends TestCase
         self::assertNull(FirstShown::of($this->programme(), SearchTarget::media('ferry'), $from));
 
         self::assertSame(['"Sign" lies above.'], $programme->changesFrom($this->programme()));
-        self::assertSame(['"night" no longer lies above.'], $this->programme()->changesFrom($programme));
+        self::assertSame(['"Sign" no longer lies above.'], $this->programme()->changesFrom($programme));
         self::assertSame([], $programme->changesFrom($this->programme()->under($this->sign())));
         self::assertNotSame([], $programme->changesFrom($this->programme()->under($this->sign('23:00'))));
     }

@@ -115,10 +115,10 @@ export class Element_ {
   }
   /** How much of it can be seen: what it lies in, and it itself, cuts off what reaches out. */
   get seen(): Box {
-    let seen: Box | null = null
+    let seen = this.box
     for (let one = this as Element_ | null; one && one.className !== 'stage-canvas'; one = one.parent)
-      if (one.style.overflow === 'hidden') seen = seen === null ? one.box : cut(seen, one.box)
-    return seen ?? this.box
+      if (one.style.overflow === 'hidden') seen = cut(seen, one.box)
+    return seen
   }
 }
 

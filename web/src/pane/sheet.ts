@@ -135,17 +135,32 @@ export function zoneAt(zone: ZoneLayer, at: number, since: number): ZoneNow | { 
   }
 }
 
+/** The first of the layers that is drawn: what stands alone hides all below it. */
+export function lowestAt(layers: Layer[], at: number, since: number): number {
+  for (let lowest = layers.length - 1; lowest > 0; lowest--) {
+    const layer = layers[lowest]!
+    if (!isZone(layer) || !layer.alone) continue
+    const { scene } = zoneAt(layer, at, since)
+    if (scene !== null && layer.scenes[scene]!.length) return lowest
+  }
+  return 0
+}
+
 /** All that is drawn at an instant, the lowest first. */
 export function partsAt(sheet: RunSheet, at: number): Part[] {
   const parts: Part[] = []
   const collect = (layers: Layer[], since: number): void => {
-    for (const layer of layers) {
+    for (const layer of layers.slice(lowestAt(layers, at, since))) {
       if (!isZone(layer)) {
         parts.push(layer.part)
         continue
       }
       const now = zoneAt(layer, at, since)
       if (now.scene === null) continue
+      if (layer.through) {
+        collect(layer.scenes[now.scene]!, since)
+        continue
+      }
       if (now.before) collect(layer.scenes[now.before.scene]!, now.before.held)
       collect(layer.scenes[now.scene]!, now.into)
     }
@@ -307,7 +322,7 @@ function ends(layers: Layer[], anchor: number, at: number, until: number, edges:
     const slot = slotAt(zone, anchor, at)
     const to = Math.min(slot.to, until)
     if (Number.isFinite(to)) edges.push(to)
-    if ('scene' in slot) ends(zone.scenes[slot.scene] ?? [], slot.begun, at, to, edges)
+    if ('scene' in slot) ends(zone.scenes[slot.scene] ?? [], zone.through ? anchor : slot.begun, at, to, edges)
   }
 }
 
@@ -324,6 +339,6 @@ function begins(layers: Layer[], anchor: number, at: number, since: number, edge
     const slot = slotAt(zone, anchor, at)
     const from = Math.max(slot.from, since)
     if (Number.isFinite(from)) edges.push(from)
-    if ('scene' in slot) begins(zone.scenes[slot.scene] ?? [], slot.begun, at, from, edges)
+    if ('scene' in slot) begins(zone.scenes[slot.scene] ?? [], zone.through ? anchor : slot.begun, at, from, edges)
   }
 }

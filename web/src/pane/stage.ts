@@ -2,7 +2,20 @@ import { type AddressOf, type Content, type Moment, type Surface, type Tools } f
 import { contentOf } from './kinds/kinds'
 import { Moving, shifted } from './motion'
 import { Pool } from './pool'
-import { type Box, type Layer, type Media, type Part, type RunSheet, type Side, type ZoneLayer, isZone, mediaSoon, partsAt, zoneAt } from './sheet'
+import {
+  type Box,
+  type Layer,
+  type Media,
+  type Part,
+  type RunSheet,
+  type Side,
+  type ZoneLayer,
+  isZone,
+  lowestAt,
+  mediaSoon,
+  partsAt,
+  zoneAt,
+} from './sheet'
 
 export type { AddressOf, Surface } from './kinds/kind'
 
@@ -172,7 +185,7 @@ type SceneMoment = Omit<Moment, 'layers'>
 
 /** Layers one over the other: those of the canvas, or of one item of a zone. */
 class Scene {
-  private readonly views = new Map<string, PartView | ZoneView>()
+  private readonly views = new Map<string, PartView | ZoneView | PlaceView>()
   private moment: SceneMoment | null = null
 
   constructor(
@@ -185,7 +198,8 @@ class Scene {
     const turns = new Map<string, number>()
     const seen = new Set<string>()
     let until = Infinity
-    layers.forEach((layer, order) => {
+    const lowest = lowestAt(layers, moment.began + moment.since, moment.since)
+    layers.slice(lowest).forEach((layer, order) => {
       // Of one that was made before each had an id of its own several may be called the same.
       const name = isZone(layer) ? `zone ${layer.id}` : `${layer.part.id} ${layer.part.kind}`
       const turn = turns.get(name) ?? 0
@@ -197,7 +211,7 @@ class Scene {
       if (view.order !== order) view.element.style.zIndex = String(order + 1)
       view.order = order
       const own = { ...moment, layers }
-      until = Math.min(until, view instanceof ZoneView ? view.draw(layer as ZoneLayer, own) : view.draw((layer as { part: Part }).part, own))
+      until = Math.min(until, view instanceof PartView ? view.draw((layer as { part: Part }).part, own) : view.draw(layer as ZoneLayer, own))
     })
     for (const [key, view] of this.views) {
       if (seen.has(key)) continue
@@ -207,14 +221,15 @@ class Scene {
     return until
   }
 
-  private view(key: string, layer: Layer): PartView | ZoneView {
+  private view(key: string, layer: Layer): PartView | ZoneView | PlaceView {
     let view = this.views.get(key)
-    if (view instanceof PartView && !view.shows((layer as { part: Part }).part)) {
+    const isOther = view instanceof PartView ? !view.shows((layer as { part: Part }).part) : view && view instanceof PlaceView !== goesThrough(layer)
+    if (view && isOther) {
       view.destroy()
       view = undefined
     }
     if (!view) {
-      view = isZone(layer) ? new ZoneView(layer, this.shared) : new PartView(layer.part, this.shared)
+      view = !isZone(layer) ? new PartView(layer.part, this.shared) : layer.through ? new PlaceView(this.shared) : new ZoneView(layer, this.shared)
       this.element.append(view.element)
       this.views.set(key, view)
     }
@@ -225,7 +240,7 @@ class Scene {
     const begun = this.moment?.offset == null ? null : this.moment.began
     return [...this.views.values()]
       .sort((a, b) => (a.order ?? 0) - (b.order ?? 0))
-      .flatMap((view) => (view instanceof ZoneView ? view.standing() : view.standing().map((one) => ({ ...one, begun }))))
+      .flatMap((view) => (view instanceof PartView ? view.standing().map((one) => ({ ...one, begun })) : view.standing()))
   }
 
   put(element: string): void {
@@ -320,6 +335,42 @@ class PartView implements View {
 
   destroy(): void {
     this.content.destroy?.()
+    this.element.remove()
+  }
+}
+
+const goesThrough = (layer: Layer): boolean => isZone(layer) && layer.through === true
+
+/** One thing at one place after the other: whatever of it is the same there goes on. */
+class PlaceView implements View {
+  readonly element = made()
+  order: number | null = null
+  private readonly scene: Scene
+
+  constructor(shared: Shared) {
+    this.scene = new Scene(this.element, shared)
+  }
+
+  draw(zone: ZoneLayer, { at, began, since, offset, runs, isHeld }: Moment): number {
+    const now = zoneAt(zone, began + since, since)
+    const until = this.scene.draw(now.scene === null ? [] : zone.scenes[now.scene]!, { at, began, since, offset, runs, isHeld })
+    return isHeld ? until : Math.min(until, now.until)
+  }
+
+  standing(): Standing[] {
+    return this.scene.standing()
+  }
+
+  put(element: string): void {
+    this.scene.put(element)
+  }
+
+  settled(): Promise<unknown> {
+    return this.scene.settled()
+  }
+
+  destroy(): void {
+    this.scene.destroy()
     this.element.remove()
   }
 }

@@ -71,7 +71,7 @@ final readonly class ZoneDrawing implements Drawing
                 $placing->rect($box),
                 $drawn,
                 $sound === null || $sound->hours !== [] ? [] : ['volume' => $sound->volume],
-                changing: $sound === null || $sound->hours === [] ? null : new Loudness($sound, $drawer->surroundings->timezone),
+                changing: $sound === null || $sound->hours === [] ? null : Loudness::of($sound, $drawer->surroundings->timezone),
             ));
         }
         $name = $item->row === null ? $item->id : "$item->id " . $zone->each[$item->id]->name($item->row);
