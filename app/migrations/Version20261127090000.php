@@ -6,7 +6,7 @@ namespace UpperPane\Migrations;
 
 use Doctrine\DBAL\Schema\Schema;
 use Doctrine\Migrations\AbstractMigration;
-use UpperPane\Core\Layout\Documents;
+use UpperPane\Core\Handover\Documents;
 
 /**
  * Ids, logins and secrets compare bytewise.

@@ -19,6 +19,11 @@ final readonly class StatedSettings implements Holding
 
     public function letsGo(About $thing): void
     {
+        if ($thing->kind === 'overlay') {
+            $this->letsGoAbove($thing);
+
+            return;
+        }
         $path = $thing->kind === 'style' ? '$.' . Settings::STYLE : '$.' . Settings::STANDBY . ".$thing->kind";
         $names = array_filter([
             ...$this->connection->fetchFirstColumn('SELECT name FROM place WHERE JSON_VALUE(settings, ?) = ? ORDER BY position, id', [$path, $thing->id]),
@@ -26,6 +31,19 @@ final readonly class StatedSettings implements Holding
         ], is_string(...));
         if ($names !== []) {
             throw new Problem(409, "$thing->kind.used", sprintf('"%s" holds at %s. State another one there first.', $thing->name, implode(', ', array_slice($names, 0, 5))));
+        }
+    }
+
+    /** @throws Problem where a place or display puts it there */
+    private function letsGoAbove(About $thing): void
+    {
+        $stated = "JSON_CONTAINS(JSON_EXTRACT(settings, '$.overlays.add'), JSON_QUOTE(?)) OR JSON_CONTAINS(JSON_EXTRACT(settings, '$.overlays.only'), JSON_QUOTE(?))";
+        $names = array_filter([
+            ...$this->connection->fetchFirstColumn("SELECT name FROM place WHERE $stated ORDER BY position, id", [$thing->id, $thing->id]),
+            ...$this->connection->fetchFirstColumn("SELECT name FROM surveyed_display WHERE $stated ORDER BY position, id", [$thing->id, $thing->id]),
+        ], is_string(...));
+        if ($names !== []) {
+            throw new Problem(409, 'overlay.used', sprintf('"%s" lies above what plays at %s. Take it off there first.', $thing->name, implode(', ', array_slice($names, 0, 5))));
         }
     }
 

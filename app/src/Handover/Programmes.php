@@ -22,11 +22,15 @@ use UpperPane\Core\Document\Node;
 use UpperPane\Core\Document\Refused;
 use UpperPane\Core\Finding\Finding;
 use UpperPane\Core\Finding\Level;
+use UpperPane\Core\Handover\Documents;
 use UpperPane\Core\Layout\Composer;
-use UpperPane\Core\Layout\Documents;
 use UpperPane\Core\Layout\Surroundings;
 use UpperPane\Core\Layout\Template\Filled;
+use UpperPane\Core\Media\Holes;
 use UpperPane\Core\Media\Media;
+use UpperPane\Core\Overlay\Overlay;
+use UpperPane\Core\Overlay\Overlays;
+use UpperPane\Core\Playback\Overlaid;
 use UpperPane\Core\Playback\Programme;
 use UpperPane\Core\Setting\Settings;
 use UpperPane\Core\Time\Schedule\Played;
@@ -46,6 +50,7 @@ final readonly class Programmes
         private Surroundings $surroundings,
         private Feeding $feeding,
         private HouseStyles $styles,
+        private Holes $holes,
         private ClockInterface $clock,
     ) {
     }
@@ -100,7 +105,7 @@ final readonly class Programmes
     {
         $settled ??= $target->settled;
         if ($source->kind !== 'schedule') {
-            [$parts, $settings] = $this->parts($source->kind === 'media' ? [] : [$source->id], $settled);
+            [$parts, $settings] = $this->parts([...($source->kind === 'media' ? [] : [$source->id]), ...self::overlaysOf($settled)], $settled);
 
             return new Contents($source, $parts, settings: $settings);
         }
@@ -109,7 +114,7 @@ final readonly class Programmes
             throw new Problem(409, 'schedule.elsewhere', sprintf('"%s" does not rule on "%s". Book on that display, or on a place that it hangs in.', $source->name, $target->display()->name));
         }
         $standby = self::standby($settled);
-        [$parts, $settings] = $this->parts([...$ruling, ...($standby === null || $standby->kind === 'media' ? [] : [$standby->id])], $settled);
+        [$parts, $settings] = $this->parts([...$ruling, ...($standby === null || $standby->kind === 'media' ? [] : [$standby->id]), ...self::overlaysOf($settled)], $settled);
 
         return new Contents($source, $parts, $ruling, settings: $settings + ($standby === null ? [] : [Settings::STANDBY => $standby->key()]));
     }
@@ -130,7 +135,9 @@ final readonly class Programmes
         if ($kind === 'media') {
             $media = $this->media->find($id)?->media() ?? ($contents->document === null ? null : Media::fromNode(Node::root($contents->document)));
 
-            return $media === null ? throw Problem::notFound('This media') : Programme::endless(Composer::over()->media($media, $display->raster(), $id), $display->timezone);
+            return $media === null
+                ? throw Problem::notFound('This media')
+                : $this->overlaid(Programme::endless(Composer::over()->media($media, $display->raster(), $id), $display->timezone), $contents, $display, $library);
         }
         $design = DesignKind::from($kind);
         $form = $this->forms->of($design);
@@ -145,7 +152,38 @@ final readonly class Programmes
             $documents[0]['standby'] = $standby->toArray();
         }
 
-        return $form->plays($library, $display, $documents);
+        return $this->overlaid($form->plays($library, $display, $documents), $contents, $display, $library);
+    }
+
+    /**
+     * With what lies above it there.
+     *
+     * @throws Refused where an overlay cannot be worked out
+     * @throws Problem where one is not there any more
+     */
+    private function overlaid(Programme $programme, Contents $contents, Display $display, DesignLibrary $library): Programme
+    {
+        $ids = self::overlaysOf($contents->settings);
+        $documents = array_map(fn (string $id): array => $library->document($id, DesignKind::Overlay) ?? throw Problem::notFound('An overlay that lies above what plays here'), $ids);
+        if ($documents === []) {
+            return $programme;
+        }
+        $overlays = Overlays::of(...array_map(static fn (array $one): Overlay => Overlay::fromNode(Node::root($one)), $documents));
+        $overlaid = Overlaid::of($programme, $overlays, $library->composer(...$documents), $display->raster(), $this->holes);
+        $overlaid->check();
+
+        return $overlaid->programme;
+    }
+
+    /**
+     * @param array<string, mixed> $settled
+     * @return list<string> ids of the overlays that hold there
+     */
+    private static function overlaysOf(array $settled): array
+    {
+        $overlays = $settled[Settings::OVERLAYS] ?? '';
+
+        return is_string($overlays) && $overlays !== '' ? explode(',', $overlays) : [];
     }
 
     /**
@@ -256,7 +294,7 @@ final readonly class Programmes
         $stated = is_array($settled[Settings::VARS] ?? null) ? $settled[Settings::VARS] : [];
         $vars = array_intersect_key($stated, array_flip($vars));
 
-        return [$parts, array_intersect_key($settled, [Settings::TIMEZONE => 1] + ($style ? [Settings::STYLE => 1] : []) + ($languages ? [Settings::LANGUAGES => 1] : []))
+        return [$parts, array_intersect_key($settled, [Settings::TIMEZONE => 1, Settings::OVERLAYS => 1] + ($style ? [Settings::STYLE => 1] : []) + ($languages ? [Settings::LANGUAGES => 1] : []))
             + ($vars === [] ? [] : [Settings::VARS => $vars])];
     }
 }

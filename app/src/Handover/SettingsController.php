@@ -116,6 +116,12 @@ final readonly class SettingsController
         if ($name === Settings::STYLE && $value->value !== null && $this->designs->find($value->id())?->kind !== DesignKind::Style) {
             throw $value->refused(Reason::RefUnknown, sprintf('is "%s", and there is no house style of that id.', $value->id()));
         }
+        foreach ($name === Settings::OVERLAYS && is_array($value->value) ? $value->members() : [] as $list) {
+            foreach (is_array($list->value) ? $list->items() : [] as $id) {
+                $this->designs->find($id->id())?->kind === DesignKind::Overlay
+                    ?: throw $id->refused(Reason::RefUnknown, sprintf('is "%s", and there is no overlay of that id.', $id->id()));
+            }
+        }
         if ($name === Settings::STANDBY && is_array($value->value)) {
             foreach ($value->members() as $kind => $ref) {
                 $kind === 'media' || $this->designs->find($ref->id())?->kind->value === $kind

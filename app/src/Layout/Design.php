@@ -9,7 +9,7 @@ use Doctrine\ORM\Mapping as ORM;
 use UpperPane\App\Storage\About;
 use UpperPane\App\Storage\DocumentType;
 use UpperPane\App\Storage\Revised;
-use UpperPane\Core\Layout\Documents;
+use UpperPane\Core\Handover\Documents;
 
 /** A layout, playlist or schedule: its document as it stands, and the number of its revision. */
 #[ORM\Entity]

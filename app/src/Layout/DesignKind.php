@@ -8,6 +8,7 @@ use UpperPane\Core\Data\Source;
 use UpperPane\Core\Layout\Layout;
 use UpperPane\Core\Layout\Style\HouseStyle;
 use UpperPane\Core\Layout\Template\Filled;
+use UpperPane\Core\Overlay\Overlay;
 use UpperPane\Core\Time\Playlist;
 use UpperPane\Core\Time\Schedule\Schedule;
 
@@ -23,6 +24,8 @@ enum DesignKind: string
     case Filled = 'filled';
     /** Named colours, faces, sizes and marks: it shows nothing by itself. */
     case Style = 'style';
+    /** It lies above whatever a display plays. */
+    case Overlay = 'overlay';
 
     public static function ofPlural(string $plural): self
     {
@@ -55,6 +58,7 @@ enum DesignKind: string
             self::Source => Source::FORMAT,
             self::Filled => Filled::FORMAT,
             self::Style => HouseStyle::FORMAT,
+            self::Overlay => Overlay::FORMAT,
         };
     }
 }

@@ -10,7 +10,7 @@ use UpperPane\App\Storage\Reached;
 use UpperPane\Core\Document\DocumentRefused;
 use UpperPane\Core\Document\Reason;
 use UpperPane\Core\Document\Refused;
-use UpperPane\Core\Layout\Documents;
+use UpperPane\Core\Handover\Documents;
 
 /**
  * Layouts, playlists and schedules.

@@ -13,7 +13,7 @@ use UpperPane\App\Storage\About;
 use UpperPane\App\Storage\Holding;
 use UpperPane\Core\Document\Json;
 use UpperPane\Core\Document\Refused;
-use UpperPane\Core\Layout\Documents;
+use UpperPane\Core\Handover\Documents;
 use UpperPane\Core\Layout\Layout;
 use UpperPane\Core\Layout\Template\Filled;
 use UpperPane\Core\Layout\Template\Filling;

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace UpperPane\Core\Overlay;
 
 use UpperPane\Core\Document\Field;
+use UpperPane\Core\Document\Fields;
 
 /** The kinds of overlays. A new one is a class and a line here. */
 final readonly class Kinds
@@ -27,6 +28,14 @@ final readonly class Kinds
             array_keys(self::ALL),
             array_values(self::ALL),
         );
+    }
+
+    /** All fields of an overlay of a kind; of one that nobody knows those that every overlay has. */
+    public static function fieldsOf(string $kind): Fields
+    {
+        $class = self::ALL[$kind] ?? null;
+
+        return $class === null ? Overlay::fields() : Overlay::fields()->and($class::fields()->all());
     }
 
     public static function place(string $kind): int

@@ -75,6 +75,12 @@ final readonly class Overlay
         );
     }
 
+    /** The same without end, as it is looked at. */
+    public function always(): self
+    {
+        return new self($this->id, $this->name, $this->kind, $this->lies, $this->level, $this->createdMs, Times::always(), ['when' => Times::ALWAYS] + $this->document);
+    }
+
     /**
      * What a viewer would see change.
      *

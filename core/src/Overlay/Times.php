@@ -23,6 +23,11 @@ final readonly class Times
     {
     }
 
+    public static function always(): self
+    {
+        return new self(true, [], null, null);
+    }
+
     public static function field(): Field
     {
         return Field::either(Field::constant(self::ALWAYS), Field::object(self::fields()));
@@ -50,7 +55,7 @@ final readonly class Times
         if (!is_array($node->value)) {
             $node->oneOf(self::ALWAYS);
 
-            return new self(true, [], null, null);
+            return self::always();
         }
         $node->object(...self::fields()->names());
         [$bookings, $after] = [$node->optional('bookings'), $node->optional('after')];

@@ -42,7 +42,7 @@ final readonly class Resolved
 
     public function value(string $name): mixed
     {
-        return $this->values[$name]['value'] ?? null;
+        return $this->values[$name]['value'] ?? (isset($this->lists[$name]) ? array_map(strval(...), array_keys($this->lists[$name])) : null);
     }
 
     /** @return list<string> ids of the overlays that lie above what plays, in their order */
@@ -96,11 +96,12 @@ final readonly class Resolved
     /**
      * All that holds there, one beside the other, so that two of them can be told apart.
      *
-     * @return array{style: string, languages: string, standby: string, vars: array<string, string|int|float>} "" for what nobody states
+     * @return array{style: string, languages: string, standby: string, vars: array<string, string|int|float>, overlays: string} "" for what nobody states
      */
     public function settled(): array
     {
-        return ['style' => $this->style() ?? '', 'languages' => implode(',', $this->languages()), 'standby' => $this->standby()?->key() ?? '', 'vars' => $this->vars()];
+        return ['style' => $this->style() ?? '', 'languages' => implode(',', $this->languages()), 'standby' => $this->standby()?->key() ?? '', 'vars' => $this->vars()]
+            + [Settings::OVERLAYS => implode(',', $this->overlays())];
     }
 
     /** Whether a value that a place states decides here, or for a list at least one id of it. */

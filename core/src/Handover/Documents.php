@@ -2,17 +2,20 @@
 
 declare(strict_types=1);
 
-namespace UpperPane\Core\Layout;
+namespace UpperPane\Core\Handover;
 
 use UpperPane\Core\Data\Message\Formats;
 use UpperPane\Core\Data\Source;
 use UpperPane\Core\Document\Fields;
 use UpperPane\Core\Document\Role;
 use UpperPane\Core\Layout\Kind\Kinds;
+use UpperPane\Core\Layout\Layout;
 use UpperPane\Core\Layout\Style\HouseStyle;
 use UpperPane\Core\Layout\Style\StyleNames;
 use UpperPane\Core\Layout\Template\Filled;
 use UpperPane\Core\Layout\Template\Slots;
+use UpperPane\Core\Overlay\Kinds as OverlayKinds;
+use UpperPane\Core\Overlay\Overlay;
 use UpperPane\Core\Time\Playlist;
 use UpperPane\Core\Time\Schedule\Schedule;
 
@@ -20,7 +23,7 @@ use UpperPane\Core\Time\Schedule\Schedule;
 final readonly class Documents
 {
     /**
-     * @param array<mixed> $document a layout, a playlist, a schedule or a source
+     * @param array<mixed> $document a layout, a playlist, a schedule, a source, an overlay
      * @return array{designs: list<string>, media: list<string>, faces: list<string>, words: list<string>, names: list<string>} ids, families of type faces, what viewers
      *         read, and names of the house style as `colours/sea`, each once
      */
@@ -33,6 +36,7 @@ final readonly class Documents
             Source::FORMAT => Source::fields(),
             Filled::FORMAT => Filled::fields(),
             HouseStyle::FORMAT => HouseStyle::fields(),
+            Overlay::FORMAT => OverlayKinds::fieldsOf(is_string($document['kind'] ?? null) ? $document['kind'] : ''),
             default => Layout::fields(),
         }, $document, $found);
 

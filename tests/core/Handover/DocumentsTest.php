@@ -2,10 +2,10 @@
 
 declare(strict_types=1);
 
-namespace UpperPane\Tests\Core\Layout;
+namespace UpperPane\Tests\Core\Handover;
 
 use PHPUnit\Framework\TestCase;
-use UpperPane\Core\Layout\Documents;
+use UpperPane\Core\Handover\Documents;
 use UpperPane\Tests\Core\Make;
 
 final class DocumentsTest extends TestCase

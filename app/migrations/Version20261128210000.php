@@ -1,0 +1,38 @@
+<?php
+
+declare(strict_types=1);
+
+namespace UpperPane\Migrations;
+
+use Doctrine\DBAL\Schema\Schema;
+use Doctrine\Migrations\AbstractMigration;
+use UpperPane\App\Display\Summary;
+
+final class Version20261128210000 extends AbstractMigration
+{
+    public function getDescription(): string
+    {
+        return 'Which overlays hold on each display: none so far; and that releases were made without any.';
+    }
+
+    public function up(Schema $schema): void
+    {
+        $rows = $this->connection->iterateAssociative("SELECT id, document, settled FROM surveyed_display WHERE JSON_VALUE(settled, '$.overlays') IS NULL");
+        foreach ($rows as $row) {
+            [$document, $settled] = array_map(static fn (mixed $json): mixed => is_string($json) ? json_decode($json, true) : null, [$row['document'], $row['settled']]);
+            if (is_array($document) && is_array($settled)) {
+                $settled['overlays'] = '';
+                $this->addSql('UPDATE surveyed_display SET settled = ?, alike = ? WHERE id = ?', [
+                    json_encode($settled, JSON_THROW_ON_ERROR), Summary::alike(['settled' => $settled] + $document), $row['id'],
+                ]);
+            }
+        }
+        $this->addSql("UPDATE handed_release SET settings = JSON_SET(settings, '$.overlays', '') WHERE settings IS NOT NULL AND JSON_VALUE(settings, '$.overlays') IS NULL");
+    }
+
+    public function down(Schema $schema): void
+    {
+        $this->addSql("UPDATE surveyed_display SET settled = JSON_REMOVE(settled, '$.overlays')");
+        $this->addSql("UPDATE handed_release SET settings = JSON_REMOVE(settings, '$.overlays') WHERE settings IS NOT NULL");
+    }
+}
