@@ -82,6 +82,23 @@ abstract class ApiTestCase extends WebTestCase
         return [$response->getStatusCode(), (array) json_decode((string) $response->getContent(), true)];
     }
 
+    /**
+     * Signs in an account with a role at a place, or everywhere.
+     *
+     * @param list<array{Role, string}> $others
+     */
+    protected function somebody(string $login, Role $role, ?string $place = null, array $others = []): void
+    {
+        $account = new Account($login === '' ? 'x' : $login, ucfirst($login));
+        $account->setPasswordHash(static::getContainer()->get(UserPasswordHasherInterface::class)->hashPassword($account, 'harbour'));
+        $this->entities()->persist($account);
+        foreach ([[$role, $place], ...$others] as [$one, $at]) {
+            $this->entities()->persist(new Grant($account->login, $one, $at));
+        }
+        $this->entities()->flush();
+        self::assertSame(200, $this->signIn(login: $login));
+    }
+
     protected function entities(): EntityManagerInterface
     {
         return static::getContainer()->get(EntityManagerInterface::class);

@@ -74,6 +74,30 @@ final class Compiler implements ResetInterface
         }
     }
 
+    /**
+     * What one overlay draws, published: a plane that is laid above what stands on a display.
+     *
+     * @param string $overlay its id
+     * @param int $fromMs Unix ms; what comes and goes is written out for [from, to)
+     * @return array{id: string, sheet: array<string, mixed>, media: list<array<string, mixed>>, faces: list<array<string, mixed>>} with the files that it takes
+     * @throws Refused where it cannot be worked out
+     */
+    public function above(Programme $programme, string $overlay, int $fromMs, int $toMs): array
+    {
+        $sheet = Sheet::above($programme, $overlay, $this->surroundings, $fromMs, $toMs, $this->toolchain->coreBuild);
+        $this->publisher->content('sheets', $sheet->json(), 'json');
+        $files = $this->files($programme, [$overlay => $sheet]);
+        $media = array_map(static fn (Media $one): array => ['id' => (string) $one->id, 'name' => $one->name] + ($files[(string) $one->id] ?? []), array_values($sheet->media()));
+        $families = $sheet->families();
+
+        return [
+            'id' => $overlay,
+            'sheet' => $sheet->named(),
+            'media' => $media,
+            'faces' => array_values(array_filter($this->faces->all(), static fn (array $face): bool => in_array($face['family'], $families, true))),
+        ];
+    }
+
     /** @return array{file: string, sha256: string, bytes: int} of the manifest; it and all that it names can be fetched from now on */
     public function published(Release $release): array
     {

@@ -24,6 +24,7 @@ use UpperPane\Core\Finding\Finding;
 use UpperPane\Core\Finding\Level;
 use UpperPane\Core\Handover\Documents;
 use UpperPane\Core\Layout\Composer;
+use UpperPane\Core\Layout\Layout;
 use UpperPane\Core\Layout\Surroundings;
 use UpperPane\Core\Layout\Template\Filled;
 use UpperPane\Core\Media\Holes;
@@ -126,18 +127,36 @@ final readonly class Programmes
      */
     public function of(Contents $contents, Display $display, ?Feeds $feeds = null): Programme
     {
+        $composed = $this->composed($contents, $display, $feeds, []);
+
+        return $composed[1] === [] ? $composed[0] : $this->overlaid(...$composed)->programme;
+    }
+
+    /**
+     * What plays, the overlays that lie above it, and with what both are read.
+     *
+     * @param list<array<string, mixed>> $above overlays beside those that hold there, or in the place of the ones of these ids
+     * @return array{Programme, list<array<string, mixed>>, Display, DesignLibrary}
+     * @throws Refused
+     * @throws Problem
+     */
+    private function composed(Contents $contents, Display $display, ?Feeds $feeds, array $above): array
+    {
         $now = (int) $this->clock->now()->format('Uv');
         $timezone = $contents->settings[Settings::TIMEZONE] ?? null;
         $display = is_string($timezone) ? $display->in($timezone) : $display;
         $surroundings = $this->styles->seen($this->surroundings->on($display)->at($now)->fed($feeds ?? $this->feeding->goingOn($now)), $contents->settings, $contents->parts);
         $library = $this->library->at($contents->parts)->seen($surroundings);
+        $others = array_diff(self::overlaysOf($contents->settings), array_filter(array_column($above, 'id'), is_string(...)));
+        $held = fn (string $one): array => $library->document($one, DesignKind::Overlay) ?? throw Problem::notFound('An overlay that lies above what plays here');
+        $overlays = [...array_map($held, array_values($others)), ...$above];
         ['kind' => $kind, 'id' => $id] = $contents->source->toArray();
         if ($kind === 'media') {
             $media = $this->media->find($id)?->media() ?? ($contents->document === null ? null : Media::fromNode(Node::root($contents->document)));
 
             return $media === null
                 ? throw Problem::notFound('This media')
-                : $this->overlaid(Programme::endless(Composer::over()->media($media, $display->raster(), $id), $display->timezone), $contents, $display, $library);
+                : [Programme::endless(Composer::over()->media($media, $display->raster(), $id), $display->timezone), $overlays, $display, $library];
         }
         $design = DesignKind::from($kind);
         $form = $this->forms->of($design);
@@ -152,27 +171,53 @@ final readonly class Programmes
             $documents[0]['standby'] = $standby->toArray();
         }
 
-        return $this->overlaid($form->plays($library, $display, $documents), $contents, $display, $library);
+        return [$form->plays($library, $display, $documents), $overlays, $display, $library];
+    }
+
+    /** All that decides how something looks on a display at this moment. */
+    public function surroundings(SurveyedDisplay $target): Surroundings
+    {
+        $now = (int) $this->clock->now()->format('Uv');
+
+        return $this->styles->seen($this->surroundings->on($target->display())->at($now)->fed($this->feeding->goingOn($now)), $target->settled);
+    }
+
+    /**
+     * An overlay above what stands on a display, and among what lies above that.
+     *
+     * @param array<string, mixed> $document
+     * @param ?Contents $contents what stands there; null where that is no matter
+     * @throws Refused where it cannot be worked out
+     * @throws Problem where something in it is not there any more
+     */
+    public function above(array $document, SurveyedDisplay $target, ?Contents $contents): Overlaid
+    {
+        $display = $target->display();
+        if ($contents !== null) {
+            return $this->overlaid(...$this->composed($contents, $display, null, [$document]));
+        }
+        $nothing = ['format' => Layout::FORMAT, 'id' => 'nothing', 'name' => 'Nothing', 'canvas' => $display->raster()->toArray(), 'elements' => []];
+
+        $library = $this->library->seen($this->surroundings($target));
+
+        return $this->overlaid(Programme::endless(Composer::over()->layout(Layout::fromArray($nothing)), $display->timezone), [$document], $display, $library);
     }
 
     /**
      * With what lies above it there.
      *
+     * @param list<array<string, mixed>> $documents of overlays
+     *
      * @throws Refused where an overlay cannot be worked out
      * @throws Problem where one is not there any more
      */
-    private function overlaid(Programme $programme, Contents $contents, Display $display, DesignLibrary $library): Programme
+    private function overlaid(Programme $programme, array $documents, Display $display, DesignLibrary $library): Overlaid
     {
-        $ids = self::overlaysOf($contents->settings);
-        $documents = array_map(fn (string $id): array => $library->document($id, DesignKind::Overlay) ?? throw Problem::notFound('An overlay that lies above what plays here'), $ids);
-        if ($documents === []) {
-            return $programme;
-        }
         $overlays = Overlays::of(...array_map(static fn (array $one): Overlay => Overlay::fromNode(Node::root($one)), $documents));
         $overlaid = Overlaid::of($programme, $overlays, $library->composer(...$documents), $display->raster(), $this->holes);
         $overlaid->check();
 
-        return $overlaid->programme;
+        return $overlaid;
     }
 
     /**

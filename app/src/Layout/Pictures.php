@@ -49,9 +49,9 @@ final readonly class Pictures
      * @param int $spanMs for how long from now
      * @return array{run_sheet: array<string, mixed>, media: object}
      */
-    public function ofProgramme(Programme $programme, int $spanMs): array
+    public function ofProgramme(Programme $programme, int $spanMs, ?int $fromMs = null): array
     {
-        $now = 1000 * $this->clock->now()->getTimestamp();
+        $now = $fromMs ?? 1000 * $this->clock->now()->getTimestamp();
         $sheet = RunSheet::of($programme, $this->surroundings->at($now), $now, $now + $spanMs);
         $ofRows = is_array($sheet['layers']) ? array_values(RunSheet::mediaIn($sheet['layers'])) : [];
 

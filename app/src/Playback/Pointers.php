@@ -10,6 +10,7 @@ use League\Flysystem\FilesystemOperator;
 use Symfony\Component\DependencyInjection\Attribute\Target;
 use Symfony\Component\EventDispatcher\Attribute\AsEventListener;
 use UpperPane\App\Display\DisplaysChanged;
+use UpperPane\App\Handover\InForce;
 use UpperPane\App\Handover\Toolchain;
 use UpperPane\App\Jobs\Errand;
 use UpperPane\App\Media\Publisher;
@@ -43,6 +44,7 @@ final class Pointers implements Errand
         private readonly Transaction $transaction,
         private readonly Publisher $publisher,
         private readonly Toolchain $toolchain,
+        private readonly InForce $inForce,
         #[Target('published')]
         private readonly FilesystemOperator $published,
     ) {
@@ -93,9 +95,10 @@ final class Pointers implements Errand
                 [$ids],
                 [ArrayParameterType::STRING],
             );
+            $above = $this->inForce->planes(array_values(array_filter(array_column($rows, 'display_id'), is_string(...))));
             $every = Rhythm::of((int) self::number($connection->fetchOne('SELECT COUNT(*) FROM player WHERE revoked_at IS NULL')));
             foreach ($rows as $row) {
-                $this->put(self::text($row['secret']), $row['revoked_at'] === null ? $this->pointer($row, $every) : ['revoked' => true]);
+                $this->put(self::text($row['secret']), $row['revoked_at'] === null ? $this->pointer($row, $every, $above[self::text($row['display_id'])] ?? []) : ['revoked' => true]);
             }
             $connection->executeStatement('UPDATE player SET pointer_due = 0 WHERE id IN (?)', [$ids], [ArrayParameterType::STRING]);
 
@@ -105,9 +108,10 @@ final class Pointers implements Errand
 
     /**
      * @param array<string, mixed> $row
+     * @param list<array<string, mixed>> $above what stands above what was handed over
      * @return array<string, mixed>
      */
-    private function pointer(array $row, int $every): array
+    private function pointer(array $row, int $every, array $above): array
     {
         /** @var array{name: string, timezone: string, raster: array<string, int>, feeds: list<array{player: ?string, output: ?int}>} $summary */
         $summary = json_decode(self::text($row['summary']), true, flags: JSON_THROW_ON_ERROR);
@@ -123,7 +127,7 @@ final class Pointers implements Errand
             'alignment' => self::alignment($row),
             'release' => $named === null ? null : ['number' => $row['number']] + ($isManifest && $row['build'] === null ? $this->whole($row, $named, $summary['name']) : $named),
             'manifest' => $isManifest ? $named : null,
-            'planes' => $isManifest && $named !== null ? $this->manifest($named)['planes'] ?? null : null,
+            'planes' => $isManifest && $named !== null && is_array($planes = $this->manifest($named)['planes'] ?? null) ? InForce::above($planes, $above) : null,
         ];
     }
 

@@ -15,6 +15,8 @@ enum Did: string
     case Aligned = 'aligned';
     case HandedOver = 'handed-over';
     case PutBack = 'put-back';
+    case PutUp = 'put-up';
+    case TookDown = 'took-down';
     case Bound = 'bound';
     case Revoked = 'revoked';
     case TriedAgain = 'tried-again';
@@ -38,6 +40,8 @@ enum Did: string
                 ? sprintf('handed it over to %s', $text('where'))
                 : sprintf('handed over "%s" as release %s', $text('what'), $text('release')),
             self::PutBack => sprintf('put "%s" back, release %s as release %s', $text('what'), $text('back'), $text('release')),
+            self::PutUp => sprintf('put up the %s "%s"%s', $text('kind'), $text('what'), $text('reason') === '' ? '' : ': ' . $text('reason')),
+            self::TookDown => sprintf('took the %s "%s" down', $text('kind'), $text('what')),
             self::Bound => sprintf('bound the player "%s"', $text('player')),
             self::Revoked => sprintf('took the address of the player "%s" back', $text('player')),
             self::TriedAgain => 'tried again',

@@ -66,6 +66,7 @@ final class Prune implements Chore
         }
         $this->unnamed('shown_words', 'id', "SELECT w.id FROM shown_words w LEFT JOIN reference r ON r.kind = 'words' AND r.thing_id = w.id WHERE r.revision IS NULL");
         $this->connection->executeStatement('DELETE FROM handing WHERE begun_at < ? AND state IN (?)', [$before(self::HANDING_DAYS * 86_400), ['done', 'failed']], [1 => ArrayParameterType::STRING]);
+        $this->connection->executeStatement('DELETE FROM in_force WHERE until_ms < ?', [1000 * ($now - self::HANDING_DAYS * 86_400)]);
         $this->connection->executeStatement('DELETE FROM act WHERE did_at < ?', [$before(self::RECORD_DAYS * 86_400)]);
         $this->connection->executeStatement('DELETE FROM seen_thing WHERE day < ?', [substr($before(self::SEEN_DAYS * 86_400), 0, 10)]);
         $this->connection->executeStatement('DELETE g FROM glass_picture g JOIN player p ON p.id = g.player_id WHERE p.revoked_at IS NOT NULL OR g.taken_at < ?', [$before(self::SEEN_DAYS * 86_400)]);
@@ -204,6 +205,7 @@ final class Prune implements Chore
             array_map($add, $this->connection->fetchFirstColumn($sql));
         }
         $texts = $this->connection->fetchFirstColumn('SELECT kept FROM binned');
+        array_push($texts, ...$this->connection->fetchFirstColumn('SELECT DISTINCT plane FROM in_force_on'));
         if ($this->published->fileExists('faces.json')) {
             $texts[] = $this->published->read('faces.json');
         }

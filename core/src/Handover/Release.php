@@ -10,6 +10,7 @@ use UpperPane\Core\Document\MediaMissing;
 use UpperPane\Core\Document\Node;
 use UpperPane\Core\Document\Reason;
 use UpperPane\Core\Layout\Matching;
+use UpperPane\Core\Playback\OverlayTrack;
 use UpperPane\Core\Playback\Programme;
 use UpperPane\Core\Playback\RunSheet;
 use UpperPane\Core\Units\Instant;
@@ -68,6 +69,10 @@ final readonly class Release
         ksort($used, SORT_STRING);
         $families = array_fill_keys($programme->families(), true);
         [$planes, $sheets, $isPlanned] = [['above' => []], [], false];
+        $lies = [];
+        foreach ($programme->above as $track) {
+            $lies += $track instanceof OverlayTrack ? [$track->id() => $track->lies()] : [];
+        }
         $span = ['from' => (string) Instant::ofMs($fromMs), 'until' => (string) Instant::ofMs($toMs)];
         foreach ($tracks as $track => $sheet) {
             $sheets += $sheet->all();
@@ -76,7 +81,7 @@ final readonly class Release
             if ($track === '') {
                 $planes = ['base' => $plane] + $planes;
             } else {
-                $planes['above'][] = ['id' => $track] + $plane;
+                $planes['above'][] = ['id' => $track] + (isset($lies[$track]) ? ['lies' => $lies[$track]] : []) + $plane;
             }
         }
         $standby = $programme->base->schedule?->standby;

@@ -55,6 +55,22 @@ final readonly class Sheet
     }
 
     /**
+     * What one of the tracks above plays.
+     *
+     * @param int $fromMs UTC ms; what comes and goes is written out for [from, to)
+     * @throws BudgetExceeded where there is too much to be written
+     */
+    public static function above(Programme $programme, string $track, ?Surroundings $surroundings, int $fromMs, int $toMs, string $build): self
+    {
+        foreach ($programme->above as $one) {
+            if ($one->id() === $track) {
+                return self::of($one, $programme, $surroundings, $fromMs, $toMs, $build, []);
+            }
+        }
+        throw new \LogicException("There is no track $track.");
+    }
+
+    /**
      * @param array{at_ms: int, begun: array<string, array{int, int}>}|array{} $carried
      * @throws BudgetExceeded
      */
@@ -143,6 +159,20 @@ final readonly class Sheet
         $layers = $this->content['layers'] ?? null;
 
         return (is_array($layers) ? RunSheet::mediaIn($layers) : []) + array_merge(...array_map(static fn (self $one): array => $one->media(), array_values($this->includes)), ...[[]]);
+    }
+
+    /** @return list<string> families of the faces in which its words are set */
+    public function families(): array
+    {
+        $families = [];
+        $content = $this->content;
+        array_walk_recursive($content, static function (mixed $value, int|string $name) use (&$families): void {
+            if ($name === 'family' && is_string($value)) {
+                $families[$value] = true;
+            }
+        });
+
+        return array_map(strval(...), array_keys($families));
     }
 
     /** Whether anything in it comes and goes, so that it holds no longer than the span that it was compiled for. */

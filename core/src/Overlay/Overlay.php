@@ -99,9 +99,15 @@ final readonly class Overlay
         return $changed === [] ? [] : [sprintf('"%s" %s.', $this->name, implode(', ', [...$words, ...($others === [] ? [] : ['changes its ' . strtr(implode(', ', $others), '_', ' ')])]))];
     }
 
+    /** @return array{int, int, int} by which it lies above others: the place of its kind, its level, and when it was made (Unix ms) */
+    public function lies(): array
+    {
+        return [Kinds::place($this->kind), $this->level, $this->createdMs];
+    }
+
     /** Whether it lies above another: negative where it lies below. */
     public function comparedTo(self $other): int
     {
-        return [Kinds::place($this->kind), $this->level, $this->createdMs, $this->id] <=> [Kinds::place($other->kind), $other->level, $other->createdMs, $other->id];
+        return [...$this->lies(), $this->id] <=> [...$other->lies(), $other->id];
     }
 }

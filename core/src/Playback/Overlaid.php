@@ -10,6 +10,7 @@ use UpperPane\Core\Document\Refused;
 use UpperPane\Core\Geometry\Box;
 use UpperPane\Core\Geometry\Rect;
 use UpperPane\Core\Geometry\Size;
+use UpperPane\Core\Layout\Composed;
 use UpperPane\Core\Layout\Composer;
 use UpperPane\Core\Media\Holes;
 use UpperPane\Core\Overlay\InForce;
@@ -19,6 +20,7 @@ use UpperPane\Core\Overlay\Overlays;
 use UpperPane\Core\Overlay\Room;
 use UpperPane\Core\Overlay\Takeover;
 use UpperPane\Core\Overlay\Window;
+use UpperPane\Core\Time\Schedule\Play;
 
 /** A display with all that lies above what it plays: strips squeeze it, a takeover stands in the place of it. */
 final class Overlaid
@@ -41,7 +43,7 @@ final class Overlaid
     /** @var array<string, Overlay> of which words or a picture are one thing, by id */
     private readonly array $laid;
 
-    private function __construct(private readonly Programme $below, private readonly Overlays $overlays, Composer $composer, private readonly Size $canvas, ?Holes $holes)
+    private function __construct(private readonly Programme $below, public readonly Overlays $overlays, public readonly Composer $composer, private readonly Size $canvas, ?Holes $holes)
     {
         $this->standing = new \WeakMap();
         $this->course = new OverlayCourse($below->base, $overlays);
@@ -149,14 +151,28 @@ final class Overlaid
         return $this->shown->nextChange($ms);
     }
 
-    /** After how long all begins anew as long as the same overlays are drawn, ms; null where that is not known. */
-    public function repeatsAfterMs(): ?int
+    /**
+     * What plays one after the other in [from, to), and after how long each begins anew as long as the same overlays are drawn, ms; null where that is not known.
+     *
+     * @return list<array{int, int, ?int}> from, to, and that
+     */
+    public function rounds(int $fromMs, int $toMs): array
     {
         $base = $this->below->base;
-        $plays = count($base->whole) === 1 && $base->schedule === null ? array_values($base->whole)[0] : null;
+
+        return array_map(fn (Play $play): array => [
+            $play->fromMs,
+            $play->toMs,
+            $play->plays === null ? $toMs - $fromMs : $this->repeatsAfterMs($base->whole[$play->plays->key()]),
+        ], $base->timetable()->between($fromMs, $toMs));
+    }
+
+    private function repeatsAfterMs(Composed $plays): ?int
+    {
+        $booked = array_intersect_key($this->below->base->zones, $plays->zones) !== [];
         $steady = array_filter($this->overlays->all, static fn (Overlay $one): bool => !$one->lies instanceof Notice || $one->lies->isMoving() || $one->lies->words->isSteady());
 
-        return $plays === null || $plays->isTurning() || $plays->tellsData() || count($steady) < count($this->overlays->all) ? null : $plays->loopMs();
+        return $booked || $plays->isTurning() || $plays->tellsData() || count($steady) < count($this->overlays->all) ? null : $plays->loopMs();
     }
 
     /** Whether a window has an opening: an element of a layout, or a transparent part of a picture. */

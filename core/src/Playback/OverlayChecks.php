@@ -87,14 +87,15 @@ final class OverlayChecks
     /** Looks at each moment of the next 24 hours at which something else is shown. */
     private function walk(): void
     {
-        $repeats = $this->overlaid->repeatsAfterMs();
         foreach ($this->overlays->between($this->clock, $this->atMs, $this->atMs + self::DAY_MS) as [$from, $to, $standing]) {
-            // What comes round is looked at once.
-            $to = $repeats === null ? $to : min($to, $from + $repeats);
             $isReading = array_filter(Overlays::drawn($standing), static fn (InForce $one): bool => !$one->overlay->lies instanceof Takeover) !== [];
-            for ($at = $from; $isReading && $at < $to;) {
-                $this->look($at);
-                $at = $this->overlaid->nextChange($at);
+            foreach ($isReading ? $this->overlaid->rounds($from, $to) : [] as [$begins, $ends, $repeats]) {
+                // What comes round is looked at once.
+                $ends = $repeats === null ? $ends : min($ends, $begins + $repeats);
+                for ($at = $begins; $at < $ends;) {
+                    $this->look($at);
+                    $at = $this->overlaid->nextChange($at);
+                }
             }
         }
     }

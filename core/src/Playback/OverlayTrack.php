@@ -35,6 +35,12 @@ final readonly class OverlayTrack implements Track
         return $this->overlay->name;
     }
 
+    /** @return array{int, int, int} where it lies among the others: its kind, its level, and when it was made (Unix ms) */
+    public function lies(): array
+    {
+        return $this->overlay->lies();
+    }
+
     public function layers(Surroundings $surroundings): array
     {
         if ($this->overlay->lies instanceof Window) {

@@ -4,10 +4,7 @@ declare(strict_types=1);
 
 namespace UpperPane\Tests\App\Account;
 
-use Symfony\Component\PasswordHasher\Hasher\UserPasswordHasherInterface;
 use Symfony\Component\Routing\RouterInterface;
-use UpperPane\App\Account\Account;
-use UpperPane\App\Account\Grant;
 use UpperPane\App\Account\Role;
 use UpperPane\App\Layout\Design;
 use UpperPane\App\Layout\DesignKind;
@@ -31,6 +28,7 @@ final class RightsTest extends ApiTestCase
         '* /api/places' => 'survey', 'GET /api/places/1/settings' => 'look', '* /api/places/1/settings' => 'design', 'GET /api/settings' => 'look',
         'GET /api/estate' => 'look', 'GET /api/matches' => 'look', 'GET /api/words' => 'look', 'GET /api/house-style' => 'look',
         'POST /api/handover' => 'fill-in', 'POST /api/handover/back' => 'hand-over', 'GET /api/handings' => 'look', 'POST /api/handings' => 'fill-in',
+        'GET /api/in-force' => 'look', 'POST /api/notices' => 'fill-in', 'POST /api/takeovers' => 'hand-over', '* /api/above' => 'look',
         '* /api/bench' => 'design', 'GET /api/data' => 'look', 'POST /api/rows' => 'design', 'GET /api/sources/1/state' => 'design',
         'GET /api/faces' => 'look', '* /api/faces' => 'design', '* /api/rehearsal' => 'look',
         '* /api/players' => 'survey', 'GET /api/players/1/glass' => 'look',
@@ -196,19 +194,6 @@ final class RightsTest extends ApiTestCase
         $this->entities()->flush();
         $this->somebody('marta', Role::Editor, 'gates');
         self::assertSame([$gates, $hall], array_column($this->ask('GET', '/api/layouts')[1]['layouts'], 'id'));
-    }
-
-    /** @param list<array{Role, string}> $others */
-    private function somebody(string $login, Role $role, ?string $place = null, array $others = []): void
-    {
-        $account = new Account($login === '' ? 'x' : $login, ucfirst($login));
-        $account->setPasswordHash(static::getContainer()->get(UserPasswordHasherInterface::class)->hashPassword($account, 'harbour'));
-        $this->entities()->persist($account);
-        foreach ([[$role, $place], ...$others] as [$one, $at]) {
-            $this->entities()->persist(new Grant($account->login, $one, $at));
-        }
-        $this->entities()->flush();
-        self::assertSame(200, $this->signIn(login: $login));
     }
 
     private function template(string $name): string

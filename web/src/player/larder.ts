@@ -150,22 +150,24 @@ export class Larder {
           : `There is no output ${asked} of this player any more: it goes on as before until another is chosen there (F2).`,
     )
 
-    const media = dueFirst(sheet, now(), file.media)
+    // What was laid above it since brings its own files.
+    const media = dueFirst(sheet, now(), once([...file.media, ...(planes?.above ?? []).flatMap((plane) => plane.media ?? [])], ({ id }) => id))
+    const faces = once([...file.faces, ...(planes?.above ?? []).flatMap((plane) => plane.faces ?? [])], ({ url }) => url)
     for (const one of media) this.names.set(one.url, `"${one.name}"`)
-    for (const face of file.faces) this.names.set(face.url, `The face ${face.family}`)
-    const files = [...file.faces, ...media]
+    for (const face of faces) this.names.set(face.url, `The face ${face.family}`)
+    const files = [...faces, ...media]
     // What stood before this start stands again as soon as what is due is found right, and without what is not; the rest is looked at meanwhile.
     const stood = (await this.store.fact(STOOD)) === release.sha256
     this.want([...list, ...files])
     await this.note()
     const soon = new Set(mediaSoon(sheet, now(), SOON_MS).map((one) => one.id))
     if (stood) {
-      const due = this.need([...file.faces, ...media.filter((one) => soon.has(one.id))])
+      const due = this.need([...faces, ...media.filter((one) => soon.has(one.id))])
       await Promise.race([due, new Promise((done) => setTimeout(done, this.patienceMs))])
     } else await this.need(files)
     const byId = new Map(media.map((one) => [one.id, one]))
     for (const one of files) if (this.here.has(one.url)) await this.address(one.url)
-    const failed = await loadFaces(file.faces, (face) => this.addresses.get(face.url) ?? face.url)
+    const failed = await loadFaces(faces, (face) => this.addresses.get(face.url) ?? face.url)
     this.tell(
       'faces',
       failed.length === 0 ? null : `This browser cannot use the face ${failed.map((face) => face.family).join(', ')}: words are set in another.`,
@@ -242,6 +244,8 @@ export class Larder {
     }
   }
 }
+
+const once = <T>(all: T[], key: (one: T) => string): T[] => [...new Map(all.map((one) => [key(one), one])).values()]
 
 const today = () => Math.floor(Date.now() / 86_400_000)
 

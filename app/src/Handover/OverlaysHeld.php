@@ -1,0 +1,34 @@
+<?php
+
+declare(strict_types=1);
+
+namespace UpperPane\App\Handover;
+
+use Doctrine\DBAL\Connection;
+use UpperPane\App\Account\Reach;
+
+/** On how many displays overlays hold, as places say. */
+final readonly class OverlaysHeld
+{
+    public function __construct(private Connection $connection, private Reach $reach)
+    {
+    }
+
+    /** @return array<array<string, int>> displays on which an overlay holds, by its id and their time zone */
+    public function all(): array
+    {
+        $rows = $this->connection->fetchAllNumeric(
+            "SELECT JSON_VALUE(s.settled, '$.overlays') AS held, JSON_VALUE(s.settled, '$.timezone') AS zone, COUNT(*) FROM surveyed_display s
+             WHERE JSON_VALUE(s.settled, '$.overlays') <> '' AND {$this->reach->condition('display', 's.id')} GROUP BY held, zone",
+        );
+        $holds = [];
+        foreach ($rows as [$held, $zone, $count]) {
+            foreach (explode(',', is_string($held) ? $held : '') as $id) {
+                $zone = is_string($zone) ? $zone : 'UTC';
+                $holds[$id][$zone] = ($holds[$id][$zone] ?? 0) + (is_int($count) ? $count : 0);
+            }
+        }
+
+        return $holds;
+    }
+}
