@@ -10,6 +10,7 @@ use Symfony\Component\Routing\Attribute\Route;
 use UpperPane\App\Account\Needs;
 use UpperPane\App\Account\Right;
 use UpperPane\App\Http\Body;
+use UpperPane\App\Http\Problem;
 use UpperPane\App\Layout\DesignKind;
 use UpperPane\App\Layout\Designs;
 use UpperPane\Core\Document\Node;
@@ -43,6 +44,29 @@ final readonly class AboveController
         }
 
         return new JsonResponse(['overlays' => $told]);
+    }
+
+    /** What putting up the overlays that hold by now would mean on displays; all else that stands there stays as it was handed over. */
+    #[Route('/api/above/preview', methods: ['POST'])]
+    #[Needs(Right::HandOver)]
+    public function preview(Request $request, PutAbove $put, Targets $targets): JsonResponse
+    {
+        $offers = $put->offers($targets->named(Body::of($request)->object('displays', 'places')));
+
+        return new JsonResponse(['offers' => array_map(static fn (Offer $offer): array => $offer->toArray(), $offers)]);
+    }
+
+    #[Route('/api/above', methods: ['POST'])]
+    #[Needs(Right::HandOver)]
+    public function put(Request $request, PutAbove $put, Targets $targets, BeginHandover $begin): JsonResponse
+    {
+        $body = Body::of($request)->object('displays', 'places', 'name');
+        $offers = $put->offers($targets->named($body));
+        if ($offers === []) {
+            throw new Problem(409, 'above.same', 'On all of these displays just these overlays stand already.');
+        }
+
+        return new JsonResponse(['handing' => $begin->of($body->optional('name')?->name() ?? 'Overlays', $offers)->toArray()], 202);
     }
 
     /** How an overlay would look on those of its displays that differ most, above what will really play there, and what is found; nothing is done. */

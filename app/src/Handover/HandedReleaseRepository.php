@@ -74,6 +74,21 @@ final class HandedReleaseRepository extends ServiceEntityRepository implements H
     }
 
     /**
+     * @param list<string> $displays ids
+     * @return list<string> those of them on which something stands
+     */
+    public function standOn(array $displays): array
+    {
+        $found = [];
+        foreach (array_chunk($displays, self::AT_ONCE) as $chunk) {
+            $asked = 'SELECT s.id FROM surveyed_display s WHERE s.current_id IS NOT NULL AND s.id IN (?) ORDER BY s.position, s.id';
+            array_push($found, ...array_filter($this->getEntityManager()->getConnection()->fetchFirstColumn($asked, [$chunk], [ArrayParameterType::STRING]), is_string(...)));
+        }
+
+        return $found;
+    }
+
+    /**
      * @param list<SurveyedDisplay> $displays
      * @return array<HandedRelease> what stands on each, by display; not where nothing does
      */

@@ -174,6 +174,22 @@ final readonly class Programmes
         return [$form->plays($library, $display, $documents), $overlays, $display, $library];
     }
 
+    /** What stands on a display, at the revisions that were handed over, under the overlays that hold there by now. */
+    public function under(Contents $standing, SurveyedDisplay $target): Contents
+    {
+        $held = self::overlaysOf($target->settled);
+        [$parts, $settings] = $this->parts($held, $target->settled);
+        $before = array_diff(self::overlaysOf($standing->settings), $held);
+
+        return new Contents(
+            $standing->source,
+            array_diff_key($standing->parts, array_flip($before), array_flip($held)) + array_intersect_key($parts, array_flip($held)) + $parts,
+            $standing->ruling,
+            $standing->document,
+            [Settings::OVERLAYS => $settings[Settings::OVERLAYS] ?? ''] + $standing->settings + $settings,
+        );
+    }
+
     /** All that decides how something looks on a display at this moment. */
     public function surroundings(SurveyedDisplay $target): Surroundings
     {

@@ -61,6 +61,28 @@ final class OverlaysTest extends ApiTestCase
         self::assertSame(['head', $strip, $strip, $mark], $this->elements('wide'), 'what was handed over stands until something else is');
     }
 
+    /** All else that stands there stays at the revision that was handed over. */
+    public function testOverlaysArePutUpAloneAboveWhatStands(): void
+    {
+        $layout = $this->made(Make::layout([Make::told('head', 'Sailings', message: false)]));
+        $this->show($layout['id'], 'wide', 'other');
+        $changed = ['elements' => [Make::told('head', 'Half done', message: false)]] + $layout['document'];
+        $this->ask('PUT', "/api/layouts/{$layout['id']}", ['base' => 1, 'document' => $changed]);
+        $mark = $this->mark('Mark');
+        $this->state('places/hall', ['add' => [$mark]]);
+        $told = $this->ask('GET', '/api/above')[1]['overlays'];
+        self::assertSame([[$mark], [3], [3]], [array_column($told, 'id'), array_column($told, 'displays'), array_column($told, 'now')]);
+        $offers = $this->ask('POST', '/api/above/preview', ['places' => ['hall']])[1]['offers'];
+        self::assertSame([['The mark "Mark" lies above.']], array_column($offers, 'changes'));
+        $this->handOver(['places' => ['hall']], '/api/above');
+        self::assertSame(['Sailings', $mark], [$this->things('wide')[0]['text'], $this->things('wide')[1]['element']]);
+        self::assertSame(['wide', 'other'], $this->older(), 'what was saved since is not handed over');
+        self::assertSame([409, 'above.same'], [($again = $this->ask('POST', '/api/above', ['places' => ['hall']]))[0], $again[1]['error']['code']]);
+        $this->state('displays/other', ['without' => [$mark]]);
+        $this->handOver(['displays' => ['other']], '/api/above');
+        self::assertSame(['head'], $this->elements('other'));
+    }
+
     public function testItIsRefusedWhereSomethingInItIsWrongOrNotThere(): void
     {
         $wrong = [

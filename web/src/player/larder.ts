@@ -151,7 +151,11 @@ export class Larder {
     )
 
     // What was laid above it since brings its own files.
-    const media = dueFirst(sheet, now(), once([...file.media, ...(planes?.above ?? []).flatMap((plane) => plane.media ?? [])], ({ id }) => id))
+    const media = dueFirst(
+      sheet,
+      now(),
+      once([...file.media, ...(planes?.above ?? []).flatMap((plane) => plane.media ?? [])], ({ id }) => id),
+    )
     const faces = once([...file.faces, ...(planes?.above ?? []).flatMap((plane) => plane.faces ?? [])], ({ url }) => url)
     for (const one of media) this.names.set(one.url, `"${one.name}"`)
     for (const face of faces) this.names.set(face.url, `The face ${face.family}`)
