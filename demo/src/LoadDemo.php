@@ -138,6 +138,8 @@ final readonly class LoadDemo
             $document = $row->field('display');
             $place = $this->entities->find(Place::class, $row->field('place')->id()) ?? throw $row->refused(Reason::RefUnknown, 'hangs at no place.');
             $display = new SurveyedDisplay($document->field('id')->id(), $place, (array) $document->value, $position);
+            $display->settings = $row->optional('settings')?->fields() ?? [];
+            $display->settle();
             $now = $this->clock->now();
             $display->savedAt = $now;
             $display->savedBy = 'ines';
@@ -182,6 +184,9 @@ final readonly class LoadDemo
                 $design->take($document, $this->clock->now(), 'ines');
                 $this->entities->persist($design->asRevision());
             }
+        }
+        foreach (glob("$this->projectDir/demo/overlays/*.json") ?: [] as $file) {
+            $this->keep($this->design($this->document($file), null));
         }
         foreach (glob("$this->projectDir/demo/styles/*.json") ?: [] as $file) {
             /** @var array<string, mixed> $document */

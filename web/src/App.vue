@@ -6,6 +6,7 @@ import { api } from './ui/api'
 import AskDialog from './ui/AskDialog.vue'
 import ChecksShelf from './ui/ChecksShelf.vue'
 import Invitation from './Account/Invitation.vue'
+import InForceLine from './Overlay/InForceLine.vue'
 import KeyList from './ui/KeyList.vue'
 import NotThere from './ui/NotThere.vue'
 import Passage from './ui/Passage.vue'
@@ -49,6 +50,7 @@ watch(
   <BApp>
     <div v-if="session.account" class="shell">
       <Passage @find="finding = true" />
+      <InForceLine />
       <!-- Another layout, playlist or display is another view: nothing of the one before is left. -->
       <RouterView v-if="!$route.meta.needs || $may($route.meta.needs)" :key="$route.path" />
       <NotThere v-else />

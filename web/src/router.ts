@@ -94,6 +94,13 @@ export const router = createRouter({
       props: true,
       meta: { title: 'Schedule', needs: 'design', station: '/playlists' },
     },
+    { path: '/overlays', component: () => import('./Overlay/OverlaysView.vue'), meta: { title: 'Overlays', needs: 'hand-over' } },
+    {
+      path: '/overlays/:id',
+      component: () => import('./Overlay/OverlayView.vue'),
+      props: true,
+      meta: { title: 'Overlay', needs: 'design', station: '/overlays' },
+    },
     { path: '/handover', component: () => import('./Handover/HandoverView.vue'), meta: { title: 'Handover', needs: 'hand-over' } },
     { path: '/playback', component: () => import('./Playback/PlaybackView.vue'), meta: { title: 'Playback', needs: 'hand-over' } },
     { path: '/bench', component: () => import('./Bench/BenchView.vue'), meta: { title: 'Bench', needs: 'design' } },

@@ -62,6 +62,17 @@ final readonly class Displays extends Reached
         return array_map(static fn (mixed $count): int => is_numeric($count) ? (int) $count : 0, $rows);
     }
 
+    /** @return list<array{id: string, name: string, place: string}> the first so many, by name alone */
+    public function first(int $most): array
+    {
+        $rows = $this->entities->getConnection()->fetchAllNumeric(
+            "SELECT s.id, s.name, s.place_id FROM surveyed_display s WHERE {$this->reach->condition('display', 's.id')} ORDER BY s.position, s.id LIMIT $most",
+        );
+        $text = static fn (mixed $one): string => is_string($one) ? $one : '';
+
+        return array_map(static fn (array $row): array => ['id' => $text($row[0]), 'name' => $text($row[1]), 'place' => $text($row[2])], $rows);
+    }
+
     /** Whether there is one of this id, whoever reaches it. */
     public function isTaken(string $id): bool
     {

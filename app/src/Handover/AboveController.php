@@ -58,10 +58,13 @@ final readonly class AboveController
 
     #[Route('/api/above', methods: ['POST'])]
     #[Needs(Right::HandOver)]
-    public function put(Request $request, PutAbove $put, Targets $targets, BeginHandover $begin): JsonResponse
+    public function put(Request $request, PutAbove $put, Targets $targets, HandedReleaseRepository $releases, BeginHandover $begin): JsonResponse
     {
-        $body = Body::of($request)->object('displays', 'places', 'name');
-        $offers = $put->offers($targets->named($body));
+        $body = Body::of($request)->object('displays', 'places', 'overlay', 'name');
+        $overlay = $body->optional('overlay')?->id();
+        // Also where one has been taken off since.
+        $displays = $overlay === null ? $targets->named($body) : array_values(array_unique([...$this->held->on($overlay), ...$releases->carrying($overlay)]));
+        $offers = $put->offers($displays);
         if ($offers === []) {
             throw new Problem(409, 'above.same', 'On all of these displays just these overlays stand already.');
         }
@@ -75,8 +78,36 @@ final readonly class AboveController
     public function look(Request $request, LookAbove $look, Targets $targets): JsonResponse
     {
         $body = Body::of($request)->object('document', 'displays', 'places');
+        $document = Body::document($body->field('document'));
 
-        return new JsonResponse($look->overlay(Body::document($body->field('document')), $targets->named($body)));
+        return new JsonResponse($look->overlay($document, $this->meant($body, $document, $targets)));
+    }
+
+    /** Where else it could lie and cover less; nothing is done. */
+    #[Route('/api/above/cures', methods: ['POST'])]
+    #[Needs(Right::Look)]
+    public function cures(Request $request, LookAbove $look, Targets $targets): JsonResponse
+    {
+        $body = Body::of($request)->object('document', 'displays', 'places');
+        $document = Body::document($body->field('document'));
+
+        return new JsonResponse(['cures' => $look->cures($document, $this->meant($body, $document, $targets))]);
+    }
+
+    /**
+     * Those that are named; else those on which it holds; where it holds nowhere, all.
+     *
+     * @param array<string, mixed> $document
+     * @return list<string>
+     */
+    private function meant(Node $body, array $document, Targets $targets): array
+    {
+        if ($body->has('displays') || $body->has('places')) {
+            return $targets->named($body);
+        }
+        $held = is_string($document['id'] ?? null) ? $this->held->on($document['id']) : [];
+
+        return $held === [] ? $this->held->anywhere() : $held;
     }
 
     /**

@@ -43,6 +43,14 @@ final readonly class InForceController
         return new JsonResponse(['planes' => (object) $this->inForce->planes()]);
     }
 
+    /** Where something can be put up in a hurry, and what is prepared for it. */
+    #[Route('/api/in-force/where', methods: ['GET'])]
+    #[Needs(Right::FillIn)]
+    public function where(HurryWhere $where): JsonResponse
+    {
+        return new JsonResponse($where->told());
+    }
+
     /** Whether something that was asked for is in force: for whoever got no answer. */
     #[Route('/api/in-force/{id}', methods: ['GET'])]
     #[Needs(Right::Look)]

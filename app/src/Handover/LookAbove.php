@@ -12,6 +12,7 @@ use UpperPane\Core\Document\Node;
 use UpperPane\Core\Document\Refused;
 use UpperPane\Core\Finding\Finding;
 use UpperPane\Core\Layout\Layout;
+use UpperPane\Core\Overlay\Elsewhere;
 use UpperPane\Core\Overlay\Overlay;
 use UpperPane\Core\Overlay\Overlays;
 use UpperPane\Core\Playback\Overlaid;
@@ -46,7 +47,7 @@ final readonly class LookAbove
      * What is put up in a hurry.
      *
      * @param array<string, mixed> $fields of the overlay, but for when
-     * @param non-empty-list<string> $displays ids
+     * @param list<string> $displays ids
      * @return array<string, mixed>
      * @throws Refused
      */
@@ -61,7 +62,7 @@ final readonly class LookAbove
      * One that is kept, or is about to be.
      *
      * @param array<string, mixed> $document
-     * @param non-empty-list<string> $displays ids
+     * @param list<string> $displays ids
      * @return array<string, mixed>
      * @throws Refused
      */
@@ -71,7 +72,49 @@ final readonly class LookAbove
     }
 
     /**
-     * @param non-empty-list<string> $displays
+     * Where else it could lie and cover less on these displays, the best first: each is tried before it is told.
+     *
+     * @param array<string, mixed> $document
+     * @param list<string> $displays ids
+     * @return list<array{says: string, fields: array<string, string>, covers: int}>
+     * @throws Refused
+     */
+    public function cures(array $document, array $displays): array
+    {
+        $now = $this->inForce->nowMs();
+        $those = array_map(fn (string $id): SurveyedDisplay => $this->targets->display($id), self::apart($this->kinds($displays)[0]));
+        $covers = function (array $document) use ($those, $now): int {
+            $count = 0;
+            foreach ($those as $target) {
+                $standing = $this->releases->on($target);
+                /** @var array<string, mixed> $document */
+                $overlaid = $this->programmes->above($document, $target, $standing === null ? null : $this->releases->contents($standing));
+                $found = OverlayChecks::run($overlaid, $overlaid->overlays, WallClock::in($target->display()->timezone), $now)->all;
+                $count += count(array_filter($found, static fn (Finding $one): bool => in_array($one->code, ['overlay.covers', 'overlay.crowded'], true)
+                    && in_array($document['id'] ?? '', $one->elements, true)));
+            }
+
+            return $count;
+        };
+        $asItIs = $covers($document);
+        $cures = [];
+        foreach ($asItIs === 0 ? [] : Elsewhere::of($document) as $one) {
+            try {
+                $left = $covers($one['fields'] + $document);
+            } catch (Refused) {
+                continue;
+            }
+            if ($left < $asItIs) {
+                $cures[] = $one + ['covers' => $left];
+            }
+        }
+        usort($cures, static fn (array $a, array $b): int => $a['covers'] <=> $b['covers']);
+
+        return $cures;
+    }
+
+    /**
+     * @param list<string> $displays
      * @param \Closure(SurveyedDisplay): array<string, mixed> $document
      * @return array<string, mixed>
      * @throws Refused

@@ -14,6 +14,23 @@ final readonly class OverlaysHeld
     {
     }
 
+    /** @return list<string> ids of the displays on which an overlay holds, in the order of the estate */
+    public function on(string $overlay): array
+    {
+        return array_values(array_filter($this->connection->fetchFirstColumn(
+            "SELECT s.id FROM surveyed_display s WHERE FIND_IN_SET(?, JSON_VALUE(s.settled, '$.overlays')) > 0 AND {$this->reach->condition('display', 's.id')} ORDER BY s.position, s.id",
+            [$overlay],
+        ), is_string(...)));
+    }
+
+    /** @return list<string> ids of all displays, in the order of the estate */
+    public function anywhere(): array
+    {
+        return array_values(array_filter($this->connection->fetchFirstColumn(
+            "SELECT s.id FROM surveyed_display s WHERE {$this->reach->condition('display', 's.id')} ORDER BY s.position, s.id",
+        ), is_string(...)));
+    }
+
     /** @return array<array<string, int>> displays on which an overlay holds, by its id and their time zone */
     public function all(): array
     {

@@ -15,7 +15,7 @@ use UpperPane\Core\Media\Media;
 /** A picture in a corner. */
 final readonly class Mark implements Kind
 {
-    private const CORNERS = ['top-left', 'top-right', 'bottom-left', 'bottom-right'];
+    public const CORNERS = ['top-left', 'top-right', 'bottom-left', 'bottom-right'];
 
     /**
      * @param float $size its height, as a share of the shorter side

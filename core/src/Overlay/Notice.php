@@ -157,7 +157,7 @@ final readonly class Notice implements Kind
     }
 
     /** @return list<string> */
-    private static function places(): array
+    public static function places(): array
     {
         return array_merge(...array_map(static fn (string $high): array => [$high, "$high-left", "$high-right"], self::HIGH));
     }

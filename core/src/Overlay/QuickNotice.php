@@ -22,7 +22,7 @@ final readonly class QuickNotice
 
     /** Of the shorter side: smaller is no notice, larger covers all else. Common practice, no source. */
     private const LEAST = 1 / 30;
-    private const MOST = 1 / 8;
+    private const MOST = 1 / 7;
 
     /** No more of the height than this. */
     private const HIGH = 0.45;

@@ -142,6 +142,9 @@ final class InForceTest extends ApiTestCase
         // At the top it lies over the heading, and it is said from when on.
         $over = $this->ask('POST', '/api/notices/look', ['text' => str_repeat('The lift is out of order. ', 4), 'place' => 'top-left', 'for_min' => 15, 'displays' => ['wide']])[1]['looks'][0];
         self::assertContains('overlay.covers', array_column($over['findings'], 'code'));
+        $mark = ['id' => 'x', 'name' => 'X'] + OverlayDocuments::mark('top-left');
+        $cures = $this->ask('POST', '/api/above/cures', ['document' => $mark, 'displays' => ['wide']])[1]['cures'];
+        self::assertSame([['corner' => 'top-right'], 0], [$cures[0]['fields'], $cures[0]['covers']], 'in another corner nothing is covered');
         self::assertSame([], $this->ask('GET', '/api/in-force')[1]['in_force'], 'nothing is done');
         $strip = ['id' => 'x', 'name' => 'X', 'style' => ['family' => 'Inter', 'size_px' => 12]] + OverlayDocuments::strip();
         $codes = array_column($this->ask('POST', '/api/above/look', ['document' => $strip, 'displays' => ['wide']])[1]['looks'][0]['findings'], 'code');

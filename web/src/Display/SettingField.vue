@@ -3,11 +3,24 @@ import { computed, ref } from 'vue'
 import { useDesigns, usePlayedLayouts } from '../Layout/designs'
 
 /** A setting as people state it; each value that is chosen or typed is told at once, and nothing is done with it here. */
-const props = defineProps<{ setting: string; value: unknown; timezones: string[] }>()
+const props = defineProps<{ setting: string; value: unknown; timezones: string[]; /** What is said here alone. */ stated?: unknown }>()
 const emit = defineEmits<{ change: [value: unknown] }>()
 const { all: styles } = useDesigns('styles')
 const layouts = usePlayedLayouts()
 const { all: playlists } = useDesigns('playlists')
+const { all: overlays } = useDesigns('overlays')
+/** What is said here of each overlay; the rest comes from above. */
+const change = ref<{ only?: string[]; without?: string[]; add?: string[] }>({ ...(props.stated as object | undefined) })
+const stand = (id: string) =>
+  change.value.add?.includes(id) || change.value.only?.includes(id) ? 'add' : change.value.without?.includes(id) ? 'without' : ''
+function state(id: string, how: string) {
+  const less = (list: string[] | undefined) => (list ?? []).filter((one) => one !== id)
+  const next = { ...(change.value.only ? { only: less(change.value.only) } : {}), without: less(change.value.without), add: less(change.value.add) }
+  if (how === 'add' || how === 'without') next[how].push(id)
+  change.value = next
+  const said = Object.fromEntries(Object.entries(next).filter(([name, list]) => name === 'only' || list.length))
+  emit('change', Object.keys(said).length ? said : null)
+}
 const text = ref(
   Array.isArray(props.value) ? props.value.join(', ') : typeof props.value === 'string' || typeof props.value === 'number' ? String(props.value) : '',
 )
@@ -52,6 +65,18 @@ function setStandby(value: string) {
       </optgroup>
     </select></label
   >
+  <ul v-else-if="setting === 'overlays'" class="overlays">
+    <li v-for="one in overlays" :key="one.id">
+      <label
+        ><span>{{ one.name }}</span>
+        <select class="form-select form-select-sm" :value="stand(one.id)" @change="state(one.id, chosen($event))">
+          <option value="">as it comes from above</option>
+          <option value="add">put here</option>
+          <option value="without">taken off here</option>
+        </select></label
+      >
+    </li>
+  </ul>
   <form v-else class="field" @submit.prevent="typed">
     <label
       >{{ setting === 'languages' ? 'Languages, in their order: pt, en' : 'Value' }}<input v-model="text" class="form-control" maxlength="1000"
@@ -61,6 +86,18 @@ function setStandby(value: string) {
 </template>
 
 <style scoped>
+.overlays {
+  list-style: none;
+  padding: 0;
+  margin: 8px 0;
+}
+.overlays label {
+  display: grid;
+  grid-template-columns: 1fr 190px;
+  gap: 8px;
+  align-items: center;
+  padding: 2px 0;
+}
 .field {
   display: block;
   margin: 8px 0;

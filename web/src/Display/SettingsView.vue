@@ -19,12 +19,19 @@ import SettingField from './SettingField.vue'
 const { query, places, displays: stating, timezones } = useSettings()
 const { displays } = useEstate(false)
 const { all: styles } = useDesigns('styles')
+const { all: overlays } = useDesigns('overlays')
 const queries = useQueryClient()
 const route = useRoute()
 const router = useRouter()
 const shelf = useShelf()
 
-const WORDS: Record<string, string> = { timezone: 'Time zone', style: 'House style', languages: 'Languages', standby: 'Standby' }
+const WORDS: Record<string, string> = {
+  timezone: 'Time zone',
+  style: 'House style',
+  languages: 'Languages',
+  standby: 'Standby',
+  overlays: 'Overlays',
+}
 const vars = computed(() => [
   ...new Set([...places.value, ...stating.value].flatMap((one) => Object.keys(one.resolved).filter((name) => name.startsWith('vars.')))),
 ])
@@ -65,7 +72,8 @@ const nameOf = (id: unknown) => [...places.value, ...stating.value].find((one) =
 function said(value: unknown, of = setting.value): string {
   if (typeof value === 'number') return String(value)
   if (typeof value === 'string') return (of === 'style' && styles.value.find((one) => one.id === value)?.name) || value
-  if (Array.isArray(value)) return value.join(', ')
+  if (Array.isArray(value))
+    return value.map((one) => (of === 'overlays' && overlays.value.find((o) => o.id === one)?.name) || String(one)).join(', ') || 'none'
   const refs = Object.entries((value ?? {}) as Record<string, string>)
   return refs.map(([kind, id]) => `${kind} ${id}`).join(', ') || '–'
 }
@@ -220,6 +228,7 @@ onBeforeUnmount(() => shelf.clear())
             :setting="setting"
             :value="row ? held(row.one)?.value : undefined"
             :timezones="timezones"
+            :stated="row ? statedOf(row.one) : undefined"
             @change="((wanted = $event), (done = ''))"
           />
           <button v-if="row && statedOf(row.one) !== undefined" type="button" class="btn btn-link btn-sm p-0" @click="((wanted = null), (done = ''))">

@@ -12,7 +12,14 @@ export interface Held {
 interface Stated {
   id: string
   name: string
-  settings: { timezone?: string; style?: string; languages?: string[]; standby?: Record<string, string>; vars?: Record<string, string | number> }
+  settings: {
+    timezone?: string
+    style?: string
+    languages?: string[]
+    standby?: Record<string, string>
+    vars?: Record<string, string | number>
+    overlays?: { only?: string[]; without?: string[]; add?: string[] }
+  }
   resolved: Record<string, Held>
 }
 export interface PlaceSettings extends Stated {

@@ -5,7 +5,10 @@ import { useRelease } from './release'
 
 /** What a display's current release shows at an instant, on its raster. */
 const props = defineProps<{ display: DisplayState; at: number; /** Without the seams of a wall. */ bare?: boolean }>()
-const { file, media } = useRelease(() => props.display.release)
+const { file, media } = useRelease(
+  () => props.display.release,
+  () => props.display.id,
+)
 </script>
 
 <template>

@@ -16,7 +16,7 @@ import type { DesignWork } from './work'
 /** The head of a design that is being worked on: its name, what is saved, undo, redo, handover; and what went wrong. */
 const props = defineProps<{
   work: DesignWork<D>
-  noun: 'layout' | 'filled' | 'playlist' | 'display' | 'schedule' | 'source'
+  noun: 'layout' | 'filled' | 'playlist' | 'display' | 'schedule' | 'source' | 'overlay'
   /** Where it is handed over; of a source nowhere, what shows its rows is. */
   handover?: string
   id: string
@@ -68,7 +68,12 @@ useEventListener('keydown', (e: KeyboardEvent) => {
     <div class="words">
       <div class="named">
         <TypedLine v-if="work.document.value" class="title" :value="work.document.value.name" :label="`Name of the ${called}`" @change="rename" />
-        <FirstShown v-if="revised && revised !== 'sources' && work.document.value" :id="id" :plural="revised" :revision="work.revision.value" />
+        <FirstShown
+          v-if="revised && revised !== 'sources' && revised !== 'overlays' && work.document.value"
+          :id="id"
+          :plural="revised"
+          :revision="work.revision.value"
+        />
         <button v-if="revised && work.document.value" type="button" class="btn btn-link btn-sm p-0" @click="revisions = true">revisions</button>
         <RecordButton v-if="work.document.value" :id="id" :kind="noun" :name="work.document.value.name" />
       </div>

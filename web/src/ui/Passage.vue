@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed } from 'vue'
+import { computed, useTemplateRef } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { useSources } from '../Data/sources'
 import { useCounts } from '../Estate/estate'
@@ -26,6 +26,7 @@ const all = computed(() => [
   { to: '/data', name: 'Data', needs: 'design' as const, open: troubled.value, says: 'sources are not fresh' },
   { to: '/layouts', name: 'Layouts', needs: 'design' as const, open: 0, says: '' },
   { to: '/playlists', name: 'Playlists and time', needs: 'design' as const, open: 0, says: '' },
+  { to: '/overlays', name: 'Overlays', needs: 'hand-over' as const, open: 0, says: '' },
   { to: '/handover', name: 'Handover', needs: 'hand-over' as const, open: counts.value.older, says: 'displays show an older version' },
   {
     to: '/playback',
@@ -37,6 +38,10 @@ const all = computed(() => [
 ])
 const here = (to: string) => (route.meta.station ?? route.path) === to
 
+const own = useTemplateRef('own')
+function shut({ relatedTarget: next }: FocusEvent) {
+  if (!(next instanceof Node && own.value!.contains(next))) own.value!.open = false
+}
 async function leave() {
   await session.signOut()
   await router.push('/')
@@ -66,19 +71,53 @@ async function leave() {
     <button type="button" class="find" title="Find any object or action" @click="$emit('find')">Find <kbd class="figures">Ctrl K</kbd></button>
     <div class="who">
       <RouterLink v-if="$may('design')" to="/bench" class="bin" :aria-current="route.path === '/bench' ? 'page' : undefined">Bench</RouterLink>
-      <RouterLink v-if="$may('design')" to="/bin" class="bin" :aria-current="route.path === '/bin' ? 'page' : undefined">Bin</RouterLink>
-      <RouterLink v-if="$may('administer')" to="/accounts" class="bin" :aria-current="route.path === '/accounts' ? 'page' : undefined"
-        >Accounts</RouterLink
-      >
-      <RouterLink to="/account" class="name" title="Your account">{{ session.account?.name }}</RouterLink>
-      <button type="button" class="btn btn-link btn-sm" @click="leave">Sign out</button>
+      <details ref="own" class="own" @focusout="shut" @keydown.esc="own!.open = false">
+        <summary>{{ session.account?.name }}</summary>
+        <div class="list" @click="own!.open = false">
+          <RouterLink to="/account">Your account</RouterLink>
+          <RouterLink v-if="$may('administer')" to="/accounts">Accounts</RouterLink>
+          <RouterLink v-if="$may('design')" to="/bin">Bin</RouterLink>
+          <button type="button" @click="leave">Sign out</button>
+        </div>
+      </details>
     </div>
   </header>
 </template>
 
 <style scoped>
-.name {
-  color: var(--soft);
+.own {
+  position: relative;
+}
+.own summary {
+  cursor: pointer;
+  list-style: none;
+  padding: 4px 2px;
+  text-decoration: underline;
+  text-decoration-color: var(--rule);
+  text-underline-offset: 3px;
+}
+.own .list {
+  position: absolute;
+  right: 0;
+  top: 100%;
+  z-index: 30;
+  display: grid;
+  min-width: 150px;
+  background: var(--sheet);
+  border: 1px solid var(--ink);
+  box-shadow: 0 2px 6px rgb(23 39 46 / 18%);
+}
+.own .list > * {
+  padding: 7px 12px;
+  text-align: left;
+  color: var(--ink);
+  background: none;
+  border: 0;
+  text-decoration: none;
+}
+.own .list > *:hover,
+.own .list > *:focus-visible {
+  background: var(--kelp-wash);
 }
 .passage {
   display: flex;

@@ -1,0 +1,74 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import PictureNow from '../pane/PictureNow.vue'
+import { moment, size } from '../ui/format'
+import { useSecond } from '../ui/second'
+import type { LookAbove } from './overlays'
+
+/** An overlay on those of its displays that differ most, to one scale in mm, above what will really play: at the worst moment where it covers something. */
+const props = defineProps<{ look: LookAbove; /** Px that the widest of them may take. */ widthPx: number }>()
+defineEmits<{ display: [id: string] }>()
+const now = useSecond()
+const worst = (findings: LookAbove['looks'][number]['findings']) => findings.some((one) => one.code === 'overlay.covers')
+const at = (one: LookAbove['looks'][number]) => {
+  const told = Date.parse(one.at)
+  return worst(one.findings) || told > now.value ? told : now.value
+}
+/** To one scale, unless that leaves one too small to be seen. */
+const widths = computed(() => {
+  const mm = props.look.looks.map((one) => one.display.active_mm.width)
+  const whole = mm.reduce((sum, one) => sum + one, 0)
+  const room = props.widthPx - 20 * Math.max(0, mm.length - 1)
+  return props.look.looks.map((one, n) => {
+    const own = (room * mm[n]!) / whole
+    const portrait = one.display.raster.height > one.display.raster.width
+    return Math.round(Math.max(portrait ? 120 : 190, Math.min(own, portrait ? 220 : 460)))
+  })
+})
+const zone = (timezone: string) => timezone.split('/').pop()!.replaceAll('_', ' ')
+</script>
+
+<template>
+  <div class="looks">
+    <figure v-for="(one, n) in look.looks" :key="one.display.id" :style="{ width: `${widths[n]}px` }">
+      <button type="button" class="picture" :aria-label="`${one.display.name}: measure on this display`" @click="$emit('display', one.display.id)">
+        <PictureNow :sheet="one.picture.run_sheet" :media="one.picture.media" :at="at(one)" :raster="one.display.raster" playing />
+      </button>
+      <figcaption>
+        <b>{{ one.display.name }}</b>
+        <span class="figures small soft">{{ size(one.display.raster) }} px</span>
+        <span class="small soft figures">{{ moment(new Date(at(one)).toISOString(), one.display.timezone) }} {{ zone(one.display.timezone) }}</span>
+        <span v-if="worst(one.findings)" class="small">the worst moment of the next day</span>
+        <span v-else-if="one.from === null" class="small warn">not shown in the next eight weeks</span>
+        <span v-else-if="Date.parse(one.from) > now" class="small">when it begins next</span>
+      </figcaption>
+    </figure>
+  </div>
+</template>
+
+<style scoped>
+.looks {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 20px;
+  align-items: flex-end;
+}
+figure {
+  margin: 0;
+}
+.picture {
+  display: block;
+  width: 100%;
+  padding: 0;
+  border: 2px solid var(--ink);
+  background: none;
+}
+figcaption {
+  display: grid;
+  line-height: 1.35;
+  padding-top: 4px;
+}
+.warn {
+  color: var(--warning);
+}
+</style>

@@ -1,0 +1,169 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import { DAY_NAMES, DAYS } from '../Layout/designs'
+import LocalField from '../ui/LocalField.vue'
+import MeasureField from '../ui/MeasureField.vue'
+import type { Times, When } from './overlays'
+
+/** When it is shown: always, from to, again on days of the week, or after every so many items; on the clock of each display. */
+const props = defineProps<{ value: When; mayFollow: boolean; zones: string }>()
+const emit = defineEmits<{ change: [when: When] }>()
+type Way = 'always' | 'once' | 'days' | 'after'
+const times = computed<Times | null>(() => (props.value === 'always' ? null : props.value))
+const first = computed(() => times.value?.bookings?.[0] ?? null)
+const way = computed<Way>(() => (!times.value ? 'always' : times.value.after ? 'after' : first.value?.rrule ? 'days' : 'once'))
+/** More than this page can say is kept as it is. */
+const isOther = computed(
+  () =>
+    (times.value?.bookings?.length ?? 0) > 1 || (first.value?.rrule !== undefined && !/^FREQ=(DAILY|WEEKLY;BYDAY=[A-Z,]+)$/.test(first.value.rrule)),
+)
+const days = computed(() => /BYDAY=([A-Z,]+)/.exec(first.value?.rrule ?? '')?.[1]?.split(',') ?? [...DAYS])
+
+const stamp = (at: Date) => new Date(at.getTime() - at.getTimezoneOffset() * 60_000).toISOString().slice(0, 16) + ':00'
+function choose(next: Way) {
+  const now = new Date()
+  const [start, end] = [stamp(now), stamp(new Date(now.getTime() + 3_600_000))]
+  const day = start.slice(0, 10)
+  if (next === 'always') emit('change', 'always')
+  else if (next === 'once') emit('change', { bookings: [{ start, end }] })
+  else if (next === 'days')
+    emit('change', { bookings: [{ start: `${day}T09:00:00`, end: `${day}T17:00:00`, rrule: 'FREQ=WEEKLY;BYDAY=MO,TU,WE,TH,FR' }] })
+  else emit('change', { after: { every: 3 }, lasts_ms: 15_000, ...(times.value?.until ? { until: times.value.until } : {}) })
+}
+const booked = (part: Partial<NonNullable<Times['bookings']>[number]>) =>
+  emit('change', { ...times.value, bookings: [{ ...first.value!, ...part }, ...(times.value!.bookings ?? []).slice(1)] })
+function hour(edge: 'start' | 'end', time: string) {
+  if (/^\d\d:\d\d$/.test(time)) booked({ [edge]: `${first.value![edge].slice(0, 10)}T${time}:00` })
+}
+function toggle(day: string) {
+  const next = DAYS.filter((one) => (one === day ? !days.value.includes(one) : days.value.includes(one)))
+  if (next.length) booked({ rrule: next.length === 7 ? 'FREQ=DAILY' : `FREQ=WEEKLY;BYDAY=${next.join(',')}` })
+}
+function until(local: string | undefined) {
+  if (!times.value) return
+  const rest = { ...times.value }
+  delete rest.until
+  emit('change', local ? { ...rest, until: local } : rest)
+}
+</script>
+
+<template>
+  <fieldset class="when">
+    <legend>When</legend>
+    <div class="ways" role="radiogroup" aria-label="When it is shown">
+      <button
+        v-for="[key, text] in [
+          ['always', 'always'],
+          ['once', 'from, to'],
+          ['days', 'days and hours'],
+          ...(mayFollow ? [['after', 'after items']] : []),
+        ] as [Way, string][]"
+        :key="key"
+        type="button"
+        role="radio"
+        :aria-checked="way === key"
+        class="btn btn-sm"
+        :class="way === key ? 'btn-dark' : 'btn-outline-dark'"
+        @click="way !== key && choose(key)"
+      >
+        {{ text }}
+      </button>
+    </div>
+    <p v-if="isOther" class="small soft m-0">Its times are more than can be changed here; they stay as they are.</p>
+    <template v-else-if="first && way === 'once'">
+      <LocalField label="From" :value="first.start" @change="$event && booked({ start: $event })" />
+      <LocalField label="To" :value="first.end" @change="$event && booked({ end: $event })" />
+    </template>
+    <template v-else-if="first && way === 'days'">
+      <div class="days" role="group" aria-label="On which days">
+        <button
+          v-for="day in DAYS"
+          :key="day"
+          type="button"
+          class="btn btn-sm"
+          :class="days.includes(day) ? 'btn-dark' : 'btn-outline-dark'"
+          :aria-pressed="days.includes(day)"
+          @click="toggle(day)"
+        >
+          {{ DAY_NAMES[day] }}
+        </button>
+      </div>
+      <div class="hours">
+        <label
+          >From
+          <input
+            type="time"
+            class="form-control form-control-sm"
+            :value="first.start.slice(11, 16)"
+            @change="hour('start', ($event.target as HTMLInputElement).value)"
+        /></label>
+        <label
+          >to
+          <input
+            type="time"
+            class="form-control form-control-sm"
+            :value="first.end.slice(11, 16)"
+            @change="hour('end', ($event.target as HTMLInputElement).value)"
+        /></label>
+      </div>
+    </template>
+    <div v-else-if="times?.after" class="after">
+      After every
+      <MeasureField
+        label="After every so many items"
+        :value="times.after.every"
+        :least="1"
+        :most="1000"
+        :decimals="0"
+        @change="emit('change', { ...times!, after: { ...times!.after!, every: $event } })"
+      />
+      items of what fills the screen, for
+      <MeasureField
+        label="For how long"
+        unit="s"
+        :value="(times.lasts_ms ?? 1000) / 1000"
+        :least="1"
+        :most="3600"
+        @change="emit('change', { ...times!, lasts_ms: Math.round(1000 * $event) })"
+      />
+    </div>
+    <LocalField v-if="times && way !== 'once'" label="Until, where it has an end" :value="times.until" @change="until" />
+    <p v-if="value !== 'always'" class="small soft m-0">On the clock of each display{{ zones ? `: ${zones}` : '' }}.</p>
+  </fieldset>
+</template>
+
+<style scoped>
+legend {
+  font-size: 0.9375rem;
+  font-weight: 700;
+  margin: 0 0 4px;
+}
+.when {
+  display: grid;
+  gap: 8px;
+  border: 0;
+  padding: 0;
+  margin: 0;
+}
+.ways,
+.days {
+  display: flex;
+  gap: 4px;
+  flex-wrap: wrap;
+}
+.days .btn {
+  padding: 2px 7px;
+}
+.hours,
+.after {
+  display: flex;
+  gap: 8px;
+  align-items: baseline;
+  flex-wrap: wrap;
+}
+.hours label {
+  display: flex;
+  gap: 6px;
+  align-items: baseline;
+}
+</style>

@@ -1,0 +1,5 @@
+import { createApp } from 'vue'
+import HurryPage from './HurryPage.vue'
+import './hurry.scss'
+
+createApp(HurryPage).mount('#hurry')
