@@ -76,7 +76,7 @@ final class RolesTest extends TestCase
         Desk::signIn($this->desk, '/displays', 'olav');
         self::assertSame(['Displays'], $this->ways());
         $this->desk->see('.actions button', 'New display');
-        $this->desk->press('.passage button', 'Sign out')->see('#login');
+        $this->desk->press('.passage .own summary')->press('.passage .own button', 'Sign out')->see('#login');
         Desk::signIn($this->desk, '/displays', 'rui');
         self::assertSame(['Displays', 'Media', 'Handover', 'Playback'], $this->ways());
         self::assertNull($this->desk->find('.actions button', 'New display'));

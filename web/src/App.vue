@@ -49,8 +49,10 @@ watch(
 <template>
   <BApp>
     <div v-if="session.account" class="shell">
-      <Passage @find="finding = true" />
-      <InForceLine />
+      <div>
+        <Passage @find="finding = true" />
+        <InForceLine />
+      </div>
       <!-- Another layout, playlist or display is another view: nothing of the one before is left. -->
       <RouterView v-if="!$route.meta.needs || $may($route.meta.needs)" :key="$route.path" />
       <NotThere v-else />

@@ -109,7 +109,12 @@ final readonly class Offers
             $current,
             $contents,
             Matching::of($programme->canvas(), $display->raster()),
-            new Findings([...self::stops($display, $target->resolved()->timezone()), ...$this->programmes->filledIn($contents, $display), ...$this->found($programme, $display, $from)]),
+            new Findings([
+                ...self::stops($display, $target->resolved()->timezone()),
+                ...$this->programmes->filledIn($contents, $display),
+                ...$this->programmes->lyingAbove($contents, $display),
+                ...$this->found($programme, $display, $from),
+            ]),
             [
                 ...($reshaped ? ['The display was surveyed anew: its raster, panels or outputs are others.'] : []),
                 ...$programme->changesFrom($before),

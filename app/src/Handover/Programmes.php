@@ -32,6 +32,7 @@ use UpperPane\Core\Media\Media;
 use UpperPane\Core\Overlay\Overlay;
 use UpperPane\Core\Overlay\Overlays;
 use UpperPane\Core\Playback\Overlaid;
+use UpperPane\Core\Playback\OverlayChecks;
 use UpperPane\Core\Playback\Programme;
 use UpperPane\Core\Setting\Settings;
 use UpperPane\Core\Time\Schedule\Played;
@@ -276,6 +277,22 @@ final readonly class Programmes
         }
 
         return $found;
+    }
+
+    /**
+     * What is wrong with the overlays that lie above it there, as far as that is no matter of what they cover.
+     *
+     * @return list<Finding>
+     * @throws Refused
+     */
+    public function lyingAbove(Contents $contents, Display $display): array
+    {
+        if (self::overlaysOf($contents->settings) === []) {
+            return [];
+        }
+        $overlaid = $this->overlaid(...$this->composed($contents, $display, null, []));
+
+        return OverlayChecks::inTimes($overlaid, $overlaid->programme->clock(), (int) $this->clock->now()->format('Uv'))->all;
     }
 
     /** @return array<string, mixed> */

@@ -64,6 +64,18 @@ final class OverlayChecks
         return new Findings((new self($overlaid, $overlays, $clock, $atMs))->all());
     }
 
+    /** What is found in when they are shown and in what they hold; what they cover is another matter. */
+    public static function inTimes(Overlaid $overlaid, WallClock $clock, int $atMs): Findings
+    {
+        $checks = new self($overlaid, $overlaid->overlays, $clock, $atMs);
+        $found = [];
+        foreach ($overlaid->overlays->all as $overlay) {
+            array_push($found, ...$checks->inTime($overlay));
+        }
+
+        return new Findings($found);
+    }
+
     /** @return list<Finding> */
     private function all(): array
     {

@@ -61,6 +61,17 @@ final class OverlaysTest extends ApiTestCase
         self::assertSame(['head', $strip, $strip, $mark], $this->elements('wide'), 'what was handed over stands until something else is');
     }
 
+    /** A window through which nothing can be seen would hide what plays: it is not handed over. */
+    public function testAWindowWithoutAnOpeningIsStopped(): void
+    {
+        $shut = $this->made(Make::layout([]))['id'];
+        $window = $this->overlay('Window', ['plays' => ['layout' => $shut]] + OverlayDocuments::window());
+        $this->state('places/hall', ['add' => [$window]]);
+        [$status, $said] = $this->ask('POST', '/api/handover', ['source' => ['kind' => 'layout', 'id' => $shut], 'displays' => ['wide']]);
+        self::assertSame([409, 'handover.stopped'], [$status, $said['error']['code']]);
+        self::assertContains('overlay.hole', array_column($said['offers'][0]['findings'], 'code'));
+    }
+
     /** All else that stands there stays at the revision that was handed over. */
     public function testOverlaysArePutUpAloneAboveWhatStands(): void
     {

@@ -9,6 +9,9 @@ import type { LookAbove } from './overlays'
 const props = defineProps<{ look: LookAbove; /** Px that the widest of them may take. */ widthPx: number }>()
 defineEmits<{ display: [id: string] }>()
 const now = useSecond()
+/** What lies under it is framed. */
+const covers = (one: LookAbove['looks'][number]) =>
+  one.findings.filter((f) => f.rect && ['overlay.covers', 'overlay.crowded', 'seam.crossed'].includes(f.code))
 const worst = (findings: LookAbove['looks'][number]['findings']) => findings.some((one) => one.code === 'overlay.covers')
 const at = (one: LookAbove['looks'][number]) => {
   const told = Date.parse(one.at)
@@ -33,6 +36,9 @@ const zone = (timezone: string) => timezone.split('/').pop()!.replaceAll('_', ' 
     <figure v-for="(one, n) in look.looks" :key="one.display.id" :style="{ width: `${widths[n]}px` }">
       <button type="button" class="picture" :aria-label="`${one.display.name}: measure on this display`" @click="$emit('display', one.display.id)">
         <PictureNow :sheet="one.picture.run_sheet" :media="one.picture.media" :at="at(one)" :raster="one.display.raster" playing />
+        <svg v-if="covers(one).length" :viewBox="`0 0 ${one.display.raster.width} ${one.display.raster.height}`" aria-hidden="true">
+          <rect v-for="f in covers(one)" :key="f.message" v-bind="f.rect" />
+        </svg>
       </button>
       <figcaption>
         <b>{{ one.display.name }}</b>
@@ -56,7 +62,20 @@ const zone = (timezone: string) => timezone.split('/').pop()!.replaceAll('_', ' 
 figure {
   margin: 0;
 }
+figure svg {
+  position: absolute;
+  inset: 0;
+  width: 100%;
+  height: 100%;
+}
+figure rect {
+  fill: none;
+  stroke: var(--stop);
+  stroke-width: 2;
+  vector-effect: non-scaling-stroke;
+}
 .picture {
+  position: relative;
   display: block;
   width: 100%;
   padding: 0;

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import { useQueries } from '@tanstack/vue-query'
+import { useQueries, useQueryClient } from '@tanstack/vue-query'
 import { useRouter } from 'vue-router'
 import { useSettings } from '../Display/settings'
 import { type DesignSummary, type Saved, useDesigns, usePlayedLayouts } from '../Layout/designs'
@@ -21,6 +21,7 @@ const { places, displays: stating } = useSettings()
 const layouts = usePlayedLayouts()
 const { all: media } = useMedia()
 const router = useRouter()
+const queries = useQueryClient()
 const search = useAsked('search')
 const { trouble: said, guarded } = useGuarded('overlays')
 const { trouble, guarded: guardedMaking } = useGuarded('overlays')
@@ -80,6 +81,7 @@ const make = () =>
       const own = place.settings.overlays ?? {}
       await api.put(`places/${place.id}/settings`, { setting: 'overlays', value: { ...own, add: [...(own.add ?? []), made.id] } })
     }
+    for (const key of ['settings', 'above', 'overlays', 'estate']) await queries.invalidateQueries({ queryKey: [key] })
     await router.push(`/overlays/${made.id}`)
   })
 async function remove(one: DesignSummary) {

@@ -121,6 +121,7 @@ async function leave() {
 }
 .passage {
   display: flex;
+  height: 46px;
   align-items: stretch;
   background: var(--sheet);
   border-bottom: 1px solid var(--ink);
