@@ -8,11 +8,13 @@ use Opis\JsonSchema\Errors\ErrorFormatter;
 use Opis\JsonSchema\Validator;
 use PHPUnit\Framework\TestCase;
 use UpperPane\Core\Display\Display;
+use UpperPane\Core\Handover\Documents;
 use UpperPane\Core\Layout\Checks;
 use UpperPane\Core\Layout\Layout;
 use UpperPane\Core\Layout\Library;
 use UpperPane\Core\Layout\Surroundings;
 use UpperPane\Core\Layout\Template\Filled;
+use UpperPane\Core\Overlay\Overlay;
 use UpperPane\Core\Time\Schedule\Schedule;
 use UpperPane\Tests\Core\Make;
 use UpperPane\Tests\Core\Typewriter;
@@ -33,6 +35,14 @@ final class SchemaTest extends TestCase
             if ($layout !== null) {
                 $found = Checks::run($layout, (new Surroundings())->speaking(Make::inTheDemo()))->toArray();
                 self::assertSame([0, 0], [$found['stops'], $found['warnings']], "$file is finished work: " . json_encode(array_column($found['findings'], 'message')));
+            }
+        }
+        foreach (glob(self::ROOT . '/demo/overlays/*.json') ?: [] as $file) {
+            $document = json_decode((string) file_get_contents($file), true);
+            $this->fits('overlay', $document, $file);
+            self::assertSame(basename($file, '.json'), Overlay::fromArray($document)->id);
+            foreach (Documents::named($document)['designs'] as $named) {
+                self::assertNotSame([], glob(self::ROOT . "/demo/{layouts,sources}/$named.json", GLOB_BRACE) ?: [], "$file names $named");
             }
         }
         $estate = json_decode((string) file_get_contents(self::ROOT . '/demo/estate.json'), true);
