@@ -77,6 +77,9 @@ final class AccessibilityTest extends TestCase
         yield 'bench' => ['/bench', 'tbody tr'];
         yield 'bin' => ['/bin', '.empty, tbody tr'];
         yield 'work' => ['/work', 'tbody tr'];
+        yield 'overlays' => ['/overlays', 'tbody tr'];
+        yield 'an overlay' => ['/overlays/house-mark', '.looks .stage-canvas'];
+        yield 'in a hurry' => ['/hurry', 'textarea'];
         yield 'handover' => ['/handover?layout=check-in-day&display=check-in-1', 'article'];
         yield 'playback' => ['/playback', 'tbody tr'];
     }

@@ -114,6 +114,26 @@ final class OverlayTest extends TestCase
         }
     }
 
+    /** Dragged over a real picture it snaps to the nearest corner; arrows do the same, and undo takes both back. */
+    public function testAMarkIsDraggedToAnotherCornerAndBack(): void
+    {
+        $this->desk->press('tbody a', 'Mark of the ferries')->see('.looks .stage-canvas');
+        $picture = $this->desk->see('.picture');
+        $corner = fn (string $name) => $this->desk->until(fn (): bool => $this->desk->find("[aria-label='$name'][aria-checked=true]") !== null, "the corner $name");
+        $this->desk->script('arguments[0].scrollIntoView()', $picture);
+        ['width' => $width, 'height' => $height] = (array) $this->desk->script('const b = arguments[0].getBoundingClientRect(); return { width: b.width, height: b.height }', $picture);
+        $this->desk->driver->action()->moveToElement($picture, (int) ($width / 4), (int) (-$height / 4))->clickAndHold()
+            ->moveToElement($picture, (int) (-$width / 4), (int) ($height / 4))->release()->perform();
+        $corner('bottom left');
+        $this->desk->enter("[aria-label='bottom left']")->sendKeys(WebDriverKeys::ARROW_RIGHT);
+        $corner('bottom right');
+        $this->desk->press('button', 'Undo')->press('button', 'Undo');
+        $corner('top right');
+        $this->desk->see('.found', 'covers');
+        $this->desk->go(Desk::url('/displays?display=deck-strip'))->see('.carried', 'Mark on the vessel');
+        self::assertStringContainsString('from Tolm Maid', $this->desk->see('.carried')->getText());
+    }
+
     /** Running text on the glass is where the core has it, and the mark has its colours there: read off the picture of the browser, not off the page. */
     public function testWhatAPlayerDrawsIsWhereTheCoreSays(): void
     {

@@ -15,11 +15,11 @@ defineEmits<{ choose: [setting: string] }>()
 const withId = ref('')
 const other = computed(() => all.find((some) => some.id === withId.value && some.id !== one.id) ?? null)
 const others = computed(() => all.filter((some) => some.id !== one.id))
-/** Lists of overlays and tags are no matter of this page. */
+/** Tags are no matter of this page. */
 const differing = computed(() => {
   const there = other.value?.resolved ?? {}
   return [...new Set([...Object.keys(one.resolved), ...Object.keys(there)])]
-    .filter((name) => /^(timezone|style|languages|standby|vars\..+)$/.test(name))
+    .filter((name) => /^(timezone|style|languages|standby|overlays|vars\..+)$/.test(name))
     .map((name) => ({ name, sides: [one.resolved[name], there[name]] as (Held | undefined)[] }))
     .filter(({ sides: [here, beside] }) => JSON.stringify(here?.value) !== JSON.stringify(beside?.value))
 })

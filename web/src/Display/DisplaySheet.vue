@@ -7,6 +7,7 @@ import { type DisplayState, type PlayerState } from '../Estate/estate'
 import { api, sentence } from '../ui/api'
 import { ask } from '../ui/ask'
 import { ago, size } from '../ui/format'
+import CarriedHere from '../Overlay/CarriedHere.vue'
 import RecordButton from '../ui/RecordButton.vue'
 import BindForm from './BindForm.vue'
 
@@ -92,6 +93,8 @@ async function revoke(player: PlayerState) {
       <dd>
         {{ display.release ? `${display.release.name}, release ${display.release.number}` : 'nothing handed over yet' }}
       </dd>
+      <dt>Above it</dt>
+      <dd><CarriedHere :id="display.id" /></dd>
     </dl>
     <div class="d-flex gap-2 mb-3 flex-wrap">
       <RouterLink class="btn btn-primary btn-sm" :to="`/displays/${display.id}`">Survey</RouterLink>

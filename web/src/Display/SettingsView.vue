@@ -68,7 +68,8 @@ function statedOf(one: PlaceSettings | DisplaySettings): unknown {
   return name === undefined ? value : value?.[name]
 }
 const held = (one: PlaceSettings | DisplaySettings): Held | undefined => one.resolved[setting.value]
-const nameOf = (id: unknown) => [...places.value, ...stating.value].find((one) => one.id === id)?.name ?? String(id)
+const nameOf = (id: unknown): string =>
+  Array.isArray(id) ? [...new Set(id.map(nameOf))].join(', ') : ([...places.value, ...stating.value].find((one) => one.id === id)?.name ?? String(id))
 function said(value: unknown, of = setting.value): string {
   if (typeof value === 'number') return String(value)
   if (typeof value === 'string') return (of === 'style' && styles.value.find((one) => one.id === value)?.name) || value

@@ -15,7 +15,7 @@ import { useShelf } from '../ui/shelf'
 import ForWhom from './ForWhom.vue'
 import LookedAt from './LookedAt.vue'
 import OverlayFields from './OverlayFields.vue'
-import { type LookAbove, type Overlay, nameOfKind, useAbove, zoneWords } from './overlays'
+import { CORNERS, type LookAbove, PLACES, type Overlay, nameOfKind, useAbove, zoneWords } from './overlays'
 import WhenField from './WhenField.vue'
 
 /** One overlay: what, where on the screen, when and for whom, beside how it looks on the displays that differ most, above what will really play there. */
@@ -104,6 +104,18 @@ watchEffect(() => {
 })
 onBeforeUnmount(() => shelf.clear())
 
+/** Where it may be dragged to on a picture, and what that makes of it. */
+const grid = computed(() => {
+  const kind = document.value?.kind
+  if (kind === 'mark') return CORNERS
+  if (kind === 'notice') return PLACES
+  return kind === 'ticker' ? [['top'], ['left', 'right'], ['bottom']] : undefined
+})
+function put(place: string) {
+  const field = { mark: 'corner', notice: 'place', ticker: 'edge' }[document.value!.kind as string]
+  if (field) change({ [field]: place, ...(field === 'edge' ? { direction: undefined } : {}) })
+}
+
 // --- putting it up -------------------------------------------------------------------------------
 
 const trouble = ref('')
@@ -154,7 +166,7 @@ async function putUp() {
         <p v-if="done" class="note" role="status">{{ done }}</p>
         <p v-if="trouble" class="said-error" role="alert">{{ trouble }}</p>
         <p v-if="wrong" class="said-error" role="alert">{{ wrong }}</p>
-        <LookedAt v-if="look?.looks.length" :look="look" :width-px="width - 8" @display="measuredOn = $event" />
+        <LookedAt v-if="look?.looks.length" :look="look" :width-px="width - 8" :places="grid" @display="measuredOn = $event" @place="put" />
         <p v-else-if="look" class="soft">To none of these displays anything was handed over yet; there is nothing above which it could be seen.</p>
         <p v-else-if="!wrong" class="soft">Looking at it.</p>
         <ul v-if="findings.length" class="found" aria-label="What is found">

@@ -19,6 +19,7 @@ const { all: layouts } = useDesigns('layouts')
 const { all: playlists } = useDesigns('playlists')
 const { all: schedules } = useDesigns('schedules')
 const { all: sources } = useDesigns('sources')
+const { all: overlays } = useDesigns('overlays')
 const { all: filled } = useDesigns('filled')
 const { ready } = useMedia()
 const typed = ref('')
@@ -57,6 +58,7 @@ const all = computed<Findable[]>(() => [
   ...layouts.value.map((d) => ({ kind: 'layout', name: d.name, more: d.canvas ? size(d.canvas) : '', to: `/layouts/${d.id}` })),
   ...playlists.value.map((d) => ({ kind: 'playlist', name: d.name, to: `/playlists/${d.id}` })),
   ...schedules.value.map((d) => ({ kind: 'schedule', name: d.name, to: `/schedules/${d.id}` })),
+  ...overlays.value.map((d) => ({ kind: 'overlay', name: d.name, to: `/overlays/${d.id}` })),
   ...sources.value.map((d) => ({ kind: 'source', name: d.name, to: `/data/${d.id}` })),
   ...displays.value.map((d) => ({
     kind: 'display',
