@@ -78,7 +78,7 @@ final class RolesTest extends TestCase
         $this->desk->see('.actions button', 'New display');
         $this->desk->press('.passage .own summary')->press('.passage .own button', 'Sign out')->see('#login');
         Desk::signIn($this->desk, '/displays', 'rui');
-        self::assertSame(['Displays', 'Media', 'Handover', 'Playback'], $this->ways());
+        self::assertSame(['Displays', 'Media', 'Overlays', 'Handover', 'Playback'], $this->ways());
         self::assertNull($this->desk->find('.actions button', 'New display'));
         $this->desk->go(Desk::url('/displays/check-in-1'))->see('.leaf', 'Installers survey displays');
         self::assertTrue($this->desk->script('return document.querySelector(".leaf fieldset.contents").disabled'));

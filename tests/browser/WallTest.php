@@ -8,7 +8,11 @@ use Facebook\WebDriver\Interactions\WebDriverActions;
 use Facebook\WebDriver\WebDriverBy;
 use PHPUnit\Framework\TestCase;
 use UpperPane\Core\Display\Display;
+use UpperPane\Core\Geometry\Size;
 use UpperPane\Core\Layout\Composed;
+use UpperPane\Core\Overlay\Mark;
+use UpperPane\Core\Overlay\Overlay;
+use UpperPane\Core\Overlay\Room;
 use UpperPane\Core\Units\Instant;
 use UpperPane\Tests\Browser\Support\Chrome;
 use UpperPane\Tests\Browser\Support\Desk;
@@ -44,9 +48,12 @@ final class WallTest extends TestCase
         mkdir($folder);
         $canvas = "-size {$wall->canvas->width}x{$wall->canvas->height} xc:black";
         [$said, $pages, $blank] = ["convert $canvas", "convert $canvas", ''];
-        // What tells data says something else at any time.
-        ['x' => $x, 'y' => $y, 'width' => $width, 'height' => $height] = $layout->zones['board']->rect()->toArray();
-        $blank .= sprintf(' -draw "rectangle %d,%d %d,%d"', $x, $y, $x + $width - 1, $y + $height - 1);
+        // What tells data says something else at any time; the mark of the house is mixed and scaled by the browser's own hand.
+        $mark = Overlay::fromArray((array) json_decode((string) file_get_contents(dirname(__DIR__, 2) . '/demo/overlays/house-mark.json'), true))->lies;
+        assert($mark instanceof Mark);
+        foreach ([$layout->zones['board']->rect(), $mark->rect(Room::whole($wall->canvas), Size::px(640, 160))] as $rect) {
+            $blank .= sprintf(' -draw "rectangle %d,%d %d,%d"', $rect->x, $rect->y, $rect->right() - 1, $rect->bottom() - 1);
+        }
         foreach (Make::shownAt($layout, 0)->at(Instant::parse($at)->ms)->toArray()['things'] as $thing) {
             if (str_starts_with($thing['element'], 'board')) {
                 continue;

@@ -82,16 +82,21 @@ final readonly class LookAbove
     public function cures(array $document, array $displays): array
     {
         $now = $this->inForce->nowMs();
-        $those = array_map(fn (string $id): SurveyedDisplay => $this->targets->display($id), self::apart($this->kinds($displays)[0]));
-        $covers = function (array $document) use ($those, $now): int {
+        $id = is_string($document['id'] ?? null) ? $document['id'] : '';
+        $those = [];
+        foreach (self::apart($this->kinds($displays)[0]) as $one) {
+            $target = $this->targets->display($one);
+            $standing = $this->releases->on($target);
+            $those[] = [$this->programmes->above($id, $target, $standing === null ? null : $this->releases->contents($standing)), WallClock::in($target->display()->timezone)];
+        }
+        $covers = static function (array $document) use ($those, $id, $now): int {
+            /** @var array<string, mixed> $document */
             $count = 0;
-            foreach ($those as $target) {
-                $standing = $this->releases->on($target);
-                /** @var array<string, mixed> $document */
-                $overlaid = $this->programmes->above($document, $target, $standing === null ? null : $this->releases->contents($standing));
-                $found = OverlayChecks::run($overlaid, $overlaid->overlays, WallClock::in($target->display()->timezone), $now)->all;
+            foreach ($those as [$above, $clock]) {
+                $overlaid = $above($document);
+                $found = OverlayChecks::run($overlaid, $overlaid->overlays, $clock, $now)->all;
                 $count += count(array_filter($found, static fn (Finding $one): bool => in_array($one->code, ['overlay.covers', 'overlay.crowded'], true)
-                    && in_array($document['id'] ?? '', $one->elements, true)));
+                    && in_array($id, $one->elements, true)));
             }
 
             return $count;
@@ -130,7 +135,8 @@ final readonly class LookAbove
             $standing = $this->releases->on($target);
             $contents = $standing === null ? null : $this->releases->contents($standing);
             try {
-                $looks[] = $this->look($this->programmes->above($own, $target, $contents), Overlay::fromArray($own), $target, $now);
+                $overlay = Overlay::fromArray($own);
+                $looks[] = $this->look($this->programmes->above($overlay->id, $target, $contents)($own), $overlay, $target, $now);
             } catch (Refused $e) {
                 throw $e->in(sprintf('On "%s": ', $target->display()->name), $e->path);
             }

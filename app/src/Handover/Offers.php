@@ -108,7 +108,7 @@ final readonly class Offers
             $target,
             $current,
             $contents,
-            Matching::of($programme->canvas(), $display->raster()),
+            Matching::of($programme->own(), $display->raster()),
             new Findings([
                 ...self::stops($display, $target->resolved()->timezone()),
                 ...$this->programmes->filledIn($contents, $display),

@@ -128,7 +128,7 @@ final readonly class Programmes
      */
     public function of(Contents $contents, Display $display, ?Feeds $feeds = null): Programme
     {
-        $composed = $this->composed($contents, $display, $feeds, []);
+        $composed = $this->composed($contents, $display, $feeds);
 
         return $composed[1] === [] ? $composed[0] : $this->overlaid(...$composed)->programme;
     }
@@ -136,21 +136,21 @@ final readonly class Programmes
     /**
      * What plays, the overlays that lie above it, and with what both are read.
      *
-     * @param list<array<string, mixed>> $above overlays beside those that hold there, or in the place of the ones of these ids
+     * @param ?string $without the id of an overlay that is left out where it holds there
      * @return array{Programme, list<array<string, mixed>>, Display, DesignLibrary}
      * @throws Refused
      * @throws Problem
      */
-    private function composed(Contents $contents, Display $display, ?Feeds $feeds, array $above): array
+    private function composed(Contents $contents, Display $display, ?Feeds $feeds, ?string $without = null): array
     {
         $now = (int) $this->clock->now()->format('Uv');
         $timezone = $contents->settings[Settings::TIMEZONE] ?? null;
         $display = is_string($timezone) ? $display->in($timezone) : $display;
         $surroundings = $this->styles->seen($this->surroundings->on($display)->at($now)->fed($feeds ?? $this->feeding->goingOn($now)), $contents->settings, $contents->parts);
         $library = $this->library->at($contents->parts)->seen($surroundings);
-        $others = array_diff(self::overlaysOf($contents->settings), array_filter(array_column($above, 'id'), is_string(...)));
+        $lying = array_filter(self::overlaysOf($contents->settings), static fn (string $one): bool => $one !== $without);
         $held = fn (string $one): array => $library->document($one, DesignKind::Overlay) ?? throw Problem::notFound('An overlay that lies above what plays here');
-        $overlays = [...array_map($held, array_values($others)), ...$above];
+        $overlays = array_map($held, array_values($lying));
         ['kind' => $kind, 'id' => $id] = $contents->source->toArray();
         if ($kind === 'media') {
             $media = $this->media->find($id)?->media() ?? ($contents->document === null ? null : Media::fromNode(Node::root($contents->document)));
@@ -200,24 +200,28 @@ final readonly class Programmes
     }
 
     /**
-     * An overlay above what stands on a display, and among what lies above that.
+     * Overlays of one id, one at a time, above what stands on a display and among what lies above that, which is composed once.
      *
-     * @param array<string, mixed> $document
      * @param ?Contents $contents what stands there; null where that is no matter
+     * @return \Closure(array<string, mixed>): Overlaid takes its document; throws Refused and Problem as this does
      * @throws Refused where it cannot be worked out
      * @throws Problem where something in it is not there any more
      */
-    public function above(array $document, SurveyedDisplay $target, ?Contents $contents): Overlaid
+    public function above(string $id, SurveyedDisplay $target, ?Contents $contents): \Closure
     {
         $display = $target->display();
-        if ($contents !== null) {
-            return $this->overlaid(...$this->composed($contents, $display, null, [$document]));
-        }
         $nothing = ['format' => Layout::FORMAT, 'id' => 'nothing', 'name' => 'Nothing', 'canvas' => $display->raster()->toArray(), 'elements' => []];
+        [$programme, $others, $display, $library] = $contents !== null ? $this->composed($contents, $display, null, $id) : [
+            Programme::endless(Composer::over()->layout(Layout::fromArray($nothing)), $display->timezone),
+            [],
+            $display,
+            $this->library->seen($this->surroundings($target)),
+        ];
 
-        $library = $this->library->seen($this->surroundings($target));
-
-        return $this->overlaid(Programme::endless(Composer::over()->layout(Layout::fromArray($nothing)), $display->timezone), [$document], $display, $library);
+        return function (array $document) use ($programme, $others, $display, $library): Overlaid {
+            /** @var array<string, mixed> $document */
+            return $this->overlaid($programme, [...$others, $document], $display, $library);
+        };
     }
 
     /**
@@ -290,7 +294,7 @@ final readonly class Programmes
         if (self::overlaysOf($contents->settings) === []) {
             return [];
         }
-        $overlaid = $this->overlaid(...$this->composed($contents, $display, null, []));
+        $overlaid = $this->overlaid(...$this->composed($contents, $display, null));
 
         return OverlayChecks::inTimes($overlaid, $overlaid->programme->clock(), (int) $this->clock->now()->format('Uv'))->all;
     }

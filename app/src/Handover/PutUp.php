@@ -176,10 +176,11 @@ final readonly class PutUp
     {
         $isTakeover = $document['kind'] === 'takeover';
         $contents = $isTakeover ? null : $this->contents($target);
+        $id = is_string($document['id']) ? $document['id'] : '';
         try {
-            $programme = $this->programmes->above($document, $target, $contents)->programme;
+            $programme = $this->programmes->above($id, $target, $contents)($document)->programme;
 
-            return $this->compiler->above($programme, is_string($document['id']) ? $document['id'] : '', $nowMs - 60_000, $untilMs + 1_000) + [
+            return $this->compiler->above($programme, $id, $nowMs - 60_000, $untilMs + 1_000) + [
                 'lies' => Overlay::fromArray($document)->lies(), 'from' => null, 'until' => (string) Instant::ofMs($untilMs),
             ];
         } catch (Refused $e) {

@@ -130,6 +130,38 @@ final class Overlaid
         return $this->one($overlay, $things[count($things) - 1]);
     }
 
+    /** Whether neither items that end nor items that do without say what is in force. */
+    public function goesByTimeAlone(): bool
+    {
+        return $this->course->goesByTimeAlone();
+    }
+
+    /**
+     * All that plays, and what overlays say above it, in a span in which the same ones are drawn, with the first instant at which each is seen.
+     *
+     * @param list<InForce> $drawn lowest first
+     * @param int $fromMs UTC ms
+     * @return array{\SplObjectStorage<Part, int>, list<array{LaidOver, int}>}
+     */
+    public function sightings(array $drawn, int $fromMs, int $toMs): array
+    {
+        $laid = [];
+        foreach ($drawn as $one) {
+            $overlay = $this->laid[$one->overlay->id] ?? null;
+            if ($overlay === null) {
+                continue;
+            }
+            $seen = Sightings::in($this->layers->drawn($overlay, $this->layers->roomOf($overlay, $drawn)), $fromMs, $toMs, $one->anchorMs);
+            foreach ($seen as $part) {
+                if ($part->kind !== 'background') {
+                    $laid[] = [$this->one($overlay, new ShownPart($part, null, 1.0)), $seen[$part]];
+                }
+            }
+        }
+
+        return [Sightings::in($this->layers->below($drawn), $fromMs, $toMs, $this->below->anchorMs()), $laid];
+    }
+
     /**
      * What strips that squeeze leave of the canvas.
      *

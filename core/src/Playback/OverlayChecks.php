@@ -96,18 +96,45 @@ final class OverlayChecks
         return $found;
     }
 
-    /** Looks at each moment of the next 24 hours at which something else is shown. */
+    /** Looks at all that is seen in the next 24 hours; where items say what is drawn, at each moment at which something else is. */
     private function walk(): void
     {
         foreach ($this->overlays->between($this->clock, $this->atMs, $this->atMs + self::DAY_MS) as [$from, $to, $standing]) {
-            $isReading = array_filter(Overlays::drawn($standing), static fn (InForce $one): bool => !$one->overlay->lies instanceof Takeover) !== [];
-            foreach ($isReading ? $this->overlaid->rounds($from, $to) : [] as [$begins, $ends, $repeats]) {
-                // What comes round is looked at once.
-                $ends = $repeats === null ? $ends : min($ends, $begins + $repeats);
-                for ($at = $begins; $at < $ends;) {
-                    $this->look($at);
-                    $at = $this->overlaid->nextChange($at);
-                }
+            $drawn = Overlays::drawn($standing);
+            $isReading = array_filter($drawn, static fn (InForce $one): bool => !$one->overlay->lies instanceof Takeover) !== [];
+            if ($isReading && $this->overlaid->goesByTimeAlone()) {
+                $this->lookAlong($drawn, $from, $to);
+            } elseif ($isReading) {
+                $this->lookAtEach($from, $to);
+            }
+        }
+    }
+
+    /** @param list<InForce> $drawn lowest first */
+    private function lookAlong(array $drawn, int $from, int $to): void
+    {
+        [$seen, $laid] = $this->overlaid->sightings($drawn, $from, $to);
+        $laid = array_values(array_filter($laid, static fn (array $one): bool => $one[0]->opacity > 0.0));
+        foreach ($seen as $part) {
+            foreach (self::isRead($part) ? $laid : [] as [$above, $since]) {
+                $this->cover($part, $part->rect, $above, max($since, $seen[$part]));
+            }
+        }
+        foreach ($laid as $n => [$upper, $since]) {
+            foreach (array_slice($laid, 0, $n) as [$lower, $before]) {
+                $this->crowd($lower, $upper, max($since, $before));
+            }
+        }
+    }
+
+    private function lookAtEach(int $from, int $to): void
+    {
+        foreach ($this->overlaid->rounds($from, $to) as [$begins, $ends, $repeats]) {
+            // What comes round is looked at once.
+            $ends = $repeats === null ? $ends : min($ends, $begins + $repeats);
+            for ($at = $begins; $at < $ends;) {
+                $this->look($at);
+                $at = $this->overlaid->nextChange($at);
             }
         }
     }
@@ -118,43 +145,56 @@ final class OverlayChecks
         foreach ($this->overlaid->at($at)->things as $thing) {
             if ($thing instanceof LaidOver) {
                 $thing->opacity > 0.0 ? $laid[] = $thing : null;
-            } elseif ($thing instanceof ShownPart && !isset($thing->now['overlay']) && in_array($thing->part->kind, self::READ, true)) {
+            } elseif ($thing instanceof ShownPart && self::isRead($thing->part)) {
                 $things[] = $thing;
             }
         }
         foreach ($laid as $n => $upper) {
             foreach ($things as $thing) {
-                $this->cover($thing, $upper, $at);
+                $rect = $thing->now['rect'] ?? $thing->part->rect;
+                assert($rect instanceof Box);
+                $thing->opacity > 0.0 ? $this->cover($thing->part, $rect, $upper, $at) : null;
             }
             foreach (array_slice($laid, 0, $n) as $lower) {
-                $rect = $lower->rect->intersection($upper->rect);
-                if ($rect !== null) {
-                    $this->crowded["$lower->overlay $upper->overlay"] ??= ['lower' => $lower->overlay, 'upper' => $upper->overlay, 'from' => $at, 'rect' => $rect];
-                }
+                $this->crowd($lower, $upper, $at);
             }
         }
     }
 
-    private function cover(ShownPart $thing, LaidOver $above, int $at): void
+    /** Whether it is of what plays, and there to be read. */
+    private static function isRead(Part $part): bool
     {
-        $rect = $thing->now['rect'] ?? $thing->part->rect;
-        assert($rect instanceof Box);
+        return !isset($part->place['overlay']) && in_array($part->kind, self::READ, true);
+    }
+
+    private function crowd(LaidOver $lower, LaidOver $upper, int $at): void
+    {
+        $rect = $lower->overlay === $upper->overlay ? null : $lower->rect->intersection($upper->rect);
+        if ($rect !== null) {
+            $this->crowded["$lower->overlay $upper->overlay"] ??= ['lower' => $lower->overlay, 'upper' => $upper->overlay, 'from' => $at, 'rect' => $rect];
+        }
+    }
+
+    /** @param Box $rect where it lies then */
+    private function cover(Part $part, Box $rect, LaidOver $above, int $at): void
+    {
         $common = $rect->clippedTo(Box::ofRect($above->rect));
         $area = $rect->width * $rect->height;
-        if ($thing->opacity * $thing->part->opacity <= 0.0 || $area <= 0.0 || $common->width * $common->height <= 0.0) {
+        if ($part->opacity <= 0.0 || $area <= 0.0 || $common->width * $common->height <= 0.0) {
             return;
         }
         $share = $common->width * $common->height / $area;
-        $key = "{$thing->part->element} $above->overlay";
+        $key = "$part->element $above->overlay";
         $known = $this->covered[$key] ?? null;
-        if ($known === null || $share > $known['share']) {
+        if ($known === null || $share > $known['share'] || $at < $known['from']) {
             [$x, $y] = [(int) floor($common->x), (int) floor($common->y)];
+            $more = $known === null || $share > $known['share'];
             $this->covered[$key] = [
-                'element' => $thing->part->element,
+                'element' => $part->element,
                 'overlay' => $above->overlay,
-                'share' => $share,
-                'from' => $known['from'] ?? $at,
-                'rect' => Rect::at($x, $y, max(1, (int) ceil($common->x + $common->width) - $x), max(1, (int) ceil($common->y + $common->height) - $y)),
+                'share' => $more ? $share : $known['share'],
+                'from' => min($known['from'] ?? $at, $at),
+                'rect' => $more ? Rect::at($x, $y, max(1, (int) ceil($common->x + $common->width) - $x), max(1, (int) ceil($common->y + $common->height) - $y)) : $known['rect'],
             ];
         }
     }

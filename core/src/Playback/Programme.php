@@ -65,7 +65,7 @@ final readonly class Programme
     /** With what plays fitted (contain) into a part of another canvas; tracks above it stay where they are. */
     public function into(Size $canvas, Rect $part): self
     {
-        return $this->fittedAs(Fitted::into($canvas, $part, Fit::of($this->base->own(), $part->size(), FitMode::Contain)));
+        return $this->fittedAs(Fitted::into($canvas, $part, Fit::of($this->own(), $part->size(), FitMode::Contain)));
     }
 
     /** The same with what plays where it is said. */
@@ -80,9 +80,16 @@ final readonly class Programme
         return [$this->placed ?? $this->base, ...$this->above];
     }
 
+    /** On which all of it is drawn. */
     public function canvas(): Size
     {
         return $this->placed->canvas ?? $this->base->canvas();
+    }
+
+    /** That of what plays, wherever it lies on the other. */
+    public function own(): Size
+    {
+        return $this->base->own();
     }
 
     public function background(): Colour

@@ -5,7 +5,14 @@ declare(strict_types=1);
 namespace UpperPane\Tests\Core\Playback;
 
 use PHPUnit\Framework\TestCase;
+use UpperPane\Core\Geometry\Size;
+use UpperPane\Core\Layout\Composer;
+use UpperPane\Core\Layout\Layout;
 use UpperPane\Core\Layout\Surroundings;
+use UpperPane\Core\Overlay\Overlay;
+use UpperPane\Core\Overlay\Overlays;
+use UpperPane\Core\Playback\Overlaid;
+use UpperPane\Core\Playback\Programme;
 use UpperPane\Core\Playback\RunSheet;
 use UpperPane\Core\Playback\ShownAt;
 use UpperPane\Core\Units\Instant;
@@ -71,6 +78,16 @@ final class OverlaidSheetTest extends TestCase
             }
         }
         self::assertGreaterThan(60, $changes);
+    }
+
+    /** All of it is drawn on the raster of the display; what plays is as large as it was made, for how it fits is told by that. */
+    public function testWhatPlaysKeepsItsOwnCanvas(): void
+    {
+        $plays = Programme::endless(Composer::over()->layout(Layout::fromArray(Make::layout([], 640, 480))), 'UTC');
+        $overlays = Overlays::of(Overlay::fromArray(OverlayDocuments::mark()));
+        $programme = Overlaid::of($plays, $overlays, Composer::over(), Size::px(1920, 1080))->programme;
+        self::assertTrue($programme->own()->equals(Size::px(640, 480)));
+        self::assertTrue($programme->canvas()->equals(Size::px(1920, 1080)));
     }
 
     /** After every third of two items, for a season: a round is written, not each time that it comes. */

@@ -6,7 +6,9 @@ namespace UpperPane\Tests\Core\Playback;
 
 use PHPUnit\Framework\TestCase;
 use UpperPane\Core\Display\Display;
+use UpperPane\Core\Document\DocumentRefused;
 use UpperPane\Core\Finding\Finding;
+use UpperPane\Core\Geometry\Box;
 use UpperPane\Core\Geometry\Rect;
 use UpperPane\Core\Layout\Composer;
 use UpperPane\Core\Layout\Layout;
@@ -14,14 +16,18 @@ use UpperPane\Core\Layout\Library;
 use UpperPane\Core\Layout\Surroundings;
 use UpperPane\Core\Overlay\Overlay;
 use UpperPane\Core\Overlay\Overlays;
+use UpperPane\Core\Playback\LaidOver;
 use UpperPane\Core\Playback\Overlaid;
 use UpperPane\Core\Playback\OverlayChecks;
 use UpperPane\Core\Playback\OverlayWords;
 use UpperPane\Core\Playback\Programme;
+use UpperPane\Core\Playback\ShownPart;
+use UpperPane\Core\Playback\Thing;
 use UpperPane\Core\Units\Instant;
 use UpperPane\Core\Units\WallClock;
 use UpperPane\Tests\Core\Make;
 use UpperPane\Tests\Core\Overlay\OverlayDocuments;
+use UpperPane\Tests\Core\Overlay\RandomOverlaid;
 use UpperPane\Tests\Core\Typewriter;
 
 /** What overlays cover, what falls on what, what is never seen or never ends, and how their words are read. */
@@ -125,6 +131,63 @@ final class OverlayChecksTest extends TestCase
         self::assertSame([], $this->words([], [['thickness' => $clear] + $over], $wall));
         $notice = $style + OverlayDocuments::notice('middle', 0.3, text: 'Lift');
         self::assertContains('seam.crossed', array_map(static fn (Finding $one): string => $one->code, $this->words([], [$notice], $wall)));
+    }
+
+    /** What is found without looking at every instant is what is seen at any: as early, and as much. */
+    public function testNothingThatIsCoveredAtAnyInstantIsMissed(): void
+    {
+        $random = Make::random(1666);
+        $from = Instant::parse('2026-10-24T06:00:00Z')->ms;
+        $seen = 0;
+        for ($i = 0; $i < Make::rounds(15); $i++) {
+            $words = [];
+            foreach (['w0', 'w1'] as $id) {
+                $words[] = self::text($id, $random->getInt(0, 900), $random->getInt(0, 600), 300, 80);
+            }
+            $base = Make::comingAndGoing($random);
+            $base['elements'] = [...$base['elements'], ...$words];
+            $overlays = array_filter(OverlayDocuments::random($random), static fn (array $one): bool => !isset($one['when']['after']) && $one['kind'] !== 'window');
+            try {
+                $overlaid = RandomOverlaid::over(['id' => 'base'] + $base, array_values($overlays), [['id' => 'alarm'] + Make::randomLayout($random, 1)], 'Europe/Lisbon');
+                $found = OverlayChecks::run($overlaid, $overlaid->overlays, WallClock::in('Europe/Lisbon'), $from)->all;
+            } catch (DocumentRefused) {
+                continue;
+            }
+            $covers = [];
+            foreach (array_filter($found, static fn (Finding $one): bool => $one->code === 'overlay.covers') as $one) {
+                $covers[implode(' ', $one->elements)] = $one->measure;
+            }
+            for ($n = 0; $n < 80; $n++) {
+                $at = $random->getInt($from, $from + 86_399_999);
+                foreach (self::coveredAt($overlaid, $at) as $both => $share) {
+                    self::assertArrayHasKey($both, $covers, "round $i at " . Instant::ofMs($at));
+                    self::assertGreaterThanOrEqual($share - 0.001, $covers[$both]['share']);
+                    self::assertLessThanOrEqual($at, Instant::parse((string) $covers[$both]['from'])->ms);
+                    $seen++;
+                }
+            }
+        }
+        self::assertGreaterThan(200, $seen);
+    }
+
+    /** @return array<string, float> share of each text that each overlay covers at an instant, by “text overlay” */
+    private static function coveredAt(Overlaid $overlaid, int $at): array
+    {
+        $things = $overlaid->at($at)->things;
+        $laid = array_filter($things, static fn (Thing $one): bool => $one instanceof LaidOver);
+        $shares = [];
+        foreach ($things as $thing) {
+            if (!$thing instanceof ShownPart || $thing->part->kind !== 'text' || $thing->opacity <= 0.0) {
+                continue;
+            }
+            $rect = $thing->part->rect;
+            foreach ($laid as $above) {
+                $common = $rect->clippedTo(Box::ofRect($above->rect));
+                $shares["{$thing->part->element} $above->overlay"] = $common->width * $common->height / max(1e-9, $rect->width * $rect->height);
+            }
+        }
+
+        return array_filter($shares, static fn (float $share): bool => $share > 0.001);
     }
 
     /**
