@@ -103,7 +103,10 @@ final class OverlayTest extends TestCase
             $this->desk->see('.overlay textarea')->clear();
             $this->desk->type('.overlay textarea', 'Soup until three at the café');
             $this->desk->see('.found', 'falls on');
-            $this->desk->press('.cures button')->see('.facts', 'revision 3', 60);
+            $asked = Desk::api($this->desk, "overlays/$id")['document'];
+            $this->desk->press('.cures button');
+            $saved = fn (): array => Desk::api($this->desk, "overlays/$id")['document'];
+            $this->desk->until(static fn (): bool => [$saved()['edge'], $saved()['room'] ?? 'cover'] !== [$asked['edge'], $asked['room'] ?? 'cover'], 'the cure to be saved');
             $this->desk->press('button', 'Put up')->see('.note', 'Being put up on 3 displays');
             $player = $this->plays('gate-totem-a');
             $player->see('.stage-canvas', 'Soup until three at the café');

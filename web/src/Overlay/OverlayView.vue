@@ -28,8 +28,13 @@ const shelf = useShelf()
 const above = useAbove()
 const state = computed(() => above.value.get(props.id) ?? null)
 const document = work.document
-const change = (part: Partial<Overlay>, gesture?: string) =>
-  document.value && work.change({ ...document.value, ...part } as Overlay, gesture && `overlay ${gesture}`)
+function change(part: Partial<Overlay>, gesture?: string) {
+  const before = document.value
+  // What is pressed where it is so already is no step to take back.
+  const isOther = (field: keyof Overlay) => JSON.stringify(part[field]) !== JSON.stringify(before?.[field])
+  if (before && (Object.keys(part) as (keyof Overlay)[]).some(isOther))
+    work.change({ ...before, ...part } as Overlay, gesture && `overlay ${gesture}`)
+}
 
 // --- on which displays ---------------------------------------------------------------------------
 

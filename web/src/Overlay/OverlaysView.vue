@@ -157,8 +157,10 @@ useRemark(() => count(all.value.length, 'overlay'))
               >
             </td>
             <td class="text-end">
-              <a v-if="documentOf(one.id)?.kind === 'takeover'" class="btn btn-link btn-sm p-0 me-2" :href="`/hurry?takeover=${one.id}`">show it</a>
-              <button v-if="may('design')" type="button" class="btn btn-link btn-sm p-0" :aria-label="`Delete ${one.name}`" @click="remove(one)">
+              <a v-if="documentOf(one.id)?.kind === 'takeover'" class="btn btn-link btn-sm p-0 me-3 act" :href="`/hurry?takeover=${one.id}`"
+                >show it</a
+              >
+              <button v-if="may('design')" type="button" class="btn btn-link btn-sm p-0 act" :aria-label="`Delete ${one.name}`" @click="remove(one)">
                 delete
               </button>
             </td>
@@ -194,6 +196,10 @@ useRemark(() => count(all.value.length, 'overlay'))
 </template>
 
 <style scoped>
+.act {
+  min-height: 24px;
+  line-height: 24px;
+}
 .title th {
   padding-top: 18px;
   font-size: 0.8125rem;
