@@ -26,7 +26,6 @@ final class LibraryHolesTest extends ApiTestCase
             self::fill($picture, 20, 120, 299, 169, 64);
         });
         $holes = static::getContainer()->get(LibraryHoles::class);
-        assert($holes instanceof LibraryHoles);
         $media = $sign->media() ?? throw new \LogicException();
         self::assertEquals(Rect::at(20, 10, 200, 100), $holes->largest($media));
         self::assertTrue($this->published()->fileExists("$sign->file.hole"), 'looked at once');
