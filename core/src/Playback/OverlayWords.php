@@ -105,8 +105,8 @@ final readonly class OverlayWords
             return;
         }
         $padding = $lies->isMoving() ? 0 : $lies->paddingPx($room);
-        // As high as its lines: what is rounded off is no lack of room.
-        $inner = Rect::at($rect->x + $padding, $rect->y + $padding, max(1, $rect->width - 2 * $padding), max(1, $rect->height - 2 * $padding + ($padding > 0 ? 1 : 0)));
+        // As high as its lines: what is rounded off, of it and of both paddings, is no lack of room.
+        $inner = Rect::at($rect->x + $padding, $rect->y + $padding, max(1, $rect->width - 2 * $padding), max(1, $rect->height - 2 * $padding + 2));
         $element = $lies->isMoving() ? $lies->moving($id, $inner, $lies->pace($this->display->refreshHz)->speedPxS) : $lies->element($id, $inner);
         yield from $this->checked($overlay, $room, $id, $element, $lies->plate, $rect, self::CODES);
         if (!Rect::whole($room->canvas)->contains($rect)) {

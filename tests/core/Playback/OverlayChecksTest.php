@@ -133,6 +133,18 @@ final class OverlayChecksTest extends TestCase
         self::assertContains('seam.crossed', array_map(static fn (Finding $one): string => $one->code, $this->words([], [$notice], $wall)));
     }
 
+    /** A notice is as high as its lines, whatever is rounded of them and of its padding. */
+    public function testWhatIsRoundedIsNoLackOfRoom(): void
+    {
+        $random = Make::random(739);
+        for ($i = 0; $i < Make::rounds(60); $i++) {
+            $style = ['style' => ['family' => Typewriter::FAMILY, 'size_px' => $random->getInt(80, 1600) / 10, 'line_height' => $random->getInt(100, 150) / 100]];
+            $padding = $random->getInt(0, 1) * $random->getInt(1, 400) / 10_000;
+            $found = $this->words([], [$style + OverlayDocuments::notice('middle', 0.9, text: 'The lift is out of order', padding: $padding)]);
+            self::assertNotContains('text.overflow', array_map(static fn (Finding $one): string => $one->code, $found), json_encode([$style, $padding], JSON_THROW_ON_ERROR));
+        }
+    }
+
     /** What is found without looking at every instant is what is seen at any: as early, and as much. */
     public function testNothingThatIsCoveredAtAnyInstantIsMissed(): void
     {

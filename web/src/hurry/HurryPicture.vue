@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { onBeforeUnmount, onMounted, ref, watch } from 'vue'
+import { nextTick, onBeforeUnmount, onMounted, ref, useTemplateRef, watch } from 'vue'
 import PictureNow from '../pane/PictureNow.vue'
 import { type Face, loadFaces } from '../pane/faces'
 import type { RunSheet } from '../pane/sheet'
@@ -14,6 +14,7 @@ interface Look {
 }
 const looks = ref<Look[]>([])
 const trouble = ref('')
+const drawn = useTemplateRef<HTMLElement[]>('drawn')
 const now = ref(Date.now())
 watch(
   () => props.asked,
@@ -24,6 +25,9 @@ watch(
       void loadFaces(faces)
       looks.value = (await ask<{ looks: Look[] }>('POST', `${kind}s/look`, body)).looks
       trouble.value = ''
+      // It stands below what was pressed, often below the edge of a telephone.
+      await nextTick()
+      drawn.value?.[0]?.scrollIntoView({ block: 'nearest' })
     } catch (e) {
       trouble.value = e instanceof Error ? e.message : 'It cannot be drawn.'
     }
@@ -37,7 +41,7 @@ onBeforeUnmount(() => clearInterval(ticking))
 
 <template>
   <p v-if="trouble" class="trouble" role="alert">{{ trouble }}</p>
-  <figure v-for="one in looks" :key="one.display.id" :class="{ upright: one.display.raster.height > one.display.raster.width }">
+  <figure v-for="one in looks" ref="drawn" :key="one.display.id" :class="{ upright: one.display.raster.height > one.display.raster.width }">
     <PictureNow :sheet="one.picture.run_sheet" :media="one.picture.media" :at="now" :raster="one.display.raster" playing />
     <figcaption>
       <b>{{ one.display.name }}</b>
