@@ -8,6 +8,7 @@ use Facebook\WebDriver\WebDriverKeys;
 use PHPUnit\Framework\TestCase;
 use UpperPane\Tests\Browser\Support\Chrome;
 use UpperPane\Tests\Browser\Support\Desk;
+use UpperPane\Tests\Web\Scene;
 
 /** What lies above what plays: made at the desk, put up from a telephone, drawn by a player where the core says, and gone by itself. */
 final class OverlayTest extends TestCase
@@ -90,6 +91,25 @@ final class OverlayTest extends TestCase
         $player->until(static fn (): bool => $player->find('.stage-canvas', 'Leave the building') === null, 'the takeover to be gone');
         $player->until(static fn (): bool => count($player->driver->findElements(\Facebook\WebDriver\WebDriverBy::cssSelector('.stage-canvas img, .stage-canvas video'))) > 0, 'what plays');
         self::assertNotSame([0xa3, 0x26, 0x2a], self::colourAt($player, 100, 100));
+    }
+
+    /** Nine players of the page's machine in Node take it within moments; those that lose contact meanwhile end it on time as well, and all go on as if nothing had been. */
+    public function testATakeoverReachesNinePlayersAndEndsByItself(): void
+    {
+        $nine = ['check-in-1', 'check-in-2', 'check-in-3', 'check-in-4', 'pier-tolm', 'info-post', 'gate-totem-a', 'gate-totem-b', 'gate-totem-c'];
+        $told = Scene::of('players', 'takenOver', [
+            'base' => Desk::url('/'),
+            'secrets' => array_map(fn (string $one): string => basename(Desk::players($this->desk, $one)[0]['address']), $nine),
+            'takeover' => ['overlay' => 'take-evacuation', 'reason' => 'Drill', 'displays' => $nine],
+            'words' => 'Leave the building',
+            'lasts_ms' => 20_000,
+        ]);
+        $says = json_encode($told, JSON_THROW_ON_ERROR);
+        self::assertNotContains(null, $told['seen'], $says);
+        self::assertNotContains(null, $told['gone'], $says);
+        self::assertSame([], array_filter($told['gone'], static fn (int $late): bool => $late < 0), $says);
+        self::assertSame(array_fill(0, 9, true), $told['goes_on'], $says);
+        getenv('UPPER_PANE_LONG') === '1' && fwrite(STDERR, "$says\n");
     }
 
     /** Made in a few presses: what, for whom, where; beside it how it looks on the displays that differ most, and where it would cover less. */

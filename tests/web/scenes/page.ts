@@ -58,8 +58,9 @@ export class Element_ {
   animations: Animation_[] = []
   attributes: Record<string, string> = {}
   constructor(readonly tag: string) {}
-  append(...nodes: Element_[]) {
-    for (const node of nodes) {
+  append(...nodes: (Element_ | string)[]) {
+    for (const one of nodes) {
+      const node = typeof one === 'string' ? Object.assign(new Element_('#text'), { textContent: one }) : one
       node.parent = this
       this.children.push(node)
     }
@@ -178,13 +179,20 @@ class Film extends Element_ {
   }
 }
 
+/** Letters are of no width here. */
+class Face {
+  load() {
+    return Promise.resolve(this)
+  }
+}
+
 const make = (tag: string) => (tag === 'img' ? new Image_(tag) : tag === 'video' ? new Film(tag) : new Element_(tag))
 
 export const page = {
   /** An empty element of a page on which can be drawn. */
   open(): Element_ {
-    const document = { createElement: make, createElementNS: (_: string, tag: string) => make(tag) }
-    Object.assign(globalThis, { document, HTMLImageElement: Image_, HTMLVideoElement: Film })
+    const document = { createElement: make, createElementNS: (_: string, tag: string) => make(tag), fonts: new Set() }
+    Object.assign(globalThis, { document, HTMLImageElement: Image_, HTMLVideoElement: Film, FontFace: Face })
     return make('div')
   },
   films: () => loaded.size,
