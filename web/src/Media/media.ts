@@ -20,6 +20,8 @@ export interface MediaState {
   thumbnail: string | null
   brought_in_at: string
 }
+/** A picture that is whole here, and no film. */
+export const isReadyPicture = (one: MediaState): boolean => one.state === 'ready' && one.kind === 'picture'
 
 /** As layouts and playlists name a media. */
 export type { MediaRef }

@@ -3,11 +3,11 @@ import { computed } from 'vue'
 import { useFaces } from '../Layout/composer/faces'
 import { useDesigns, usePlayedLayouts } from '../Layout/designs'
 import { nameIn } from '../Layout/style'
-import { facts, refOf, useMedia } from '../Media/media'
+import { facts, isReadyPicture, refOf, useMedia } from '../Media/media'
 import ChoiceField from '../ui/ChoiceField.vue'
 import ColourField from '../ui/ColourField.vue'
 import MeasureField from '../ui/MeasureField.vue'
-import { CORNERS, EDGES, type NoticeOverlay, type Overlay, PLACES, type TickerOverlay } from './overlays'
+import { CORNERS, EDGES, type NoticeOverlay, type Overlay, PLACES, type TickerOverlay, isStrip } from './overlays'
 import ShareField from './ShareField.vue'
 import WhereField from './WhereField.vue'
 
@@ -30,8 +30,8 @@ const side = (which: 'width' | 'height' | 'shorter') => {
   const width = which === 'shorter' ? raster.width <= raster.height : which === 'width'
   return width ? { px: raster.width, mm: mm.width } : { px: raster.height, mm: mm.height }
 }
-const worded = computed(() => (props.overlay.kind === 'ticker' || props.overlay.kind === 'notice' ? props.overlay : null))
-const isUpright = computed(() => props.overlay.kind === 'ticker' && ['left', 'right'].includes(props.overlay.edge))
+const worded = computed(() => (isStrip(props.overlay) || props.overlay.kind === 'notice' ? props.overlay : null))
+const isUpright = computed(() => isStrip(props.overlay) && ['left', 'right'].includes(props.overlay.edge))
 
 // --- words ---------------------------------------------------------------------------------------
 
@@ -61,7 +61,7 @@ function play(chosen: string) {
   const [kind, id] = chosen.split(':')
   if (kind && id) change({ plays: { [kind]: id } })
 }
-const pictures = computed(() => media.value.filter((one) => one.state === 'ready' && one.kind === 'picture'))
+const pictures = computed(() => media.value.filter(isReadyPicture))
 const ownMark = computed(() => (props.overlay.kind === 'mark' ? ('mark' in props.overlay.media ? '' : (props.overlay.media.id ?? '')) : ''))
 function picture(id: string) {
   const one = media.value.find((m) => m.id === id)
@@ -156,9 +156,9 @@ const named = computed(() => (props.overlay.kind === 'mark' && 'mark' in props.o
         <ColourField label="Colour" :value="plain(worded.style.color)" @change="styled({ color: $event }, 'colour')" />
         <div>
           <ColourField
-            :label="overlay.kind === 'ticker' ? 'Ground' : 'Plate'"
-            :value="plain(overlay.kind === 'ticker' ? overlay.ground : (overlay as NoticeOverlay).plate)"
-            @change="change(overlay.kind === 'ticker' ? { ground: $event } : { plate: $event }, 'ground')"
+            :label="isStrip(overlay) ? 'Ground' : 'Plate'"
+            :value="plain(isStrip(overlay) ? overlay.ground : (overlay as NoticeOverlay).plate)"
+            @change="change(isStrip(overlay) ? { ground: $event } : { plate: $event }, 'ground')"
           />
         </div>
       </div>
@@ -219,7 +219,7 @@ const named = computed(() => (props.overlay.kind === 'mark' && 'mark' in props.o
         />
       </div>
     </template>
-    <template v-else-if="overlay.kind === 'ticker'">
+    <template v-else-if="isStrip(overlay)">
       <div class="pair">
         <ChoiceField label="Edge" :value="overlay.edge" :options="EDGES" @change="change({ edge: $event, direction: undefined })" />
         <ChoiceField

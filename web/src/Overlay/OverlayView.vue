@@ -15,7 +15,7 @@ import { useShelf } from '../ui/shelf'
 import ForWhom from './ForWhom.vue'
 import LookedAt from './LookedAt.vue'
 import OverlayFields from './OverlayFields.vue'
-import { CORNERS, type LookAbove, PLACES, type Overlay, nameOfKind, useAbove, zoneWords } from './overlays'
+import { type LookAbove, type Overlay, gridOf, movedTo, nameOfKind, useAbove, zoneWords } from './overlays'
 import WhenField from './WhenField.vue'
 
 /** One overlay: what, where on the screen, when and for whom, beside how it looks on the displays that differ most, above what will really play there. */
@@ -110,16 +110,8 @@ watchEffect(() => {
 onBeforeUnmount(() => shelf.clear())
 
 /** Where it may be dragged to on a picture, and what that makes of it. */
-const grid = computed(() => {
-  const kind = document.value?.kind
-  if (kind === 'mark') return CORNERS
-  if (kind === 'notice') return PLACES
-  return kind === 'ticker' ? [['top'], ['left', 'right'], ['bottom']] : undefined
-})
-function put(place: string) {
-  const field = { mark: 'corner', notice: 'place', ticker: 'edge' }[document.value!.kind as string]
-  if (field) change({ [field]: place, ...(field === 'edge' ? { direction: undefined } : {}) })
-}
+const grid = computed(() => (document.value ? gridOf(document.value) : undefined))
+const put = (place: string) => change(movedTo(document.value!, place))
 
 // --- putting it up -------------------------------------------------------------------------------
 

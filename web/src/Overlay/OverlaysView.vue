@@ -4,7 +4,7 @@ import { useQueries, useQueryClient } from '@tanstack/vue-query'
 import { useRouter } from 'vue-router'
 import { useSettings } from '../Display/settings'
 import { type DesignSummary, type Saved, useDesigns, usePlayedLayouts } from '../Layout/designs'
-import { refOf, useMedia } from '../Media/media'
+import { isReadyPicture, refOf, useMedia } from '../Media/media'
 import { api } from '../ui/api'
 import { ask } from '../ui/ask'
 import { useAsked } from '../ui/asked'
@@ -12,7 +12,7 @@ import { count, moment } from '../ui/format'
 import { useGuarded } from '../ui/guarded'
 import { may } from '../ui/rights'
 import { useRemark } from '../ui/shelf'
-import { type Kind, KINDS, type Overlay, begun, nameOfKind, saidWhen, useAbove } from './overlays'
+import { liesAt, type Kind, KINDS, type Overlay, begun, nameOfKind, saidWhen, useAbove } from './overlays'
 
 /** All that lies above what plays: what, where, when, on how many displays now and next, until when; and what is prepared. */
 const { query, all } = useDesigns('overlays')
@@ -48,13 +48,6 @@ const lists = computed(() => {
     { title: 'Prepared, and nowhere yet', rows: shown.value.filter((one) => !stand(one)) },
   ].filter(({ rows }) => rows.length)
 })
-function where(one: Overlay | null): string {
-  if (!one) return ''
-  if (one.kind === 'mark') return one.corner.replace('-', ' ')
-  if (one.kind === 'ticker') return `${one.edge}, ${one.room === 'squeeze' ? 'squeezes' : 'covers'}`
-  if (one.kind === 'notice') return one.place.replace('-', ' ')
-  return one.kind === 'window' ? 'around the programme' : 'the whole screen'
-}
 function now(id: string): string {
   const one = above.value.get(id)
   if (!one || one.displays === 0) return ''
@@ -71,7 +64,7 @@ const name = ref('')
 const at = ref('')
 const make = () =>
   guardedMaking(async () => {
-    const picture = media.value.find((one) => one.state === 'ready' && one.kind === 'picture')
+    const picture = media.value.find(isReadyPicture)
     const plays = layouts.value[0]
     const document = begun(kind.value, picture ? refOf(picture) : null, plays ? { layout: plays.id } : null)
     const title = name.value.trim() || nameOfKind(kind.value)
@@ -136,7 +129,7 @@ useRemark(() => count(all.value.length, 'overlay'))
               <RouterLink v-if="may('design')" :to="`/overlays/${one.id}`">{{ one.name }}</RouterLink><template v-else>{{ one.name }}</template>
               <span class="kind small soft">{{ documentOf(one.id)?.kind }}</span>
             </th>
-            <td>{{ where(documentOf(one.id)) }}</td>
+            <td>{{ documentOf(one.id) ? liesAt(documentOf(one.id)!) : '' }}</td>
             <td>
               {{
                 documentOf(one.id)?.kind === 'takeover' && !above.get(one.id)?.displays

@@ -83,6 +83,32 @@ export const CORNERS = [
 ] as const
 export const EDGES = ['top', 'bottom', 'left', 'right'] as const
 
+export const isStrip = (one: Overlay): one is TickerOverlay => 'edge' in one
+const spoken = (place: string) => place.replace('-', ' ')
+const whole = (says: string) => ({ lies: () => says, grid: undefined, at: () => ({}) })
+
+/** Where those of a kind lie, in words; where they may be dragged to, and what that makes of them. */
+const LYING: {
+  [K in Kind]: {
+    lies: (one: Extract<Overlay, { kind: K }>) => string
+    grid?: readonly (readonly string[])[]
+    at: (place: string) => Partial<Overlay>
+  }
+} = {
+  mark: { lies: (one) => spoken(one.corner), grid: CORNERS, at: (place) => ({ corner: place }) as Partial<Overlay> },
+  ticker: {
+    lies: (one) => `${one.edge}, ${one.room === 'squeeze' ? 'squeezes' : 'covers'}`,
+    grid: [['top'], ['left', 'right'], ['bottom']],
+    at: (place) => ({ edge: place, direction: undefined }) as Partial<Overlay>,
+  },
+  notice: { lies: (one) => spoken(one.place), grid: PLACES, at: (place) => ({ place }) as Partial<Overlay> },
+  window: whole('around the programme'),
+  takeover: whole('the whole screen'),
+}
+export const liesAt = (one: Overlay): string => LYING[one.kind].lies(one as never)
+export const gridOf = (one: Overlay) => LYING[one.kind].grid
+export const movedTo = (one: Overlay, place: string) => LYING[one.kind].at(place)
+
 /** As one of a kind begins, so that it can be shown as it is. */
 export function begun(
   kind: Kind,
