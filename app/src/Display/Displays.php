@@ -62,6 +62,22 @@ final readonly class Displays extends Reached
         return array_map(static fn (mixed $count): int => is_numeric($count) ? (int) $count : 0, $rows);
     }
 
+    /**
+     * @param list<Place> $places
+     * @return array<int> how many hang in each of them or in a place within it, by its id
+     */
+    public function countsWithin(array $places): array
+    {
+        [$own, $counts] = [$this->counts(), []];
+        foreach ($places as $place) {
+            foreach ($place->outwards() as $outer) {
+                $counts[$outer] = ($counts[$outer] ?? 0) + ($own[$place->id] ?? 0);
+            }
+        }
+
+        return $counts;
+    }
+
     /** @return list<array{id: string, name: string, place: string}> the first so many, by name alone */
     public function first(int $most): array
     {

@@ -15,16 +15,13 @@ use UpperPane\App\Layout\DesignKind;
 use UpperPane\App\Layout\Designs;
 use UpperPane\Core\Document\Node;
 use UpperPane\Core\Document\Refused;
+use UpperPane\Core\Overlay\NowAndNext;
 use UpperPane\Core\Overlay\Overlay;
 use UpperPane\Core\Units\Instant;
-use UpperPane\Core\Units\WallClock;
 
 /** What lies above what plays, as places say: on how many displays, now and next; and how one would look. */
 final readonly class AboveController
 {
-    /** So far ahead it is looked for when one is shown next. */
-    private const AHEAD_MS = 366 * 86_400_000;
-
     public function __construct(private Designs $designs, private OverlaysHeld $held, private InForce $inForce)
     {
     }
@@ -116,28 +113,18 @@ final readonly class AboveController
      */
     private static function told(Overlay $overlay, array $zones, int $nowMs): array
     {
-        [$now, $next, $until] = [0, null, null];
-        foreach ($zones as $zone => $count) {
-            $spells = $overlay->when->spells(WallClock::in($zone), $nowMs, $nowMs + self::AHEAD_MS);
-            $first = $spells[0] ?? null;
-            if ($first !== null && $first->fromMs <= $nowMs) {
-                $now += $count;
-                $until = max($until ?? 0, $first->toMs);
-            } elseif ($first !== null) {
-                $next = min($next ?? PHP_INT_MAX, $first->fromMs);
-            }
-        }
-        $goesOn = $until !== null && $until >= $nowMs + self::AHEAD_MS;
+        $shown = NowAndNext::of($overlay, $zones, $nowMs);
+        $instant = static fn (?int $ms): ?string => $ms === null ? null : (string) Instant::ofMs($ms);
 
         return [
             'id' => $overlay->id,
             'kind' => $overlay->kind,
             'displays' => array_sum($zones),
             'zones' => array_map(static fn (string|int $zone, int $count): array => ['timezone' => (string) $zone, 'displays' => $count], array_keys($zones), array_values($zones)),
-            'now' => $now,
-            'until' => $until === null || $goesOn ? null : (string) Instant::ofMs($until),
-            'next' => $next === null ? null : (string) Instant::ofMs($next),
-            'is_over' => $zones !== [] && $now === 0 && $next === null,
+            'now' => $shown->now,
+            'until' => $instant($shown->untilMs),
+            'next' => $instant($shown->nextMs),
+            'is_over' => $shown->isOver,
             'has_no_end' => $overlay->when->hasNoEnd(),
         ];
     }

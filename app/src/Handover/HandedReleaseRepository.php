@@ -73,6 +73,42 @@ final class HandedReleaseRepository extends ServiceEntityRepository implements H
         return $display->currentId === null ? null : $this->find($display->currentId);
     }
 
+    /** What that was made from; null where nothing stands, or it was not recorded. */
+    public function contentsOn(SurveyedDisplay $display): ?Contents
+    {
+        $standing = $this->on($display);
+
+        return $standing === null ? null : $this->contents($standing);
+    }
+
+    /**
+     * Displays on which something stands above which more can be laid, and by what they are alike.
+     *
+     * @param list<string> $displays ids
+     * @return list<array{id: string, alike: string, release: string, width: int, height: int, panels: int, timezone: string}> in the order of the estate, by thousands
+     */
+    public function carriers(array $displays): array
+    {
+        $found = [];
+        foreach (array_chunk($displays, self::AT_ONCE) as $chunk) {
+            $rows = $this->getEntityManager()->getConnection()->fetchAllAssociative(
+                "SELECT s.id, s.alike, r.sha256 AS `release`, JSON_VALUE(s.summary, '$.raster.width') AS width, JSON_VALUE(s.summary, '$.raster.height') AS height,
+                    JSON_VALUE(s.summary, '$.panels') AS panels, JSON_VALUE(s.summary, '$.timezone') AS timezone
+                 FROM surveyed_display s JOIN handed_release r ON r.id = s.current_id AND r.manifest = 1 WHERE s.id IN (?) ORDER BY s.position, s.id",
+                [$chunk],
+                [ArrayParameterType::STRING],
+            );
+            foreach ($rows as $row) {
+                $text = static fn (string $name): string => is_string($row[$name]) ? $row[$name] : '';
+                $figure = static fn (string $name): int => is_numeric($row[$name]) ? (int) $row[$name] : 0;
+                $found[] = ['id' => $text('id'), 'alike' => $text('alike'), 'release' => $text('release'), 'timezone' => $text('timezone')]
+                    + ['width' => $figure('width'), 'height' => $figure('height'), 'panels' => $figure('panels')];
+            }
+        }
+
+        return $found;
+    }
+
     /**
      * @param list<string> $displays ids
      * @return list<string> those of them on which something stands

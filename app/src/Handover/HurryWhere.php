@@ -29,14 +29,8 @@ final readonly class HurryWhere
     public function told(): array
     {
         $all = $this->places->all();
-        $own = $this->displays->counts();
         $ids = array_flip(array_map(static fn (Place $place): string => $place->id, $all));
-        $count = [];
-        foreach ($all as $place) {
-            foreach ($place->outwards() as $outer) {
-                $count[$outer] = ($count[$outer] ?? 0) + ($own[$place->id] ?? 0);
-            }
-        }
+        $count = $this->displays->countsWithin($all);
         $told = [];
         $under = function (?string $parent, int $depth) use (&$under, &$told, $all, $ids, $count): void {
             foreach ($all as $place) {

@@ -4,15 +4,12 @@ declare(strict_types=1);
 
 namespace UpperPane\App\Handover;
 
-use Doctrine\DBAL\ArrayParameterType;
-use Doctrine\DBAL\Connection;
 use UpperPane\App\Display\SurveyedDisplay;
 use UpperPane\App\Layout\Pictures;
 use UpperPane\Core\Document\Node;
 use UpperPane\Core\Document\Refused;
 use UpperPane\Core\Finding\Finding;
 use UpperPane\Core\Layout\Layout;
-use UpperPane\Core\Overlay\Elsewhere;
 use UpperPane\Core\Overlay\Overlay;
 use UpperPane\Core\Overlay\Overlays;
 use UpperPane\Core\Playback\Overlaid;
@@ -33,7 +30,6 @@ final readonly class LookAbove
     private const AHEAD_MS = 56 * 86_400_000;
 
     public function __construct(
-        private Connection $connection,
         private Targets $targets,
         private Programmes $programmes,
         private HandedReleaseRepository $releases,
@@ -86,8 +82,7 @@ final readonly class LookAbove
         $those = [];
         foreach (self::apart($this->kinds($displays)[0]) as $one) {
             $target = $this->targets->display($one);
-            $standing = $this->releases->on($target);
-            $those[] = [$this->programmes->above($id, $target, $standing === null ? null : $this->releases->contents($standing)), WallClock::in($target->display()->timezone)];
+            $those[] = [$this->programmes->above($id, $target, $this->releases->contentsOn($target)), WallClock::in($target->display()->timezone)];
         }
         $covers = static function (array $document) use ($those, $id, $now): int {
             /** @var array<string, mixed> $document */
@@ -103,14 +98,14 @@ final readonly class LookAbove
         };
         $asItIs = $covers($document);
         $cures = [];
-        foreach ($asItIs === 0 ? [] : Elsewhere::of($document) as $one) {
+        foreach ($asItIs === 0 ? [] : Overlay::fromArray($document)->lies->elsewhere() as $one) {
             try {
-                $left = $covers($one['fields'] + $document);
+                $left = $covers($one->fields + $document);
             } catch (Refused) {
                 continue;
             }
             if ($left < $asItIs) {
-                $cures[] = $one + ['covers' => $left];
+                $cures[] = ['says' => $one->says, 'fields' => $one->fields, 'covers' => $left];
             }
         }
         usort($cures, static fn (array $a, array $b): int => $a['covers'] <=> $b['covers']);
@@ -132,11 +127,9 @@ final readonly class LookAbove
         foreach (self::apart($kinds) as $id) {
             $target = $this->targets->display($id);
             $own = $document($target);
-            $standing = $this->releases->on($target);
-            $contents = $standing === null ? null : $this->releases->contents($standing);
             try {
                 $overlay = Overlay::fromArray($own);
-                $looks[] = $this->look($this->programmes->above($overlay->id, $target, $contents)($own), $overlay, $target, $now);
+                $looks[] = $this->look($this->programmes->above($overlay->id, $target, $this->releases->contentsOn($target))($own), $overlay, $target, $now);
             } catch (Refused $e) {
                 throw $e->in(sprintf('On "%s": ', $target->display()->name), $e->path);
             }
@@ -205,21 +198,12 @@ final readonly class LookAbove
     private function kinds(array $ids): array
     {
         [$kinds, $zones] = [[], []];
-        foreach (array_chunk($ids, 1000) as $chunk) {
-            $rows = $this->connection->fetchAllAssociative(
-                "SELECT s.id, s.alike, r.sha256, JSON_VALUE(s.summary, '$.raster.width') AS width, JSON_VALUE(s.summary, '$.raster.height') AS height,
-                    JSON_VALUE(s.summary, '$.panels') AS panels, JSON_VALUE(s.summary, '$.timezone') AS timezone
-                 FROM surveyed_display s JOIN handed_release r ON r.id = s.current_id AND r.manifest = 1 WHERE s.id IN (?) ORDER BY s.position, s.id",
-                [$chunk],
-                [ArrayParameterType::STRING],
-            );
-            foreach ($rows as $row) {
-                [$id, $alike, $release, $zone] = array_map(static fn (string $name): string => is_string($row[$name]) ? $row[$name] : '', ['id', 'alike', 'sha256', 'timezone']);
-                [$width, $height, $panels] = array_map(static fn (string $name): int => is_numeric($row[$name]) ? (int) $row[$name] : 0, ['width', 'height', 'panels']);
-                $kinds["$alike $release"] ??= ['id' => $id, 'displays' => 0, 'area' => $width * $height, 'portrait' => $height > $width, 'panels' => $panels];
-                $kinds["$alike $release"]['displays']++;
-                $zones[$zone] = ($zones[$zone] ?? 0) + 1;
-            }
+        foreach ($this->releases->carriers($ids) as $one) {
+            ['id' => $id, 'width' => $width, 'height' => $height, 'timezone' => $zone] = $one;
+            $alike = "{$one['alike']} {$one['release']}";
+            $kinds[$alike] ??= ['id' => $id, 'displays' => 0, 'area' => $width * $height, 'portrait' => $height > $width, 'panels' => $one['panels']];
+            $kinds[$alike]['displays']++;
+            $zones[$zone] = ($zones[$zone] ?? 0) + 1;
         }
         arsort($zones);
 

@@ -23,8 +23,7 @@ final readonly class PutAbove
     public function offers(array $displays): array
     {
         $contents = function (SurveyedDisplay $display): Contents {
-            $standing = $this->releases->on($display);
-            $contents = $standing === null ? null : $this->releases->contents($standing);
+            $contents = $this->releases->contentsOn($display);
 
             return $contents === null
                 ? throw new Problem(409, 'above.dark', sprintf('Nothing that is known was handed over to "%s" yet: hand something over there first.', $display->about()->name))

@@ -4,8 +4,7 @@ declare(strict_types=1);
 
 namespace UpperPane\App\Handover;
 
-use Doctrine\DBAL\ArrayParameterType;
-use Doctrine\DBAL\Connection;
+use Doctrine\DBAL\Exception\UniqueConstraintViolationException;
 use Psr\EventDispatcher\EventDispatcherInterface;
 use UpperPane\App\Account\Who;
 use UpperPane\App\Display\DisplaysChanged;
@@ -15,12 +14,11 @@ use UpperPane\App\Storage\Did;
 use UpperPane\App\Storage\Record;
 use UpperPane\App\Storage\Transaction;
 use UpperPane\Core\Document\Node;
-use UpperPane\Core\Document\Reason;
 use UpperPane\Core\Document\Refused;
 use UpperPane\Core\Overlay\Overlay;
 use UpperPane\Core\Overlay\QuickNotice;
+use UpperPane\Core\Overlay\Standing;
 use UpperPane\Core\Units\Instant;
-use UpperPane\Core\Units\LocalTime;
 use UpperPane\Core\Units\WallClock;
 
 /**
@@ -28,13 +26,9 @@ use UpperPane\Core\Units\WallClock;
  */
 final readonly class PutUp
 {
-    /** What is to stand for longer is a setting of places. */
-    public const LONGEST_MS = 31 * 86_400_000;
     private const LONGEST_NAME = 80;
-    private const CHUNK = 1_000;
 
     public function __construct(
-        private Connection $connection,
         private Targets $targets,
         private Programmes $programmes,
         private Compiler $compiler,
@@ -57,9 +51,7 @@ final readonly class PutUp
     public function of(string $id, array $fields, Node $within, array $displays): array
     {
         if ($this->inForce->kind($id) !== null) {
-            $known = $this->inForce->one($id) ?? throw new Problem(409, 'in-force.taken', 'Something else was put up under this id.');
-
-            return ['id' => $id, 'displays' => is_int($known['displays']) ? $known['displays'] : 0, 'dark' => 0];
+            return $this->known($id);
         }
         $nowMs = $this->inForce->nowMs();
         $kinds = $this->kinds($displays, ($fields['kind'] ?? null) === 'takeover');
@@ -87,13 +79,26 @@ final readonly class PutUp
             'until_ms' => $lastMs,
             'begun_by' => $this->who->login(),
         ];
-        $this->transaction->of(function () use ($row, $groups, $those): void {
-            $this->inForce->keep($row, $groups);
-            $this->note(Did::PutUp, $row['id']);
-            $this->events->dispatch(new DisplaysChanged($those));
-        });
+        try {
+            $this->transaction->of(function () use ($row, $groups, $those): void {
+                $this->inForce->keep($row, $groups);
+                $this->note(Did::PutUp, $row['id']);
+                $this->events->dispatch(new DisplaysChanged($those));
+            });
+        } catch (UniqueConstraintViolationException) {
+            // Asked twice at the same moment.
+            return $this->known($id);
+        }
 
         return ['id' => $id, 'displays' => count($those), 'dark' => count($displays) - count($those)];
+    }
+
+    /** @return array{id: string, displays: int, dark: int} */
+    private function known(string $id): array
+    {
+        $known = $this->inForce->one($id) ?? throw new Problem(409, 'in-force.taken', 'Something else was put up under this id.');
+
+        return ['id' => $id, 'displays' => is_int($known['displays']) ? $known['displays'] : 0, 'dark' => 0];
     }
 
     /** Ends it everywhere, before its time. */
@@ -119,13 +124,10 @@ final readonly class PutUp
     {
         $display = $target->display();
         $clock = WallClock::in($display->timezone);
-        [$when, $untilMs] = self::when($within, $clock, $nowMs);
-        if ($untilMs <= $nowMs) {
-            throw $within->field('until')->refused(Reason::ValueRange, sprintf('is over already: on "%s" it is %s (%s) by now.', $display->name, $clock->shown($nowMs), $display->timezone));
-        }
-        if ($untilMs - $nowMs > self::LONGEST_MS) {
-            $node = $within->optional('until') ?? $within->field('for_min');
-            throw $node->refused(Reason::ValueRange, 'is more than 31 days ahead; what is to stand for longer is put up as an overlay of a place.');
+        try {
+            $standing = Standing::fromNode($within, $clock, $nowMs);
+        } catch (Refused $e) {
+            throw $e->in(sprintf('On "%s": ', $display->name), $e->path);
         }
         $text = $fields['text'] ?? null;
         $text = is_string($text) ? trim($text) : null;
@@ -136,35 +138,10 @@ final readonly class PutUp
         $name = $fields['name'] ?? mb_strimwidth($text ?? 'Takeover', 0, self::LONGEST_NAME, '…');
 
         return [
-            ['format' => Overlay::FORMAT, 'id' => $id, 'name' => is_string($name) && $name !== '' ? $name : '-', 'created' => (string) Instant::ofMs($nowMs), 'when' => $when] + $looks
+            ['format' => Overlay::FORMAT, 'id' => $id, 'name' => is_string($name) && $name !== '' ? $name : '-', 'created' => (string) Instant::ofMs($nowMs), 'when' => $standing->when()] + $looks
                 + ($text === null ? [] : ['text' => $text]) + $fields,
-            $untilMs,
+            $standing->untilMs,
         ];
-    }
-
-    /**
-     * @return array{array<string, mixed>, int} as an overlay says it, and until when on this clock, Unix ms
-     * @throws Refused
-     */
-    private static function when(Node $within, WallClock $clock, int $nowMs): array
-    {
-        $start = (string) Instant::ofMs($nowMs);
-        $minutes = $within->optional('for_min')?->int(1, 100_000);
-        if ($minutes !== null) {
-            $untilMs = $nowMs + 60_000 * $minutes;
-
-            return [['bookings' => [['start' => $start, 'end' => (string) Instant::ofMs($untilMs)]]], $untilMs];
-        }
-        $until = $within->field('until');
-        if (str_ends_with($until->text(1, 40), 'Z')) {
-            $untilMs = Instant::parse($until->text(1, 40), $until->path)->ms;
-
-            return [['bookings' => [['start' => $start, 'end' => (string) Instant::ofMs(max($nowMs + 1, $untilMs))]]], $untilMs];
-        }
-        $local = LocalTime::fromNode($until);
-        $end = (string) Instant::ofMs($nowMs + self::LONGEST_MS + 86_400_000);
-
-        return [['bookings' => [['start' => $start, 'end' => $end]], 'until' => (string) $local], 1000 * $clock->utcOrBefore($local->seconds)];
     }
 
     /**
@@ -175,7 +152,7 @@ final readonly class PutUp
     private function plane(array $document, SurveyedDisplay $target, int $nowMs, int $untilMs): array
     {
         $isTakeover = $document['kind'] === 'takeover';
-        $contents = $isTakeover ? null : $this->contents($target);
+        $contents = $isTakeover ? null : $this->releases->contentsOn($target);
         $id = is_string($document['id']) ? $document['id'] : '';
         try {
             $programme = $this->programmes->above($id, $target, $contents)($document)->programme;
@@ -188,13 +165,6 @@ final readonly class PutUp
         }
     }
 
-    private function contents(SurveyedDisplay $target): ?Contents
-    {
-        $standing = $this->releases->on($target);
-
-        return $standing === null ? null : $this->releases->contents($standing);
-    }
-
     /**
      * Those to which something was handed over, together where it looks the same above what stands there.
      *
@@ -205,17 +175,8 @@ final readonly class PutUp
     private function kinds(array $ids, bool $isAlone): array
     {
         $kinds = [];
-        foreach (array_chunk($ids, self::CHUNK) as $chunk) {
-            $rows = $this->connection->fetchAllNumeric(
-                'SELECT s.id, s.alike, r.sha256 FROM surveyed_display s JOIN handed_release r ON r.id = s.current_id AND r.manifest = 1 WHERE s.id IN (?) ORDER BY s.position, s.id',
-                [$chunk],
-                [ArrayParameterType::STRING],
-            );
-            foreach ($rows as [$id, $alike, $release]) {
-                if (is_string($id) && is_string($alike) && is_string($release)) {
-                    $kinds[$alike . ($isAlone ? '' : $release)][] = $id;
-                }
-            }
+        foreach ($this->releases->carriers($ids) as ['id' => $id, 'alike' => $alike, 'release' => $release]) {
+            $kinds[$alike . ($isAlone ? '' : $release)][] = $id;
         }
 
         return array_values($kinds);

@@ -35,16 +35,12 @@ final readonly class SettingsController
     #[Needs(Right::Look)]
     public function all(): JsonResponse
     {
-        [$places, $displays, $count, $own] = [[], [], [], $this->displays->counts()];
+        [$places, $displays] = [[], []];
         foreach ($this->displays->stating() as $display) {
             $displays[] = ['id' => $display->id, 'name' => $display->about()->name, 'place' => $display->place->id] + self::told($display->settings, $display->resolved());
         }
         $all = $this->places->all();
-        foreach ($all as $place) {
-            foreach ($place->outwards() as $outer) {
-                $count[$outer] = ($count[$outer] ?? 0) + ($own[$place->id] ?? 0);
-            }
-        }
+        $count = $this->displays->countsWithin($all);
         foreach ($all as $place) {
             $places[] = ['id' => $place->id, 'name' => $place->name, 'parent' => $place->parent?->id, 'way' => $place->way(), 'displays' => $count[$place->id] ?? 0]
                 + self::told($place->settings, $place->resolved());

@@ -4,30 +4,28 @@ declare(strict_types=1);
 
 namespace UpperPane\Core\Overlay;
 
-/** Where else an overlay could lie: other corners, edges or places, and beside what plays instead of above it. */
+/** Another place at which an overlay could lie. */
 final readonly class Elsewhere
 {
     /**
-     * @param array<string, mixed> $document
-     * @return list<array{says: string, fields: array<string, string>}> what would be another in it
+     * @param string $says in words
+     * @param array<string, string> $fields what would be another in its document
      */
-    public static function of(array $document): array
+    public function __construct(public string $says, public array $fields)
     {
-        $others = static fn (string $field, string ...$places): array => array_map(
-            static fn (string $place): array => ['says' => strtr($place, '-', ' '), 'fields' => [$field => $place]],
-            array_values(array_filter($places, static fn (string $place): bool => $place !== ($document[$field] ?? null))),
-        );
-        $squeezes = ['says' => 'beside what plays, not above it', 'fields' => ['room' => 'squeeze']];
+    }
 
-        return match ($document['kind'] ?? null) {
-            'mark' => $others('corner', ...Mark::CORNERS),
-            // A line that runs along goes on along: at the sides it would have to be turned.
-            'ticker' => [
-                ...(($document['room'] ?? 'cover') === 'squeeze' ? [] : [$squeezes]),
-                ...(in_array($document['edge'] ?? null, ['top', 'bottom'], true) ? $others('edge', 'top', 'bottom') : $others('edge', 'left', 'right')),
-            ],
-            'notice' => $others('place', ...Notice::places()),
-            default => [],
-        };
+    /**
+     * All places but the one that it has.
+     *
+     * @param list<string> $places
+     * @return list<self>
+     */
+    public static function but(string $own, string $field, array $places): array
+    {
+        return array_map(
+            static fn (string $place): self => new self(strtr($place, '-', ' '), [$field => $place]),
+            array_values(array_filter($places, static fn (string $place): bool => $place !== $own)),
+        );
     }
 }

@@ -19,4 +19,7 @@ interface Kind
 
     /** Whether it may be shown after every so many items. */
     public static function mayFollow(): bool;
+
+    /** @return list<Elsewhere> where else it could lie */
+    public function elsewhere(): array;
 }

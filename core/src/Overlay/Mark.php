@@ -15,7 +15,7 @@ use UpperPane\Core\Media\Media;
 /** A picture in a corner. */
 final readonly class Mark implements Kind
 {
-    public const CORNERS = ['top-left', 'top-right', 'bottom-left', 'bottom-right'];
+    private const CORNERS = ['top-left', 'top-right', 'bottom-left', 'bottom-right'];
 
     /**
      * @param float $size its height, as a share of the shorter side
@@ -57,6 +57,11 @@ final readonly class Mark implements Kind
     public static function mayFollow(): bool
     {
         return false;
+    }
+
+    public function elsewhere(): array
+    {
+        return Elsewhere::but($this->corner, 'corner', self::CORNERS);
     }
 
     /** @param Size $source of its media, px */

@@ -97,6 +97,11 @@ final readonly class Notice implements Kind
         return false;
     }
 
+    public function elsewhere(): array
+    {
+        return Elsewhere::but($this->along === 'middle' ? $this->high : "$this->high-$this->along", 'place', self::places());
+    }
+
     public function isMoving(): bool
     {
         return $this->moves !== self::STANDS;
@@ -157,7 +162,7 @@ final readonly class Notice implements Kind
     }
 
     /** @return list<string> */
-    public static function places(): array
+    private static function places(): array
     {
         return array_merge(...array_map(static fn (string $high): array => [$high, "$high-left", "$high-right"], self::HIGH));
     }

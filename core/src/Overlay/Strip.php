@@ -80,6 +80,14 @@ final readonly class Strip implements Kind
         return false;
     }
 
+    public function elsewhere(): array
+    {
+        // A line that runs along goes on along: at the sides it would have to be turned.
+        $edges = Elsewhere::but($this->edge, 'edge', $this->isUpright() ? ['left', 'right'] : ['top', 'bottom']);
+
+        return $this->squeezes ? $edges : [new Elsewhere('beside what plays, not above it', ['room' => 'squeeze']), ...$edges];
+    }
+
     /** Whether it runs from top to bottom or back. */
     public function isUpright(): bool
     {

@@ -39,4 +39,9 @@ final readonly class Takeover implements Kind
     {
         return true;
     }
+
+    public function elsewhere(): array
+    {
+        return [];
+    }
 }

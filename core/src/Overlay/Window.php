@@ -52,4 +52,9 @@ final readonly class Window implements Kind
     {
         return true;
     }
+
+    public function elsewhere(): array
+    {
+        return [];
+    }
 }

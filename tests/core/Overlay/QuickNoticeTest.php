@@ -72,15 +72,16 @@ final class QuickNoticeTest extends TestCase
 
     public function testElsewhereAreOtherPlacesOfItsKind(): void
     {
-        $says = static fn (array $document): array => array_column(Elsewhere::of($document), 'says');
+        $of = static fn (array $document): array => Overlay::fromArray($document)->lies->elsewhere();
+        $says = static fn (array $document): array => array_map(static fn (Elsewhere $one): string => $one->says, $of($document));
         self::assertSame(['top left', 'bottom left', 'bottom right'], $says(OverlayDocuments::mark('top-right')));
         self::assertSame(['beside what plays, not above it', 'top'], $says(OverlayDocuments::strip('bottom')));
         self::assertSame(['right'], $says(OverlayDocuments::strip('left', room: 'squeeze')), 'a line that runs up is not laid down');
-        self::assertCount(8, Elsewhere::of(OverlayDocuments::notice('middle')));
+        self::assertCount(8, $of(OverlayDocuments::notice('middle-left')));
         self::assertSame([[], []], [$says(OverlayDocuments::window()), $says(OverlayDocuments::takeover())]);
-        foreach (Elsewhere::of(OverlayDocuments::notice('middle')) as $one) {
-            self::assertSame($one['fields']['place'], strtr($one['says'], ' ', '-'));
-            Overlay::fromArray($one['fields'] + OverlayDocuments::notice());
+        foreach ($of(OverlayDocuments::notice('middle')) as $one) {
+            self::assertSame($one->fields['place'], strtr($one->says, ' ', '-'));
+            Overlay::fromArray($one->fields + OverlayDocuments::notice());
         }
     }
 
