@@ -73,7 +73,7 @@ final class OverlayTest extends TestCase
         $hold = $phone->see('.hold', 'take over');
         $phone->script('arguments[0].scrollIntoView()', $hold);
         $phone->driver->action()->clickAndHold($hold)->perform();
-        usleep(700_000);
+        $phone->until(static fn (): bool => (float) $phone->script('return /scaleX\\((.*)\\)/.exec(document.querySelector(".gone").style.transform)[1]') > 0.2, 'a part of the press');
         $phone->driver->action()->release()->perform();
         $phone->until(static fn (): bool => $phone->script('return document.querySelector(".gone").style.transform') === 'scaleX(0)', 'nothing to be gone');
         self::assertSame([], array_filter(Desk::api($phone, 'in-force')['in_force'], static fn (array $one): bool => $one['stands']), 'let go before');

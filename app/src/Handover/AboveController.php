@@ -22,6 +22,9 @@ use UpperPane\Core\Units\Instant;
 /** What lies above what plays, as places say: on how many displays, now and next; and how one would look. */
 final readonly class AboveController
 {
+    /** Of a document, what says where on the screen and when. */
+    private const LISTED = ['kind' => 1, 'corner' => 1, 'edge' => 1, 'room' => 1, 'place' => 1, 'when' => 1];
+
     public function __construct(private Designs $designs, private OverlaysHeld $held, private InForce $inForce)
     {
     }
@@ -34,10 +37,11 @@ final readonly class AboveController
         $told = [];
         foreach ($this->designs->all(DesignKind::Overlay) as $design) {
             try {
-                $told[] = self::told(Overlay::fromNode(Node::root($design->document)), $holds[$design->id] ?? [], $now);
+                $own = self::told(Overlay::fromNode(Node::root($design->document)), $holds[$design->id] ?? [], $now);
             } catch (Refused $e) {
-                $told[] = ['id' => $design->id, 'trouble' => $e->getMessage()];
+                $own = ['id' => $design->id, 'trouble' => $e->getMessage()];
             }
+            $told[] = $own + ['says' => array_intersect_key($design->document, self::LISTED)];
         }
 
         return new JsonResponse(['overlays' => $told]);

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import { useDesigns, usePlayedLayouts } from '../Layout/designs'
+import { type Change, type Said, saidOf, saying } from '../Overlay/overlays'
 
 /** A setting as people state it; each value that is chosen or typed is told at once, and nothing is done with it here. */
 const props = defineProps<{ setting: string; value: unknown; timezones: string[]; /** What is said here alone. */ stated?: unknown }>()
@@ -10,16 +11,11 @@ const layouts = usePlayedLayouts()
 const { all: playlists } = useDesigns('playlists')
 const { all: overlays } = useDesigns('overlays')
 /** What is said here of each overlay; the rest comes from above. */
-const change = ref<{ only?: string[]; without?: string[]; add?: string[] }>({ ...(props.stated as object | undefined) })
-const stand = (id: string) =>
-  change.value.add?.includes(id) || change.value.only?.includes(id) ? 'add' : change.value.without?.includes(id) ? 'without' : ''
+const change = ref<Change>({ ...(props.stated as Change | undefined) })
 function state(id: string, how: string) {
-  const less = (list: string[] | undefined) => (list ?? []).filter((one) => one !== id)
-  const next = { ...(change.value.only ? { only: less(change.value.only) } : {}), without: less(change.value.without), add: less(change.value.add) }
-  if (how === 'add' || how === 'without') next[how].push(id)
-  change.value = next
-  const said = Object.fromEntries(Object.entries(next).filter(([name, list]) => name === 'only' || list.length))
-  emit('change', Object.keys(said).length ? said : null)
+  const said = saying(change.value, id, how as Said)
+  change.value = said ?? {}
+  emit('change', said)
 }
 const text = ref(
   Array.isArray(props.value) ? props.value.join(', ') : typeof props.value === 'string' || typeof props.value === 'number' ? String(props.value) : '',
@@ -69,7 +65,7 @@ function setStandby(value: string) {
     <li v-for="one in overlays" :key="one.id">
       <label
         ><span>{{ one.name }}</span>
-        <select class="form-select form-select-sm" :value="stand(one.id)" @change="state(one.id, chosen($event))">
+        <select class="form-select form-select-sm" :value="saidOf(change, one.id)" @change="state(one.id, chosen($event))">
           <option value="">as it comes from above</option>
           <option value="add">put here</option>
           <option value="without">taken off here</option>

@@ -5,6 +5,7 @@ import { type DisplaySettings, type PlaceSettings, useSettings } from '../Displa
 import { useEstate } from '../Estate/estate'
 import { api, sentence } from '../ui/api'
 import { count } from '../ui/format'
+import { type Change, saidOf, saying } from './overlays'
 
 /** Where an overlay lies: a branch of the estate is one press, a place or display below takes it off again. */
 const props = defineProps<{ id: string }>()
@@ -16,22 +17,15 @@ const trouble = ref('')
 const busy = ref('')
 
 type One = PlaceSettings | DisplaySettings
-interface Change {
-  only?: string[]
-  without?: string[]
-  add?: string[]
-}
-const changeOf = (one: One | undefined): Change => one?.settings.overlays ?? {}
+const said = (one: One | undefined) => saidOf(one?.settings.overlays, props.id)
 const holds = (one: One): boolean => ((one.resolved.overlays?.value as string[] | undefined) ?? []).includes(props.id)
-const adds = (one: One): boolean => !!(changeOf(one).add?.includes(props.id) || changeOf(one).only?.includes(props.id))
-const takesOff = (one: One): boolean => changeOf(one).without?.includes(props.id) ?? false
 
 const rows = computed(() => {
   const found: { at: 'places' | 'displays'; one: One; depth: number; count: number }[] = []
   const under = (parent: string | null, depth: number) => {
     for (const place of places.value.filter((one) => one.parent === parent)) {
       found.push({ at: 'places', one: place, depth, count: place.displays })
-      for (const display of stating.value.filter((one) => one.place === place.id && (adds(one) || takesOff(one))))
+      for (const display of stating.value.filter((one) => one.place === place.id && said(one)))
         found.push({ at: 'displays', one: display, depth: depth + 1, count: 1 })
       under(place.id, depth + 1)
     }
@@ -40,18 +34,20 @@ const rows = computed(() => {
   return found
 })
 const alone = ref('')
-const others = computed(() => displays.value.filter((d) => !rows.value.some((row) => row.one.id === d.id)))
-const displayHolds = (id: string): boolean => {
-  const own = stating.value.find((one) => one.id === id)
-  return own ? holds(own) : places.value.some((place) => place.id === displays.value.find((d) => d.id === id)?.place && holds(place))
-}
+const others = computed(() => {
+  const told = new Set(rows.value.map((row) => row.one.id))
+  return displays.value.filter((d) => !told.has(d.id))
+})
+/** Those that say nothing themselves have what their place has. */
+const holding = computed(() => new Set([...places.value, ...stating.value].filter(holds).map((one) => one.id)))
+const statingById = computed(() => new Map(stating.value.map((one) => [one.id, one])))
+const displayHolds = (d: { id: string; place: string }): boolean => holding.value.has(statingById.value.has(d.id) ? d.id : d.place)
 
-async function put(at: 'places' | 'displays', id: string, change: Change) {
-  const value: Change = Object.fromEntries(Object.entries(change).filter(([name, list]) => name === 'only' || list.length))
+async function put(at: 'places' | 'displays', id: string, value: Change | null) {
   trouble.value = ''
   busy.value = id
   try {
-    await api.put(`${at}/${id}/settings`, { setting: 'overlays', value: Object.keys(value).length ? value : null })
+    await api.put(`${at}/${id}/settings`, { setting: 'overlays', value })
     for (const key of ['settings', 'estate', 'above', 'display']) await queries.invalidateQueries({ queryKey: [key] })
     emit('changed')
   } catch (e) {
@@ -60,20 +56,15 @@ async function put(at: 'places' | 'displays', id: string, change: Change) {
     busy.value = ''
   }
 }
-const less = (list: string[] | undefined) => (list ?? []).filter((one) => one !== props.id)
 /** Puts it there, or takes off what comes from above; pressed again, what was said here is taken back. */
-function press(at: 'places' | 'displays', one: One | undefined, id: string, isOn: boolean) {
-  const { only, ...own } = changeOf(one)
-  const plain: Change = { ...(only ? { only: less(only) } : {}), without: less(own.without), add: less(own.add) }
-  if (one && (adds(one) || takesOff(one))) return put(at, id, plain)
-  return put(at, id, isOn ? { ...plain, without: [...plain.without!, props.id] } : { ...plain, add: [...plain.add!, props.id] })
-}
+const press = (at: 'places' | 'displays', one: One | undefined, id: string, isOn: boolean) =>
+  put(at, id, saying(one?.settings.overlays, props.id, said(one) ? '' : isOn ? 'without' : 'add'))
 const onOne = () => {
-  const own = stating.value.find((one) => one.id === alone.value)
-  void press('displays', own, alone.value, displayHolds(alone.value))
+  const d = displays.value.find((one) => one.id === alone.value)
+  if (d) void press('displays', statingById.value.get(d.id), d.id, displayHolds(d))
   alone.value = ''
 }
-const says = (row: { one: One }) => (adds(row.one) ? 'put here' : takesOff(row.one) ? 'taken off here' : holds(row.one) ? 'from above' : '')
+const says = (row: { one: One }) => ({ add: 'put here', without: 'taken off here', '': holds(row.one) ? 'from above' : '' })[said(row.one)]
 </script>
 
 <template>
@@ -98,7 +89,7 @@ const says = (row: { one: One }) => (adds(row.one) ? 'put here' : takesOff(row.o
       >One display otherwise
       <select v-model="alone" class="form-select form-select-sm" @change="onOne">
         <option value="">choose it</option>
-        <option v-for="d in others" :key="d.id" :value="d.id">{{ d.name }}: {{ displayHolds(d.id) ? 'take it off' : 'put it there' }}</option>
+        <option v-for="d in others" :key="d.id" :value="d.id">{{ d.name }}: {{ displayHolds(d) ? 'take it off' : 'put it there' }}</option>
       </select></label
     >
     <p v-if="trouble" class="said-error small m-0" role="alert">{{ trouble }}</p>

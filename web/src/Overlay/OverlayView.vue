@@ -15,7 +15,7 @@ import { useShelf } from '../ui/shelf'
 import ForWhom from './ForWhom.vue'
 import LookedAt from './LookedAt.vue'
 import OverlayFields from './OverlayFields.vue'
-import { type LookAbove, type Overlay, gridOf, movedTo, nameOfKind, useAbove, zoneWords } from './overlays'
+import { type Change, type LookAbove, type Overlay, gridOf, movedTo, nameOfKind, saidOf, useAbove, zoneWords } from './overlays'
 import WhenField from './WhenField.vue'
 
 /** One overlay: what, where on the screen, when and for whom, beside how it looks on the displays that differ most, above what will really play there. */
@@ -38,8 +38,7 @@ function change(part: Partial<Overlay>, gesture?: string) {
 
 // --- on which displays ---------------------------------------------------------------------------
 
-const says = (one: { settings: { overlays?: { only?: string[]; add?: string[] } } }) =>
-  one.settings.overlays?.add?.includes(props.id) || one.settings.overlays?.only?.includes(props.id)
+const says = (one: { settings: { overlays?: Change } }) => saidOf(one.settings.overlays, props.id) === 'add'
 const isNowhere = computed(() => !places.value.some(says) && !stating.value.some(says))
 
 // --- how it looks --------------------------------------------------------------------------------
@@ -149,6 +148,7 @@ async function putUp() {
           :value="document.when"
           :may-follow="document.kind === 'window' || document.kind === 'takeover'"
           :zones="look ? zoneWords(look.zones) : ''"
+          :zone="look?.zones[0]?.timezone"
           @change="change({ when: $event })"
         />
         <ForWhom :id="id" />

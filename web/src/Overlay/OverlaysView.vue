@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import { useQueries, useQueryClient } from '@tanstack/vue-query'
+import { useQueryClient } from '@tanstack/vue-query'
 import { useRouter } from 'vue-router'
 import { useSettings } from '../Display/settings'
 import { type DesignSummary, type Saved, useDesigns, usePlayedLayouts } from '../Layout/designs'
@@ -12,7 +12,7 @@ import { count, moment } from '../ui/format'
 import { useGuarded } from '../ui/guarded'
 import { may } from '../ui/rights'
 import { useRemark } from '../ui/shelf'
-import { liesAt, type Kind, KINDS, type Overlay, begun, nameOfKind, saidWhen, useAbove } from './overlays'
+import { type Kind, KINDS, type Overlay, begun, liesAt, nameOfKind, saidOf, saidWhen, saying, useAbove } from './overlays'
 
 /** All that lies above what plays: what, where, when, on how many displays now and next, until when; and what is prepared. */
 const { query, all } = useDesigns('overlays')
@@ -25,20 +25,8 @@ const queries = useQueryClient()
 const search = useAsked('search')
 const { trouble: said, guarded } = useGuarded('overlays')
 const { trouble, guarded: guardedMaking } = useGuarded('overlays')
-const documents = useQueries({
-  queries: computed(() =>
-    all.value.map((one) => ({
-      queryKey: ['overlay', one.id, one.revision],
-      queryFn: () => api.get<Saved<Overlay>>(`overlays/${one.id}`),
-      staleTime: Infinity,
-    })),
-  ),
-})
-const documentOf = (id: string) => documents.value.find((one) => one.data?.id === id)?.data?.document ?? null
-const putAt = (id: string) =>
-  [...places.value, ...stating.value]
-    .filter((one) => one.settings.overlays?.add?.includes(id) || one.settings.overlays?.only?.includes(id))
-    .map((one) => one.name)
+const documentOf = (id: string) => above.value.get(id)?.says ?? null
+const putAt = (id: string) => [...places.value, ...stating.value].filter((one) => saidOf(one.settings.overlays, id) === 'add').map((one) => one.name)
 const shown = computed(() => all.value.filter((one) => one.name.toLowerCase().includes(search.value.trim().toLowerCase())))
 /** In the order in which they lie over one another, those that are nowhere last. */
 const lists = computed(() => {
@@ -71,8 +59,7 @@ const make = () =>
     const made = await api.post<Saved<Overlay>>('overlays', { name: title, document })
     const place = places.value.find((one) => one.id === at.value)
     if (place) {
-      const own = place.settings.overlays ?? {}
-      await api.put(`places/${place.id}/settings`, { setting: 'overlays', value: { ...own, add: [...(own.add ?? []), made.id] } })
+      await api.put(`places/${place.id}/settings`, { setting: 'overlays', value: saying(place.settings.overlays, made.id, 'add') })
     }
     for (const key of ['settings', 'above', 'overlays', 'estate']) await queries.invalidateQueries({ queryKey: [key] })
     await router.push(`/overlays/${made.id}`)

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { DateTime } from 'luxon'
 import { computed } from 'vue'
 import { DAY_NAMES, DAYS } from '../Layout/designs'
 import LocalField from '../ui/LocalField.vue'
@@ -6,7 +7,7 @@ import MeasureField from '../ui/MeasureField.vue'
 import type { Times, When } from './overlays'
 
 /** When it is shown: always, from to, again on days of the week, or after every so many items; on the clock of each display. */
-const props = defineProps<{ value: When; mayFollow: boolean; zones: string }>()
+const props = defineProps<{ value: When; mayFollow: boolean; zones: string; /** That of most of the displays. */ zone: string | undefined }>()
 const emit = defineEmits<{ change: [when: When] }>()
 type Way = 'always' | 'once' | 'days' | 'after'
 const times = computed<Times | null>(() => (props.value === 'always' ? null : props.value))
@@ -19,10 +20,10 @@ const isOther = computed(
 )
 const days = computed(() => /BYDAY=([A-Z,]+)/.exec(first.value?.rrule ?? '')?.[1]?.split(',') ?? [...DAYS])
 
-const stamp = (at: Date) => new Date(at.getTime() - at.getTimezoneOffset() * 60_000).toISOString().slice(0, 16) + ':00'
+const LOCAL = "yyyy-MM-dd'T'HH:mm:00"
 function choose(next: Way) {
-  const now = new Date()
-  const [start, end] = [stamp(now), stamp(new Date(now.getTime() + 3_600_000))]
+  const now = DateTime.now().setZone(props.zone)
+  const [start, end] = [now.toFormat(LOCAL), now.plus({ hours: 1 }).toFormat(LOCAL)]
   const day = start.slice(0, 10)
   if (next === 'always') emit('change', 'always')
   else if (next === 'once') emit('change', { bookings: [{ start, end }] })
@@ -32,8 +33,13 @@ function choose(next: Way) {
 }
 const booked = (part: Partial<NonNullable<Times['bookings']>[number]>) =>
   emit('change', { ...times.value, bookings: [{ ...first.value!, ...part }, ...(times.value!.bookings ?? []).slice(1)] })
+/** What ends before it begins ends on the next day. */
 function hour(edge: 'start' | 'end', time: string) {
-  if (/^\d\d:\d\d$/.test(time)) booked({ [edge]: `${first.value![edge].slice(0, 10)}T${time}:00` })
+  if (!/^\d\d:\d\d$/.test(time)) return
+  const { start, end } = first.value!
+  const [from, to] = edge === 'start' ? [time, end.slice(11, 16)] : [start.slice(11, 16), time]
+  const day = DateTime.fromISO(start)
+  booked({ start: `${day.toISODate()}T${from}:00`, end: `${day.plus({ days: to > from ? 0 : 1 }).toISODate()}T${to}:00` })
 }
 function toggle(day: string) {
   const next = DAYS.filter((one) => (one === day ? !days.value.includes(one) : days.value.includes(one)))

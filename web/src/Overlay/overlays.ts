@@ -1,6 +1,7 @@
 import { useQuery } from '@tanstack/vue-query'
 import { computed } from 'vue'
 import type { MarkOverlay, NoticeOverlay, Overlay, TakeoverOverlay, TickerOverlay, WindowOverlay } from '../formats/overlay'
+import { DAY_NAMES } from '../Layout/designs'
 import type { Picture } from '../Layout/style'
 import { api } from '../ui/api'
 import type { Finding } from '../ui/shelf'
@@ -20,10 +21,33 @@ export const KINDS: { kind: Kind; name: string; says: string }[] = [
 ]
 export const nameOfKind = (kind: Kind): string => KINDS.find((one) => one.kind === kind)!.name
 
+/** What a place or a display says of overlays; all else comes from above. */
+export interface Change {
+  only?: string[]
+  without?: string[]
+  add?: string[]
+}
+export type Said = 'add' | 'without' | ''
+export const saidOf = (change: Change | undefined, id: string): Said =>
+  change?.add?.includes(id) || change?.only?.includes(id) ? 'add' : change?.without?.includes(id) ? 'without' : ''
+/** The same with something else said of one; null where nothing is said any more. */
+export function saying(change: Change | undefined, id: string, how: Said): Change | null {
+  const less = (list: string[] = []) => list.filter((one) => one !== id)
+  const next: Change = {
+    ...(change?.only ? { only: less(change.only) } : {}),
+    without: [...less(change?.without), ...(how === 'without' ? [id] : [])],
+    add: [...less(change?.add), ...(how === 'add' ? [id] : [])],
+  }
+  const left = Object.entries(next).filter(([name, list]: [string, string[]]) => name === 'only' || list.length)
+  return left.length ? Object.fromEntries(left) : null
+}
+
 /** What stands where. */
 export interface Above {
   id: string
   kind: Kind
+  /** Of its document, where on the screen and when. */
+  says: Overlay
   displays: number
   zones: { timezone: string; displays: number }[]
   now: number
@@ -134,7 +158,6 @@ export function begun(
   return { ...head, ...own }
 }
 
-const DAYS: Record<string, string> = { MO: 'Mon', TU: 'Tue', WE: 'Wed', TH: 'Thu', FR: 'Fri', SA: 'Sat', SU: 'Sun' }
 const shown = (moment: string) => moment.slice(0, 16).replace('T', ' ') + (moment.endsWith('Z') ? ' UTC' : '')
 
 /** When, in words. */
@@ -145,7 +168,7 @@ export function saidWhen(when: When): string {
     const days = /BYDAY=([A-Z,]+)/
       .exec(rrule ?? '')?.[1]
       ?.split(',')
-      .map((day) => DAYS[day] ?? day)
+      .map((day) => DAY_NAMES[day] ?? day)
     const sameDay = start.slice(0, 10) === end.slice(0, 10)
     const hours = `${start.slice(11, 16)} to ${end.slice(11, 16)}`
     if (rrule && /^FREQ=(DAILY|WEEKLY)/.test(rrule)) parts.push(`${days ? days.join(', ') : 'every day'} ${hours}`)

@@ -47,7 +47,8 @@ const count = computed(() => {
       inside.add(below.id)
     }
   })
-  return total + single.value.length
+  const within = new Set([...chosen.value, ...inside])
+  return total + (where.value?.displays ?? []).filter((one) => single.value.includes(one.id) && !within.has(one.place)).length
 })
 const isReady = computed(
   () =>
@@ -55,14 +56,8 @@ const isReady = computed(
     (kind.value === 'notice' ? text.value.trim() !== '' : takeover.value !== '' && reason.value.trim() !== '') &&
     (lasts.value !== 'until' || /^\d\d:\d\d$/.test(until.value)),
 )
-/** Until a time of the day, on the clock of each display: of today, or of tomorrow where that is over. */
-function end(): { for_min: number } | { until: string } {
-  if (lasts.value !== 'until') return { for_min: Number(lasts.value) }
-  const at = new Date()
-  const pad = (n: number) => String(n).padStart(2, '0')
-  if (`${pad(at.getHours())}:${pad(at.getMinutes())}` >= until.value) at.setDate(at.getDate() + 1)
-  return { until: `${at.getFullYear()}-${pad(at.getMonth() + 1)}-${pad(at.getDate())}T${until.value}:00` }
-}
+/** A time of the day is that of each display: which day that is there, the server knows. */
+const end = () => (lasts.value === 'until' ? { until: until.value } : { for_min: Number(lasts.value) })
 const body = computed(() => ({
   ...(kind.value === 'notice' ? { text: text.value, place: place.value } : { overlay: takeover.value, reason: reason.value }),
   ...(chosen.value.length ? { places: chosen.value } : {}),
@@ -160,15 +155,15 @@ async function enter() {
   }
 }
 let ticking: ReturnType<typeof setInterval> | undefined
+let looking: ReturnType<typeof setInterval> | undefined
 onMounted(() => {
   void begin()
-  ticking = setInterval(() => {
-    now.value = Date.now()
-    if (name.value && now.value % 10_000 < 1000) void look()
-  }, 1000)
+  ticking = setInterval(() => (now.value = Date.now()), 1000)
+  looking = setInterval(() => name.value && void look(), 10_000)
 })
 onBeforeUnmount(() => {
   clearInterval(ticking)
+  clearInterval(looking)
   clearTimeout(waiting)
 })
 const preview = ref('')
