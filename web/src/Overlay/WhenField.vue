@@ -4,6 +4,7 @@ import { computed } from 'vue'
 import { DAY_NAMES, DAYS } from '../Layout/designs'
 import LocalField from '../ui/LocalField.vue'
 import MeasureField from '../ui/MeasureField.vue'
+import { between } from './hours'
 import type { Times, When } from './overlays'
 
 /** When it is shown: always, from to, again on days of the week, or after every so many items; on the clock of each display. */
@@ -33,13 +34,8 @@ function choose(next: Way) {
 }
 const booked = (part: Partial<NonNullable<Times['bookings']>[number]>) =>
   emit('change', { ...times.value, bookings: [{ ...first.value!, ...part }, ...(times.value!.bookings ?? []).slice(1)] })
-/** What ends before it begins ends on the next day. */
 function hour(edge: 'start' | 'end', time: string) {
-  if (!/^\d\d:\d\d$/.test(time)) return
-  const { start, end } = first.value!
-  const [from, to] = edge === 'start' ? [time, end.slice(11, 16)] : [start.slice(11, 16), time]
-  const day = DateTime.fromISO(start)
-  booked({ start: `${day.toISODate()}T${from}:00`, end: `${day.plus({ days: to > from ? 0 : 1 }).toISODate()}T${to}:00` })
+  if (/^\d\d:\d\d$/.test(time)) booked(between(first.value!, { [edge]: time }))
 }
 function toggle(day: string) {
   const next = DAYS.filter((one) => (one === day ? !days.value.includes(one) : days.value.includes(one)))

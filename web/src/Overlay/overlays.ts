@@ -6,6 +6,7 @@ import type { Picture } from '../Layout/style'
 import { api } from '../ui/api'
 import type { Finding } from '../ui/shelf'
 
+export { type Change, type Said, saidOf, saying } from './said'
 export type { MarkOverlay, NoticeOverlay, Overlay, TakeoverOverlay, TickerOverlay, WindowOverlay }
 export type Kind = Overlay['kind']
 export type When = Overlay['when']
@@ -20,27 +21,6 @@ export const KINDS: { kind: Kind; name: string; says: string }[] = [
   { kind: 'takeover', name: 'Takeover', says: 'stands in the place of all else, prepared for when it is needed' },
 ]
 export const nameOfKind = (kind: Kind): string => KINDS.find((one) => one.kind === kind)!.name
-
-/** What a place or a display says of overlays; all else comes from above. */
-export interface Change {
-  only?: string[]
-  without?: string[]
-  add?: string[]
-}
-export type Said = 'add' | 'without' | ''
-export const saidOf = (change: Change | undefined, id: string): Said =>
-  change?.add?.includes(id) || change?.only?.includes(id) ? 'add' : change?.without?.includes(id) ? 'without' : ''
-/** The same with something else said of one; null where nothing is said any more. */
-export function saying(change: Change | undefined, id: string, how: Said): Change | null {
-  const less = (list: string[] = []) => list.filter((one) => one !== id)
-  const next: Change = {
-    ...(change?.only ? { only: less(change.only) } : {}),
-    without: [...less(change?.without), ...(how === 'without' ? [id] : [])],
-    add: [...less(change?.add), ...(how === 'add' ? [id] : [])],
-  }
-  const left = Object.entries(next).filter(([name, list]: [string, string[]]) => name === 'only' || list.length)
-  return left.length ? Object.fromEntries(left) : null
-}
 
 /** What stands where. */
 export interface Above {
