@@ -9,17 +9,13 @@ final readonly class BegunRowTurns implements Turns
 {
     use WalksTurns;
 
-    /**
-     * @param \Closure(int): ?int $changesAfter the first instant after one at which other rows may be chosen, Unix ms
-     * @param \Closure(int): Loop $loop of the rows at an instant, Unix ms
-     */
-    public function __construct(private RowTurns $own, private \Closure $changesAfter, private \Closure $loop)
+    public function __construct(private RowTurns $own, private RowLoops $loops)
     {
     }
 
     public function at(int $atMs): Turn
     {
-        return new Turn($atMs, ($this->changesAfter)($atMs) ?? PHP_INT_MAX, $atMs, ($this->loop)($atMs));
+        return new Turn($atMs, $this->loops->changesAfter($atMs) ?? PHP_INT_MAX, $atMs, $this->loops->at($atMs));
     }
 
     public function anchored(int $anchorMs): RowTurns

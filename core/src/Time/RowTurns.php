@@ -21,12 +21,8 @@ final class RowTurns implements Turns
     /** @var array<int, self> by anchor */
     private array $others = [];
 
-    /**
-     * @param \Closure(int): ?int $changesAfter the first instant after one at which other rows may be chosen, Unix ms
-     * @param \Closure(int): Loop $loop of the rows at an instant, Unix ms
-     * @param int $anchorMs Unix ms
-     */
-    public function __construct(private readonly \Closure $changesAfter, private readonly \Closure $loop, private readonly int $anchorMs = 0)
+    /** @param int $anchorMs Unix ms */
+    public function __construct(private readonly RowLoops $loops, private readonly int $anchorMs = 0)
     {
     }
 
@@ -51,7 +47,7 @@ final class RowTurns implements Turns
             return $this;
         }
         if (!isset($this->others[$anchorMs])) {
-            $this->others = array_slice($this->others, 1 - self::MOST_ANCHORS, null, true) + [$anchorMs => new self($this->changesAfter, $this->loop, $anchorMs)];
+            $this->others = array_slice($this->others, 1 - self::MOST_ANCHORS, null, true) + [$anchorMs => new self($this->loops, $anchorMs)];
         }
 
         return $this->others[$anchorMs];
@@ -64,15 +60,15 @@ final class RowTurns implements Turns
 
     public function begun(): BegunRowTurns
     {
-        return new BegunRowTurns($this, $this->changesAfter, $this->loop);
+        return new BegunRowTurns($this, $this->loops);
     }
 
     private function turn(int $fromMs, int $anchorMs): Turn
     {
-        $loop = ($this->loop)($anchorMs);
-        for ($change = ($this->changesAfter)($anchorMs); $change !== null; $change = ($this->changesAfter)($ends)) {
+        $loop = $this->loops->at($anchorMs);
+        for ($change = $this->loops->changesAfter($anchorMs); $change !== null; $change = $this->loops->changesAfter($ends)) {
             $ends = $change + self::leftOf($loop, $change - $anchorMs);
-            $next = ($this->loop)($ends);
+            $next = $this->loops->at($ends);
             if ($next->items !== $loop->items || $next->lengths !== $loop->lengths) {
                 return new Turn($fromMs, $ends, $anchorMs, $loop);
             }

@@ -53,8 +53,6 @@ final readonly class WhenInTime
     /** One scene while it holds, and nothing else. */
     public function turns(): Turns
     {
-        $loop = fn (int $ms): Loop => $this->holds($ms) ? Loop::endless(0) : Loop::of([]);
-
-        return $this->changesAfter(PHP_INT_MIN) === null ? new SteadyTurns($loop(0)) : new RowTurns($this->changesAfter(...), $loop);
+        return (new RowLoops($this->changesAfter(...), fn (int $ms): Loop => $this->holds($ms) ? Loop::endless(0) : Loop::of([])))->turns();
     }
 }

@@ -50,6 +50,14 @@ final class RowsInTime
         return $this->tables[$this->place($ms)][0];
     }
 
+    /** From when on newer data are told after this instant, the same rows or others; Unix ms, null where none are known. */
+    public function newerAfter(int $ms): ?int
+    {
+        $next = $this->tables[$this->place($ms) + 1] ?? null;
+
+        return $next === null ? null : $next[0]->fromMs;
+    }
+
     /** How many rows are chosen at an instant, whatever the limit is; Unix ms. */
     public function count(int $ms): int
     {

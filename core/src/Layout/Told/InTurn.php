@@ -5,7 +5,8 @@ declare(strict_types=1);
 namespace UpperPane\Core\Layout\Told;
 
 use UpperPane\Core\Time\Loop;
-use UpperPane\Core\Time\RowTurns;
+use UpperPane\Core\Time\RowLoops;
+use UpperPane\Core\Time\Turns;
 
 /** An element as it is told over the rows of any instant: each way in which it is, once, by a number. */
 final class InTurn
@@ -16,12 +17,15 @@ final class InTurn
     /** @var array<string, int> by what they say */
     private array $numbers = [];
 
+    private readonly RowLoops $loops;
+
     /**
      * @param \Closure(int): TellsRows $at the element as it is told at an instant, Unix ms
      * @param \Closure(TellsRows): ?int $length how long it goes through what it says, ms; null without end
      */
     public function __construct(public readonly Reading $reading, private readonly \Closure $at, private readonly \Closure $length)
     {
+        $this->loops = new RowLoops(static fn (int $ms): ?int => $reading->inTime?->changesAfter($ms), $this->looped(...));
     }
 
     public function element(int $number): TellsRows
@@ -30,14 +34,17 @@ final class InTurn
     }
 
     /** Null where it never changes. */
-    public function turns(): ?RowTurns
+    public function turns(): ?Turns
     {
-        $inTime = $this->reading->inTime;
-
-        return $inTime === null || $inTime->changesAfter(PHP_INT_MIN) === null ? null : new RowTurns($inTime->changesAfter(...), $this->loop(...));
+        return $this->loops->isSteady() ? null : $this->loops->turns();
     }
 
     public function loop(int $ms): Loop
+    {
+        return $this->loops->at($ms);
+    }
+
+    private function looped(int $ms): Loop
     {
         $told = ($this->at)($ms);
         $key = $told->says();

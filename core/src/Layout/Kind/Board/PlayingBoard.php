@@ -30,8 +30,7 @@ use UpperPane\Core\Media\Swatches;
 use UpperPane\Core\Text\FaceMetrics;
 use UpperPane\Core\Time\CoveredTurns;
 use UpperPane\Core\Time\Loop;
-use UpperPane\Core\Time\RowTurns;
-use UpperPane\Core\Time\SteadyTurns;
+use UpperPane\Core\Time\RowLoops;
 use UpperPane\Core\Time\Turns;
 use UpperPane\Core\Units\Instant;
 use UpperPane\Core\Units\WallClock;
@@ -48,8 +47,7 @@ final class PlayingBoard implements ReadsData, HasLength, HasWords, HasMedia, De
     /** @var array<string, int> numbers by what they show */
     private array $numbers = [];
 
-    /** @var array<int, Loop> by instant */
-    private array $loops = [];
+    private readonly RowLoops $loops;
 
     /** @var ?list<int> Unix ms, rising: when a highlight may begin or cease by itself */
     private ?array $edges = null;
@@ -78,6 +76,7 @@ final class PlayingBoard implements ReadsData, HasLength, HasWords, HasMedia, De
         }
         $this->tellsTaken = in_array('taken', $names, true);
         $this->teller = new BoardTeller($board, $reading);
+        $this->loops = new RowLoops($this->changesAfter(...), $this->looped(...), $this->tellsTaken ? $this->takenAnewAfter(...) : null);
     }
 
     /**
@@ -134,13 +133,21 @@ final class PlayingBoard implements ReadsData, HasLength, HasWords, HasMedia, De
     /** The pages of the rows at an instant (Unix ms), one after the other, by their numbers. */
     public function loop(int $ms): Loop
     {
-        if (!isset($this->loops[$ms])) {
-            $pages = $this->board->grid->atOnce === 0 ? [] : $this->pagesAt($ms);
-            $numbers = array_map($this->number(...), $pages);
-            $this->loops = array_slice($this->loops, -63, null, true) + [$ms => Loop::ofCycle($numbers, array_fill_keys($numbers, $this->pageMs($pages)))];
-        }
+        return $this->loops->at($ms);
+    }
 
-        return $this->loops[$ms];
+    private function looped(int $ms): Loop
+    {
+        $pages = $this->board->grid->atOnce === 0 ? [] : $this->pagesAt($ms);
+        $numbers = array_map($this->number(...), $pages);
+
+        return Loop::ofCycle($numbers, array_fill_keys($numbers, $this->pageMs($pages)));
+    }
+
+    /** From when on newer data are told after this instant, Unix ms; null where none are known. */
+    private function takenAnewAfter(int $ms): ?int
+    {
+        return $this->reading->inTime?->newerAfter($ms);
     }
 
     public function page(int $number): Page
@@ -150,8 +157,7 @@ final class PlayingBoard implements ReadsData, HasLength, HasWords, HasMedia, De
 
     public function dataTurns(): Turns
     {
-        $own = $this->changesAfter(PHP_INT_MIN) === null ? new SteadyTurns($this->loop(0)) : new RowTurns($this->changesAfter(...), $this->loop(...));
-        $turns = $own;
+        $turns = $this->loops->turns();
         foreach (is_array($this->board->stale) ? $this->staleSpans() : [] as $place => $span) {
             $turns = new CoveredTurns($turns, [$span], self::scene($place));
         }
