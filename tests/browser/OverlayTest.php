@@ -44,8 +44,11 @@ final class OverlayTest extends TestCase
             self::assertLessThan(100_000, $phone->script($weight), 'the first page, as it comes over the air');
             $phone->type('textarea', 'The lift is out of order')->press('summary');
             $phone->press('details .place span', 'Check-in 1')->press('details .place span', 'Check-in 2');
-            $phone->press('.ways button', '1 h')->press('.see', 'See it first')->see('figure', 'Check-in 1');
+            $phone->press('.lengths button', 'until closing time')->see('p.soft', ':30, on the clock of this telephone');
+            $phone->press('.see', 'See it first')->see('figure', 'Check-in 1');
             $phone->press('.go', 'Show on 2 displays')->see('.done', 'Shown on 2 displays');
+            $until = new \DateTimeImmutable(Desk::api($this->desk, 'in-force')['in_force'][0]['until']);
+            self::assertSame('23:30', $until->setTimezone(new \DateTimeZone('Europe/Lisbon'))->format('H:i'), 'when Saltgate Quay closes');
             $player->see('.stage-canvas [data-element]', 'The lift is out of order');
             // It lies where the core says, above what plays on.
             $look = Desk::post($this->desk, 'notices/look', ['text' => 'The lift is out of order', 'for_min' => 60, 'displays' => ['check-in-1']])['looks'][0];

@@ -162,6 +162,21 @@ final class StyleTest extends TestCase
         $this->desk->see('tr.chosen', '555 0144');
     }
 
+    /** When a place is open: each day is pressed on or off, and what that reaches is seen first. */
+    public function testAPlaceSaysWhenItIsOpen(): void
+    {
+        $this->desk->go(Desk::url('/displays/settings?setting=hours'))->press('tbody button', 'Vehicle lanes');
+        $this->desk->see('aside [aria-pressed=true]', 'Sun');
+        $this->desk->press('aside .days button', 'Sun')->see('aside', 'Would hold on 6 displays; nothing that stands on them depends on it');
+        $this->desk->press('aside button', 'Other hours on other days')->press('aside button', 'State it');
+        $this->desk->see('tr.chosen', 'Mo–Sa 05:00–23:30; Sa, Su 09:00–17:00');
+        self::assertSame([['days' => ['MO', 'TU', 'WE', 'TH', 'FR', 'SA'], 'hours' => ['05:00', '23:30']], ['days' => ['SA', 'SU'], 'hours' => ['09:00', '17:00']]], Desk::api(
+            $this->desk,
+            'places/lanes/settings',
+        )['settings']['hours']);
+        $this->desk->press('aside button', 'back to what comes from above')->press('aside button', 'Leave it to')->see('tr.chosen', 'Pellan Islands Ferries');
+    }
+
     private function choose(string $label, string $value): void
     {
         $this->desk->script(

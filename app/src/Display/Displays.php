@@ -78,15 +78,31 @@ final readonly class Displays extends Reached
         return $counts;
     }
 
-    /** @return list<array{id: string, name: string, place: string}> the first so many, by name alone */
+    /** @return list<array{id: string, name: string, place: string, opens: string}> the first so many, by name and opening hours alone */
     public function first(int $most): array
     {
         $rows = $this->entities->getConnection()->fetchAllNumeric(
-            "SELECT s.id, s.name, s.place_id FROM surveyed_display s WHERE {$this->reach->condition('display', 's.id')} ORDER BY s.position, s.id LIMIT $most",
+            "SELECT s.id, s.name, s.place_id, {$this->opens()} FROM surveyed_display s WHERE {$this->reach->condition('display', 's.id')} ORDER BY s.position, s.id LIMIT $most",
         );
         $text = static fn (mixed $one): string => is_string($one) ? $one : '';
 
-        return array_map(static fn (array $row): array => ['id' => $text($row[0]), 'name' => $text($row[1]), 'place' => $text($row[2])], $rows);
+        return array_map(static fn (array $row): array => ['id' => $text($row[0]), 'name' => $text($row[1]), 'place' => $text($row[2]), 'opens' => $text($row[3])], $rows);
+    }
+
+    /** @return list<array{string, string}> places in which displays hang, and when these are open; each once */
+    public function openings(): array
+    {
+        $rows = $this->entities->getConnection()->fetchAllNumeric(
+            "SELECT DISTINCT s.place_id, {$this->opens()} FROM surveyed_display s WHERE {$this->reach->condition('display', 's.id')}",
+        );
+
+        return array_map(static fn (array $row): array => [is_string($row[0]) ? $row[0] : '', is_string($row[1]) ? $row[1] : ''], $rows);
+    }
+
+    /** When a display is open, and on which clock, as SQL. */
+    private function opens(): string
+    {
+        return "JSON_OBJECT('timezone', JSON_VALUE(s.settled, '$.timezone'), 'hours', JSON_EXTRACT(s.settled, '$.hours'))";
     }
 
     /** Whether there is one of this id, whoever reaches it. */

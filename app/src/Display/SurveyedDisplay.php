@@ -12,6 +12,7 @@ use UpperPane\Core\Display\Display;
 use UpperPane\Core\Document\Node;
 use UpperPane\Core\Setting\Resolved;
 use UpperPane\Core\Setting\Settings;
+use UpperPane\Core\Time\OpeningHours;
 
 /** A display as it was surveyed, the place where it hangs, and what is handed over to it. */
 #[ORM\Entity]
@@ -84,6 +85,14 @@ class SurveyedDisplay implements Revised
         $timezone = $this->settled[Settings::TIMEZONE] ?? null;
 
         return is_string($timezone) ? $timezone : $this->asSurveyed()->timezone;
+    }
+
+    /** When it is open where it hangs; null where nobody says so. */
+    public function hours(): ?OpeningHours
+    {
+        $hours = $this->settled[Settings::HOURS] ?? [];
+
+        return $hours === [] ? null : OpeningHours::fromNode(Node::root($hours));
     }
 
     /** As it was surveyed. */

@@ -125,7 +125,7 @@ final readonly class PutUp
         $display = $target->display();
         $clock = WallClock::in($display->timezone);
         try {
-            $standing = Standing::fromNode($within, $clock, $nowMs);
+            $standing = Standing::fromNode($within, $clock, $nowMs, $target->hours());
         } catch (Refused $e) {
             throw $e->in(sprintf('On "%s": ', $display->name), $e->path);
         }

@@ -7,18 +7,21 @@ namespace UpperPane\Core\Overlay;
 use UpperPane\Core\Document\Node;
 use UpperPane\Core\Document\Reason;
 use UpperPane\Core\Document\Refused;
+use UpperPane\Core\Time\OpeningHours;
 use UpperPane\Core\Units\Instant;
 use UpperPane\Core\Units\LocalTime;
 use UpperPane\Core\Units\WallClock;
 
 /**
  * From now until when something stands that is put up in a hurry: so many minutes (`for_min`); or `until` an instant (`2026-06-01T10:30:00Z`), a date and
- * time on the clock there (`2026-06-01T10:30:00`), or when that clock shows a time of day (`10:30`) next.
+ * time on the clock there (`2026-06-01T10:30:00`), when that clock shows a time of day (`10:30`) next, or when the place closes next (`closing`).
  */
 final readonly class Standing
 {
     /** What is to stand for longer is a setting of places. */
     public const LONGEST_MS = 31 * 86_400_000;
+
+    public const CLOSING = 'closing';
 
     private const DAY_S = 86_400;
 
@@ -33,13 +36,14 @@ final readonly class Standing
     /**
      * @param WallClock $clock of the display
      * @param int $nowMs Unix ms
-     * @throws Refused where it is over already, or more than 31 days ahead
+     * @param ?OpeningHours $hours of where it hangs; null where nobody says them
+     * @throws Refused where it is over already, or more than 31 days ahead, or nobody knows when it closes there
      */
-    public static function fromNode(Node $within, WallClock $clock, int $nowMs): self
+    public static function fromNode(Node $within, WallClock $clock, int $nowMs, ?OpeningHours $hours = null): self
     {
         $minutes = $within->optional('for_min');
         $node = $minutes ?? $within->field('until');
-        $untilMs = $minutes === null ? self::until($node, $clock, $nowMs) : $nowMs + 60_000 * $minutes->int(1, 100_000, 'min');
+        $untilMs = $minutes === null ? self::until($node, $clock, $nowMs, $hours) : $nowMs + 60_000 * $minutes->int(1, 100_000, 'min');
 
         return match (true) {
             $untilMs <= $nowMs => throw $node->refused(Reason::ValueRange, sprintf('is over already: it is %s (%s) by now.', $clock->shown($nowMs), $clock->timezone)),
@@ -55,9 +59,14 @@ final readonly class Standing
     }
 
     /** @throws Refused */
-    private static function until(Node $node, WallClock $clock, int $nowMs): int
+    private static function until(Node $node, WallClock $clock, int $nowMs, ?OpeningHours $hours): int
     {
         $text = $node->text(1, 40);
+        if ($text === self::CLOSING) {
+            return $hours?->closesAfter($clock, $nowMs) ?? throw $node->refused(Reason::ValueUnknown, $hours === null
+                ? 'is not known there: nobody says when the place is open. It is stated under Settings of places, or say a time.'
+                : 'never comes there by its opening hours: say a time.');
+        }
         if (preg_match('/^([01]\d|2[0-3]):([0-5]\d)$/D', $text, $m) === 1) {
             return self::next(3600 * (int) $m[1] + 60 * (int) $m[2], $clock, $nowMs);
         }

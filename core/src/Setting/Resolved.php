@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace UpperPane\Core\Setting;
 
 use UpperPane\Core\Document\Node;
+use UpperPane\Core\Time\OpeningHours;
 use UpperPane\Core\Time\Schedule\Played;
 
 /** What holds at a place or on a display: each value, where it comes from, and what it takes the place of. */
@@ -72,6 +73,14 @@ final readonly class Resolved
         return $standby === null ? null : Played::fromNode(Node::root($standby));
     }
 
+    /** Null where nobody says when it is open. */
+    public function hours(): ?OpeningHours
+    {
+        $hours = $this->value(Settings::HOURS);
+
+        return $hours === null ? null : OpeningHours::fromNode(Node::root($hours));
+    }
+
     /** @return list<string> none where nobody has chosen */
     public function languages(): array
     {
@@ -96,12 +105,12 @@ final readonly class Resolved
     /**
      * All that holds there, one beside the other, so that two of them can be told apart.
      *
-     * @return array{style: string, languages: string, standby: string, vars: array<string, string|int|float>, overlays: string} "" for what nobody states
+     * @return array{style: string, languages: string, standby: string, vars: array<string, string|int|float>, overlays: string, hours: list<array<string, mixed>>} none or "" for what nobody states
      */
     public function settled(): array
     {
         return ['style' => $this->style() ?? '', 'languages' => implode(',', $this->languages()), 'standby' => $this->standby()?->key() ?? '', 'vars' => $this->vars()]
-            + [Settings::OVERLAYS => implode(',', $this->overlays())];
+            + [Settings::OVERLAYS => implode(',', $this->overlays()), Settings::HOURS => $this->hours()?->toArray() ?? []];
     }
 
     /** Whether a value that a place states decides here, or for a list at least one id of it. */

@@ -10,6 +10,7 @@ use UpperPane\Core\Document\Fields;
 use UpperPane\Core\Document\Node;
 use UpperPane\Core\Document\Reason;
 use UpperPane\Core\Document\Role;
+use UpperPane\Core\Time\OpeningHours;
 use UpperPane\Core\Time\Schedule\Played;
 use UpperPane\Core\Units\UtcOffsets;
 
@@ -20,6 +21,7 @@ final readonly class Settings
     public const STYLE = 'style';
     public const STANDBY = 'standby';
     public const LANGUAGES = 'languages';
+    public const HOURS = 'hours';
     public const VARS = 'vars';
     public const TAGS = 'tags';
 
@@ -28,7 +30,7 @@ final readonly class Settings
     public const LISTS = [self::OVERLAYS, 'triggers'];
 
     /** Of which the nearest alone holds, each by itself. */
-    private const SINGLE = [self::TIMEZONE, self::STYLE, self::STANDBY, self::LANGUAGES];
+    private const SINGLE = [self::TIMEZONE, self::STYLE, self::STANDBY, self::LANGUAGES, self::HOURS];
 
     public const VAR_NAME = '^[a-z][a-z0-9_]*$';
     private const MOST_VARS = 200;
@@ -59,6 +61,7 @@ final readonly class Settings
             self::STYLE => Field::id(Role::Style)->saying('the house style'),
             self::STANDBY => Played::field()->saying('what plays where nothing is booked and the schedule says nothing'),
             self::LANGUAGES => Field::list($language, self::MOST_LANGUAGES)->saying('in which texts are shown, in this order'),
+            self::HOURS => OpeningHours::field(),
             self::VARS => Field::map(Field::either(Field::text(0, self::LONGEST_VAR), Field::number()), self::MOST_VARS, self::VAR_NAME)
                 ->saying('what messages tell as {place_NAME}; each is inherited alone'),
         ] + array_fill_keys(self::LISTS, Field::object(ListChange::fields())) + ($isOfDisplay ? [self::TAGS => Field::list(Field::name(80), self::MOST_TAGS)] : []));
@@ -105,6 +108,7 @@ final readonly class Settings
             self::LANGUAGES => array_map(static fn (Node $one): string => preg_match('/' . Field::LANGUAGE . '/D', $one->text(1, 80)) === 1
                 ? $one->text(1, 80)
                 : throw $one->refused(Reason::ValueRange, sprintf('is "%s"; a language such as en or pt-PT is right.', $one->text(1, 80))), $field->items(self::MOST_LANGUAGES)),
+            self::HOURS => OpeningHours::fromNode($field)->toArray(),
             default => $field->id(),
         };
     }

@@ -59,6 +59,37 @@ final class InForceTest extends ApiTestCase
         static::mockTime('-91 minutes');
     }
 
+    public function testUntilClosingTimeIsWhenEachPlaceCloses(): void
+    {
+        $open = fn (string $path, array $hours): int => $this->ask('PUT', "/api/$path/settings", ['setting' => 'hours', 'value' => $hours])[0];
+        $where = function (string $kind): array {
+            $all = $this->ask('GET', '/api/in-force/where')[1][$kind];
+
+            return array_column($all, 'closes', 'id');
+        };
+        self::assertSame([null], array_values(array_unique($where('places'), SORT_REGULAR)), 'nobody says when it is open');
+        $refused = $this->ask('POST', '/api/notices', ['id' => '01jd0000000000000000000007', 'text' => 'Lift', 'until' => 'closing', 'displays' => ['wide']]);
+        self::assertSame([422, '/until'], [$refused[0], $refused[1]['error']['path']]);
+        self::assertStringContainsString('On "', $refused[1]['error']['message']);
+
+        // It is ten in Lisbon, nine on the Azores.
+        self::assertSame(200, $open('places/hall', [['hours' => ['08:00', '19:00']]]));
+        self::assertSame(200, $open('displays/wide', [['hours' => ['08:00', '12:00']]]));
+        self::assertSame(['wide' => ['2026-06-01T11:00:00Z', '2026-06-01T11:00:00Z'], 'west' => ['2026-06-01T19:00:00Z', '2026-06-01T19:00:00Z']], array_intersect_key(
+            $where('displays'),
+            ['wide' => 1, 'west' => 1],
+        ));
+        self::assertSame(['2026-06-01T11:00:00Z', '2026-06-01T19:00:00Z'], $where('places')['hall']);
+        $this->put('notices', ['text' => 'Lift', 'until' => 'closing', 'places' => ['hall']]);
+        $told = $this->ask('GET', '/api/in-force')[1]['in_force'][0];
+        self::assertSame(['2026-06-01T11:00:00Z', '2026-06-01T19:00:00Z'], [$told['until_first'], $told['until']]);
+        $reach = $this->ask('POST', '/api/places/hall/settings/reach', ['setting' => 'hours', 'value' => [['hours' => ['08:00', '20:00']]]])[1]['displays'];
+        self::assertContains('west', array_column($reach, 'id'));
+        self::assertSame([false], array_values(array_unique(array_column($reach, 'other'))), 'nothing looks otherwise for it');
+        $wrong = $this->ask('PUT', '/api/places/hall/settings', ['setting' => 'hours', 'value' => [['hours' => ['25:00', '26:00']]]]);
+        self::assertSame(422, $wrong[0]);
+    }
+
     private function bound(string $display): string
     {
         $secret = $this->player($display)->secret;

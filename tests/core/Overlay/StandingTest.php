@@ -11,6 +11,7 @@ use UpperPane\Core\Document\Refused;
 use UpperPane\Core\Overlay\NowAndNext;
 use UpperPane\Core\Overlay\Overlay;
 use UpperPane\Core\Overlay\Standing;
+use UpperPane\Core\Time\OpeningHours;
 use UpperPane\Core\Units\Instant;
 use UpperPane\Core\Units\WallClock;
 use UpperPane\Tests\Core\Make;
@@ -41,6 +42,22 @@ final class StandingTest extends TestCase
         $standing = Standing::fromNode(Node::root($said), WallClock::in($zone), Instant::parse($now)->ms);
         self::assertSame($until, (string) Instant::ofMs($standing->untilMs));
         self::assertSame(['bookings' => [['start' => (string) Instant::parse($now), 'end' => $until]]], $standing->when());
+    }
+
+    public function testUntilClosingTimeIsKnownWhereSomebodySaysIt(): void
+    {
+        [$said, $clock, $now] = [Node::root(['until' => 'closing']), WallClock::in('Europe/Lisbon'), Instant::parse('2026-06-01T10:00:00Z')->ms];
+        $hours = static fn (array ...$windows): OpeningHours => OpeningHours::fromNode(Node::root($windows));
+        self::assertSame('2026-06-01T18:00:00Z', (string) Instant::ofMs(Standing::fromNode($said, $clock, $now, $hours(['hours' => ['08:00', '19:00']]))->untilMs));
+        foreach (['nobody says when' => null, 'never comes' => $hours(['hours' => ['00:00', '24:00']])] as $why => $none) {
+            try {
+                Standing::fromNode($said, $clock, $now, $none);
+                self::fail('It was taken.');
+            } catch (Refused $e) {
+                self::assertSame('/until', $e->path);
+                self::assertStringContainsString($why, $e->getMessage());
+            }
+        }
     }
 
     /** Whatever the clock does, a time of day is the next instant at which it shows that: held against the minutes one by one. */

@@ -1,6 +1,8 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import { useDesigns, usePlayedLayouts } from '../Layout/designs'
+import HoursField from './HoursField.vue'
+import type { Open } from './hours'
 import { type Change, type Said, saidOf, saying } from '../Overlay/overlays'
 
 /** A setting as people state it; each value that is chosen or typed is told at once, and nothing is done with it here. */
@@ -29,6 +31,7 @@ function typed() {
   const languages = text.value.split(/[\s,]+/).filter(Boolean)
   emit('change', languages.length ? languages : null)
 }
+const hours = computed(() => (Array.isArray(props.value) ? (props.value as Open[]) : undefined))
 const chosen = (event: Event) => (event.target as HTMLSelectElement).value
 function setStandby(value: string) {
   const [kind, id] = value.split(':')
@@ -61,6 +64,7 @@ function setStandby(value: string) {
       </optgroup>
     </select></label
   >
+  <HoursField v-else-if="setting === 'hours'" :value="hours" @change="emit('change', $event)" />
   <ul v-else-if="setting === 'overlays'" class="overlays">
     <li v-for="one in overlays" :key="one.id">
       <label

@@ -11,6 +11,7 @@ import { count, some } from '../ui/format'
 import { useGrowing } from '../ui/growing'
 import ListEnd from '../ui/ListEnd.vue'
 import { useShelf } from '../ui/shelf'
+import { hoursSaid, type Open } from './hours'
 import { type DisplaySettings, type Held, type PlaceSettings, useSettings } from './settings'
 import ComparedSettings from './ComparedSettings.vue'
 import SettingField from './SettingField.vue'
@@ -30,6 +31,7 @@ const WORDS: Record<string, string> = {
   style: 'House style',
   languages: 'Languages',
   standby: 'Standby',
+  hours: 'Opening hours',
   overlays: 'Overlays',
 }
 const vars = computed(() => [
@@ -73,6 +75,7 @@ const nameOf = (id: unknown): string =>
 function said(value: unknown, of = setting.value): string {
   if (typeof value === 'number') return String(value)
   if (typeof value === 'string') return (of === 'style' && styles.value.find((one) => one.id === value)?.name) || value
+  if (of === 'hours' && Array.isArray(value)) return hoursSaid(value as Open[])
   if (Array.isArray(value))
     return value.map((one) => (of === 'overlays' && overlays.value.find((o) => o.id === one)?.name) || String(one)).join(', ') || 'none'
   const refs = Object.entries((value ?? {}) as Record<string, string>)

@@ -1,6 +1,7 @@
 import { useQuery } from '@tanstack/vue-query'
 import { computed } from 'vue'
 import { api } from '../ui/api'
+import type { Open } from './hours'
 import type { Change } from '../Overlay/overlays'
 
 /** What holds of a setting at a place: its value, where it comes from, and what it takes the place of. */
@@ -19,6 +20,7 @@ interface Stated {
     languages?: string[]
     standby?: Record<string, string>
     vars?: Record<string, string | number>
+    hours?: Open[]
     overlays?: Change
   }
   resolved: Record<string, Held>

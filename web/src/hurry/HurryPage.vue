@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, defineAsyncComponent, onBeforeUnmount, onMounted, ref, watch } from 'vue'
 import HoldButton from './HoldButton.vue'
-import { Away, type Standing, type Where, ask, newId, session, signIn } from './server'
+import { Away, type Closes, type Standing, type Where, ask, newId, session, signIn } from './server'
 
 /** Words, where, how long, show. A takeover wants a reason and a press that is held; what stands is ended here as well. */
 const HurryPicture = defineAsyncComponent(() => import('./HurryPicture.vue'))
@@ -25,14 +25,17 @@ const takeover = ref(asked ?? '')
 const reason = ref('')
 const chosen = ref<string[]>([])
 const single = ref<string[]>([])
-const lasts = ref<'15' | '60' | '240' | 'until'>('15')
+const lasts = ref<'15' | '60' | '240' | 'closing' | 'until'>('15')
 const until = ref('')
 const LENGTHS = [
   ['15', '15 min'],
   ['60', '1 h'],
   ['240', '4 h'],
+  ['closing', 'until closing time'],
   ['until', 'until …'],
 ] as const
+/** Offered where any place says when it is open. */
+const lengths = computed(() => LENGTHS.filter(([key]) => key !== 'closing' || where.value?.places.some((one) => one.closes)))
 watch(takeover, (id) => (reason.value = where.value?.takeovers.find((one) => one.id === id)?.reason ?? ''))
 /** Places within a place that is chosen are chosen with it. */
 const count = computed(() => {
@@ -50,14 +53,25 @@ const count = computed(() => {
   const within = new Set([...chosen.value, ...inside])
   return total + (where.value?.displays ?? []).filter((one) => single.value.includes(one.id) && !within.has(one.place)).length
 })
+/** When those that are chosen close, the first and the last; null where one of them does not say. */
+const closes = computed<Closes>(() => {
+  const those = [
+    ...(where.value?.places ?? []).filter((one) => chosen.value.includes(one.id) && one.displays > 0),
+    ...(where.value?.displays ?? []).filter((one) => single.value.includes(one.id)),
+  ].map((one) => one.closes)
+  const known = those.flatMap((one) => one ?? []).sort()
+  return known.length && !those.includes(null) ? [known[0]!, known.at(-1)!] : null
+})
 const isReady = computed(
   () =>
     count.value > 0 &&
     (kind.value === 'notice' ? text.value.trim() !== '' : takeover.value !== '' && reason.value.trim() !== '') &&
+    (lasts.value !== 'closing' || closes.value !== null) &&
     (lasts.value !== 'until' || /^\d\d:\d\d$/.test(until.value)),
 )
 /** A time of the day is that of each display: which day that is there, the server knows. */
-const end = () => (lasts.value === 'until' ? { until: until.value } : { for_min: Number(lasts.value) })
+const end = () =>
+  lasts.value === 'until' ? { until: until.value } : lasts.value === 'closing' ? { until: 'closing' } : { for_min: Number(lasts.value) }
 const body = computed(() => ({
   ...(kind.value === 'notice' ? { text: text.value, place: place.value } : { overlay: takeover.value, reason: reason.value }),
   ...(chosen.value.length ? { places: chosen.value } : {}),
@@ -124,6 +138,13 @@ async function stop(one: Standing) {
 
 const forced = computed(() => standing.value.filter((one) => one.stands && Date.parse(one.until) > now.value))
 const clock = (iso: string) => new Date(iso).toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' })
+/** With the day where that is not today. */
+const when = (iso: string) => {
+  const at = new Date(iso)
+  return at.toDateString() === new Date(now.value).toDateString()
+    ? clock(iso)
+    : `${at.toLocaleDateString('en-GB', { weekday: 'short' })} ${clock(iso)}`
+}
 async function look() {
   try {
     standing.value = (await ask<{ in_force: Standing[] }>('GET', 'in-force')).in_force
@@ -243,11 +264,18 @@ const preview = ref('')
         </details>
       </fieldset>
 
-      <div class="ways" role="radiogroup" aria-label="How long">
-        <button v-for="[key, words] in LENGTHS" :key="key" type="button" role="radio" :aria-checked="lasts === key" @click="lasts = key">
+      <div class="lengths" role="radiogroup" aria-label="How long">
+        <button v-for="[key, words] in lengths" :key="key" type="button" role="radio" :aria-checked="lasts === key" @click="lasts = key">
           {{ words }}
         </button>
       </div>
+      <p v-if="lasts === 'closing' && (chosen.length || single.length)" class="soft">
+        <template v-if="closes">
+          Until {{ when(closes[0]) }}{{ closes[1] === closes[0] ? '' : ` to ${when(closes[1])}, each place when it closes` }}, on the clock of this
+          telephone.
+        </template>
+        <template v-else>Not all that is chosen says when it closes. Settings of places tell opening hours; choose another length.</template>
+      </p>
       <label v-if="lasts === 'until'"
         >Until, on the clock of each display
         <input v-model="until" type="time" required />

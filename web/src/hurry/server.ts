@@ -5,10 +5,13 @@ export interface Place {
   name: string
   depth: number
   displays: number
+  closes: Closes
 }
+/** When the first and the last of its displays close next, as instants; null where that is not known of all. */
+export type Closes = [string, string] | null
 export interface Where {
   places: Place[]
-  displays: { id: string; name: string; place: string }[]
+  displays: { id: string; name: string; place: string; closes: Closes }[]
   /** More are there than are told. */
   more: boolean
   may_take_over: boolean
