@@ -49,7 +49,7 @@ final class RowLoopsTest extends TestCase
             $loops->at(1000 * $second);
         }
         $loops->at(99_500);
-        self::assertSame(99_000, max($this->worked));
+        self::assertNotContains(99_500, $this->worked);
         self::assertSame(0, $this->worked[0]);
         $loops->at(500);
         self::assertSame(500, $this->worked[100] ?? null, 'the first is forgotten');
