@@ -70,6 +70,7 @@ final class OverlayTest extends TestCase
     public function testATakeoverIsHeldSeenAndEnded(): void
     {
         $player = $this->plays('check-in-1');
+        $player->until(static fn (): bool => self::lacks($player) === [], 'all that a takeover takes to be kept before it is needed');
         $phone = $this->desk;
         $phone->go(Desk::url('/hurry?takeover=take-evacuation'))->see('.prepared [aria-checked=true]', 'Evacuation');
         $phone->press('.place span', 'Departure hall');
@@ -223,6 +224,24 @@ final class OverlayTest extends TestCase
         $this->player->go(Desk::url(Desk::players($this->desk, $display)[0]['address']))->see('.stage-canvas [data-element]');
 
         return $this->player;
+    }
+
+    /** @return array<mixed> what is named beforehand and not kept by a player yet; not empty where nothing is named */
+    private static function lacks(Chrome $player): array
+    {
+        return (array) $player->driver->executeAsyncScript(<<<'JS'
+            const [done] = arguments
+            const secret = location.pathname.split('/')[2]
+            const { beforehand } = await (await fetch(`/pointers/${secret}.json`)).json()
+            const open = indexedDB.open('upper-pane:' + secret)
+            open.onsuccess = () => {
+              open.result.transaction('files').objectStore('files').getAll().onsuccess = ({ target }) => {
+                const kept = target.result.filter((one) => one.whole).map((one) => one.url)
+                open.result.close()
+                done(beforehand.length ? beforehand.filter((one) => !kept.includes(one.url)).map((one) => one.name) : ['nothing is named'])
+              }
+            }
+            JS);
     }
 
     /** @return list<mixed> layers of all that lies above on a display, as its release has them */

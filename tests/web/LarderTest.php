@@ -35,6 +35,21 @@ final class LarderTest extends TestCase
         self::assertSame([$first, $first, ['/files/a', '/files/b', '/files/c', '/releases/1', '/releases/2'], ['/files/b', '/files/c', '/releases/2']], Scene::of('larder', 'whatNobodyNeeds'));
     }
 
+    public function testWhatMayBeNeededOneDayIsKeptAndNothingWaitsForIt(): void
+    {
+        self::assertSame([
+            'steps' => [
+                ['/files/a', '/releases/1'],
+                ['/files/a', '/files/face', '/releases/1'],
+                ['/files/a', '/files/b', '/files/face', '/releases/1', '/releases/2'],
+                ['/files/b', '/files/face', '/files/siren', '/releases/2'],
+                ['/files/b', '/files/face', '/releases/2'],
+            ],
+            'trouble' => '"siren", kept for what is put up in a hurry, is not here: the server answered 500. It is tried again in 2 s.',
+            'progress' => [2, []],
+        ], Scene::of('larder', 'keptBeforehand'));
+    }
+
     public function testPagesThatShareAStoreLeaveOneAnotherWhatTheyNeed(): void
     {
         self::assertSame([

@@ -58,6 +58,11 @@ final class MachineTest extends TestCase
         self::assertSame(['gathered' => [0.5, 30], 'aligned' => ['0.5 align on', '60 align off']], Scene::of('machine', 'byTheClock'));
     }
 
+    public function testWhatMayBeNeededOneDayIsNamedWhereItIsAnother(): void
+    {
+        self::assertSame(['gather', ['siren'], ['siren', 'face'], []], Scene::of('machine', 'namedBeforehand'));
+    }
+
     public function testAClockThatIsWrongIsToldAndOneBeyondBeliefIsNotFollowed(): void
     {
         $told = static fn (string $by): string => "The clock of this player is $by; it goes by the server's until it is set.";

@@ -10,6 +10,7 @@ use League\Flysystem\FilesystemOperator;
 use Symfony\Component\DependencyInjection\Attribute\Target;
 use Symfony\Component\EventDispatcher\Attribute\AsEventListener;
 use UpperPane\App\Display\DisplaysChanged;
+use UpperPane\App\Handover\Beforehand;
 use UpperPane\App\Handover\InForce;
 use UpperPane\App\Handover\Toolchain;
 use UpperPane\App\Jobs\Errand;
@@ -45,6 +46,7 @@ final class Pointers implements Errand
         private readonly Publisher $publisher,
         private readonly Toolchain $toolchain,
         private readonly InForce $inForce,
+        private readonly Beforehand $beforehand,
         #[Target('published')]
         private readonly FilesystemOperator $published,
     ) {
@@ -97,8 +99,12 @@ final class Pointers implements Errand
             );
             $above = $this->inForce->planes(array_values(array_filter(array_column($rows, 'display_id'), is_string(...))));
             $every = Rhythm::of((int) self::number($connection->fetchOne('SELECT COUNT(*) FROM player WHERE revoked_at IS NULL')));
+            $beforehand = $this->beforehand->files();
             foreach ($rows as $row) {
-                $this->put(self::text($row['secret']), $row['revoked_at'] === null ? $this->pointer($row, $every, $above[self::text($row['display_id'])] ?? []) : ['revoked' => true]);
+                $pointer = $row['revoked_at'] === null
+                    ? $this->pointer($row, $every, $above[self::text($row['display_id'])] ?? []) + ['beforehand' => $beforehand]
+                    : ['revoked' => true];
+                $this->put(self::text($row['secret']), $pointer);
             }
             $connection->executeStatement('UPDATE player SET pointer_due = 0 WHERE id IN (?)', [$ids], [ArrayParameterType::STRING]);
 

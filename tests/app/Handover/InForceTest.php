@@ -7,6 +7,7 @@ namespace UpperPane\Tests\App\Handover;
 use UpperPane\App\Account\Role;
 use UpperPane\App\Display\Place;
 use UpperPane\App\Display\SurveyedDisplay;
+use UpperPane\App\Handover\Beforehand;
 use UpperPane\App\Playback\Pointers;
 use UpperPane\Core\Handover\Sheet;
 use UpperPane\Tests\App\ApiTestCase;
@@ -57,6 +58,32 @@ final class InForceTest extends ApiTestCase
         self::assertFalse($this->ask('GET', '/api/in-force/' . self::ID)[1]['stands']);
         self::assertSame([], (array) $this->ask('GET', '/api/in-force/planes')[1]['planes']);
         static::mockTime('-91 minutes');
+    }
+
+    public function testPlayersKeepWhatAPreparedTakeoverTakesBeforeItIsNeeded(): void
+    {
+        $wide = $this->bound('wide');
+        $beforehand = static::getContainer()->get(Beforehand::class);
+        $told = function () use ($wide, $beforehand): array {
+            $beforehand->allDue();
+            $beforehand->doDue();
+            static::getContainer()->get(Pointers::class)->doDue();
+
+            return array_column($this->pointer($wide)['beforehand'], 'name');
+        };
+        $before = $told();
+        self::assertNotContains('siren.png', $before);
+        $picture = ['id' => 'light', 'kind' => 'picture', 'rect' => ['x' => 0, 'y' => 900, 'width' => 320, 'height' => 180], 'media' => $this->media('siren')->media()?->toArray()];
+        $inner = $this->made(Make::layout([$picture]))['id'];
+        $prepared = $this->ask('POST', '/api/overlays', [
+            'name' => 'Evacuation', 'document' => ['plays' => ['layout' => $inner]] + array_diff_key(OverlayDocuments::takeover(), ['id' => 1, 'name' => 1, 'format' => 1]),
+        ])[1]['id'];
+        self::assertEqualsCanonicalizing(['siren.png'], array_diff($told(), $before), 'and nothing else');
+        $siren = array_values(array_filter($this->pointer($wide)['beforehand'], static fn (array $one): bool => $one['name'] === 'siren.png'))[0];
+        self::assertSame([hash('sha256', 'content of siren'), '/files/'], [$siren['sha256'], substr($siren['url'], 0, 7)]);
+        self::assertSame(0, $beforehand->doDue(), 'nothing is told again');
+        self::assertSame(204, $this->ask('DELETE', "/api/overlays/$prepared")[0]);
+        self::assertSame($before, $told());
     }
 
     public function testUntilClosingTimeIsWhenEachPlaceCloses(): void

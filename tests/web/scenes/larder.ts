@@ -68,6 +68,41 @@ const state = async (promise: Promise<unknown>) =>
     new Promise((done) => setImmediate(() => done('waiting'))),
   ])
 
+/** What may be needed one day is fetched once something stands, gives way to what is to stand next, and is kept as long as it is named. */
+export async function keptBeforehand() {
+  const { network, store, larder, gather, troubles } = await begun()
+  const beforehand = ['siren', 'face'].map((name) => ({ name, ...network.file(`/files/${name}`, 5) }))
+  const kept = async () =>
+    (await store.all())
+      .filter((one) => one.whole)
+      .map((one) => one.url)
+      .sort()
+  const steps: string[][] = []
+  await larder.beforehand(beforehand)
+  const first = gather(release(network, '/releases/1', { a: 1 }))
+  await network.pass(1000)
+  steps.push(await kept())
+  network.things.get('/files/siren')!.status = 500
+  await larder.stands(await first)
+  await network.pass(1000)
+  steps.push(await kept())
+  const trouble = troubles['/files/siren']
+  delete network.things.get('/files/siren')!.status
+  // A new one is put together meanwhile: what stands told of the one before stops nothing of it.
+  const second = gather(release(network, '/releases/2', { b: 2 }))
+  await larder.stands(await first)
+  await network.pass(10_000)
+  steps.push(await kept())
+  await larder.stands(await second)
+  await network.pass(10_000)
+  steps.push(await kept())
+  const { all, missing } = larder.progress()
+  await larder.beforehand([beforehand[1]!])
+  await larder.stands(await gather(release(network, '/releases/2', { b: 2 })))
+  steps.push(await kept())
+  return { steps, trouble, progress: [all, missing] }
+}
+
 /** A new release waits for all of its files; the third one breaks off first, which is told by its name until it is there. */
 export async function aNewOne() {
   const { network, gather, troubles } = await begun()

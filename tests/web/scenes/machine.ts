@@ -15,6 +15,17 @@ const pointer = (sha: string, more: Partial<Pointer> = {}): Pointer => ({
   ...more,
 })
 
+/** Files that may be needed one day are named once, and once more where others are; what stands is left alone for it. */
+export function namedBeforehand() {
+  const world = new World()
+  const file = (name: string) => ({ name, url: `/files/${name}`, sha256: name, bytes: 5 })
+  for (const names of [[], ['siren'], ['siren'], ['siren', 'face'], []]) {
+    world.told = pointer('a', { beforehand: names.map(file) })
+    world.pass(5000)
+  }
+  return world.done.flatMap((one) => (one.do === 'keep beforehand' ? [one.files.map(({ name }) => name)] : one.do === 'gather' ? [one.do] : []))
+}
+
 class World {
   state: State
   at = 0

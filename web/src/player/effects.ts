@@ -176,6 +176,8 @@ export class Player {
         return this.ask()
       case 'gather':
         return this.gather(effect.pointer, effect.key)
+      case 'keep beforehand':
+        return this.larder?.beforehand(effect.files)
       case 'show':
         return this.show(effect.key)
       case 'report':

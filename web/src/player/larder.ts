@@ -4,7 +4,7 @@ import { isKnown } from '../pane/kinds/kinds'
 import { type RunSheet, isZone, mediaSoon } from '../pane/sheet'
 import type { News, Wanted } from './fetcher'
 import { type Output, ownOutputs, thisOutput, wholeRaster } from './output'
-import { type Pointer, keyOf, named } from './pointer'
+import { type Beforehand, type Pointer, keyOf, named } from './pointer'
 import type { Store } from './store'
 
 /** Who fetches (keeper.ts). */
@@ -16,6 +16,8 @@ export interface Keeper {
 
 /** A release that can be shown: its sheet, and where its files are. */
 export interface Bundle {
+  /** How many were put together before it. */
+  turn: number
   key: string
   sha256: string
   file: WholeRelease | Manifest
@@ -51,6 +53,10 @@ export class Larder {
   private wanted: Wanted[] = []
   /** What stands on the glass goes on being wanted. */
   private standing: Wanted[] = []
+  /** What may be needed one day: it is fetched while something stands and nothing else is being put together, so that nothing ever waits for it. */
+  private ahead: Beforehand[] = []
+  private isGathering = true
+  private gathered = 0
 
   constructor(
     private readonly store: Store,
@@ -85,13 +91,19 @@ export class Larder {
 
   private want(list: Wanted[]): void {
     this.wanted = list
-    const urls = new Set(list.map((one) => one.url))
-    this.keeper.want([...list, ...this.standing.filter((one) => !urls.has(one.url))])
+    this.keeper.want(once([...list, ...this.standing, ...(this.isGathering ? [] : this.ahead)], ({ url }) => url))
+  }
+
+  async beforehand(files: Beforehand[]): Promise<void> {
+    this.ahead = files
+    for (const { url, name } of files) if (!this.names.has(url)) this.names.set(url, `"${name}", kept for what is put up in a hurry,`)
+    if (!this.isGathering) this.want(this.wanted)
+    await this.note()
   }
 
   /** The pages of a player with several outputs share what is kept: each notes what it needs, so that none throws it away for another. */
   private async note(): Promise<void> {
-    const urls = [...new Set([...this.standing, ...this.wanted].map((one) => one.url))]
+    const urls = [...new Set([...this.standing, ...this.wanted, ...this.ahead].map((one) => one.url))]
     await this.store.keep(`needs:${this.page}`, JSON.stringify({ day: today(), urls }))
   }
 
@@ -123,6 +135,8 @@ export class Larder {
   async gather(pointer: Pointer, asked: number | null, now: () => number): Promise<Bundle> {
     const release = named(pointer)!
     const list: Wanted[] = [release]
+    this.isGathering = true
+    const turn = ++this.gathered
     const read = async <T>(file: Named): Promise<T> => {
       if (!list.some((one) => one.url === file.url)) list.push(file)
       this.want(list)
@@ -178,6 +192,7 @@ export class Larder {
     )
 
     return {
+      turn,
       key: keyOf(pointer),
       sha256: release.sha256,
       file,
@@ -234,6 +249,11 @@ export class Larder {
   /** What stands on the glass now, and what nobody needs any more. */
   async stands(bundle: Bundle): Promise<void> {
     this.standing = bundle.files
+    // Unless another is being put together by now.
+    if (bundle.turn === this.gathered) {
+      this.isGathering = false
+      this.want(bundle.files)
+    }
     await this.store.keep(STOOD, bundle.sha256)
     await this.store.keep(`output:${this.page}`, JSON.stringify(bundle.output))
     await this.note()

@@ -1,6 +1,6 @@
 import type { Report as ReportFile } from '../formats/report'
 import { type Output } from './output'
-import { type Pointer, keyOf, named } from './pointer'
+import { type Beforehand, type Pointer, keyOf, named } from './pointer'
 
 /**
  * What a player does next: a pure function of what it knows and what happened. All that touches the world is an effect (effects.ts),
@@ -119,6 +119,8 @@ export type Event =
 export type Effect =
   | { do: 'ask' }
   | { do: 'gather'; pointer: Pointer; key: string }
+  /** Files that may be needed one day. */
+  | { do: 'keep beforehand'; files: Beforehand[] }
   | { do: 'show'; key: string }
   | { do: 'report'; report: Report }
   | { do: 'note'; title: string; text: string }
@@ -277,6 +279,8 @@ function told(state: State, pointer: Pointer, at: number, now: number, effects: 
     state.safe = false
     state.troubles = without(state.troubles, (of) => of === 'release' || of.startsWith('/') || of.startsWith('part '))
   }
+  const beforehand = pointer.beforehand ?? []
+  if (JSON.stringify(state.pointer?.beforehand ?? []) !== JSON.stringify(beforehand)) effects.push({ do: 'keep beforehand', files: beforehand })
   state.pointer = pointer
   align(state, now, effects)
   if (!named(pointer) && !state.glass)

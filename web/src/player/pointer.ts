@@ -3,6 +3,9 @@ import type { Named, Pointer as PointerFile } from '../formats/pointer'
 /** What a player is told: a small file that is asked for again and again. Read as it comes: servers from before do not say all of it. */
 export type Pointer = Partial<Omit<Extract<PointerFile, { revoked: false }>, 'revoked'>> & { revoked: boolean }
 
+/** A file that may be needed one day. */
+export type Beforehand = NonNullable<Pointer['beforehand']>[number]
+
 /** The release that is to be played; null for none. */
 export const named = (pointer: Pointer): Named | null => pointer.manifest ?? pointer.release ?? null
 
