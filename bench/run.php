@@ -159,6 +159,8 @@ benchStyles($hash, $faces);
 
 require __DIR__ . '/overlays.php';
 benchOverlays($hash, $faces);
+require __DIR__ . '/triggers.php';
+benchTriggers($hash);
 
 $base = getenv('UPPER_PANE_URL');
 if (is_string($base) && str_starts_with($base, 'http://127.0.0.1')) {

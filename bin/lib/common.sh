@@ -7,7 +7,7 @@ export COMPOSER_ALLOW_SUPERUSER=1 DEBIAN_FRONTEND=noninteractive
 PATH="$PATH:/usr/local/sbin:/usr/sbin:/sbin"
 
 PACKAGES="mariadb-server nginx-light php8.2-cli php8.2-fpm php8.2-mysql php8.2-curl php8.2-zip php8.2-mbstring php8.2-intl php8.2-xml php8.2-opcache php8.2-gd composer unzip git ffmpeg librsvg2-bin libharfbuzz0b php-bacon-qr-code curl procps"
-TEST_PACKAGES="chromium chromium-driver edid-decode imagemagick libharfbuzz-bin zbar-tools python3-dateutil python3-icalendar python3-openpyxl python3-feedparser python3-icu units libxml2-utils w3c-sgml-lib"
+TEST_PACKAGES="chromium chromium-driver edid-decode imagemagick libharfbuzz-bin zbar-tools python3-dateutil python3-icalendar python3-openpyxl python3-feedparser python3-icu units libxml2-utils w3c-sgml-lib libqt5scxml5-bin"
 SYMFONY=7.4.23
 NODE=20.20.2
 

@@ -192,6 +192,20 @@ final class WallTest extends TestCase
         $saved = self::whole('cafe-wall');
         self::assertLessThan(-50, $saved['document']['panels'][1]['origin_mm']['y'], 'A2 hangs higher than A1, which stands at 0');
         self::assertSame(0, $saved['document']['panels'][0]['origin_mm']['y']);
+
+        // A sensor with its bands, how far an edge has to be passed, and how it counts; and a box of buttons.
+        $desk->press('button', '+ sensor')->type('[aria-label="Distance bands of sensor s1, m"]', '0,5 1 2 4')->type('[aria-label="Hysteresis of sensor s1, mm"]', '50');
+        $choose = 'const f = document.querySelector(arguments[0]); f.value = arguments[1]; f.dispatchEvent(new Event("change", { bubbles: true }))';
+        $desk->script($choose, '[aria-label="Which band of sensor s1 is 1"]', 'far-first');
+        $desk->press('button', '+ sensor')->see('[aria-label="Kind of sensor s2"]');
+        $desk->script($choose, '[aria-label="Kind of sensor s2"]', 'buttons');
+        $desk->type('[aria-label="Buttons of s2"]', '1 2');
+        $sensors = [
+            ['id' => 's1', 'kind' => 'presence', 'bands_mm' => [500, 1000, 2000, 4000], 'hysteresis_mm' => 50, 'numbering' => 'far-first'],
+            ['id' => 's2', 'kind' => 'buttons', 'bands_mm' => [500, 1000, 2000], 'buttons' => ['1', '2']],
+        ];
+        $desk->until(static fn (): bool => isset(self::whole('cafe-wall')['document']['sensors'][1]['buttons']), 'the sensors to be saved');
+        self::assertEquals($sensors, self::whole('cafe-wall')['document']['sensors']);
         self::assertSame([6, 5], array_slice(array_column($saved['wall']['panels'], 'output'), 0, 2));
 
         $desk->press('a', 'Wiring sheet');

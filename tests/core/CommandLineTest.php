@@ -8,6 +8,7 @@ use PHPUnit\Framework\TestCase;
 use UpperPane\App\CommandLine\UpperPane;
 use UpperPane\App\Text\HarfBuzz;
 use UpperPane\Tests\Core\Overlay\OverlayDocuments;
+use UpperPane\Tests\Core\Trigger\TriggerDocuments;
 
 /** `bin/upperpane` on files, as scripts call it. */
 final class CommandLineTest extends TestCase
@@ -399,6 +400,48 @@ final class CommandLineTest extends TestCase
         self::assertSame([2, 'json.syntax', ''], $this->refusal('check -', '{"format": '));
     }
 
+    public function testTriggersAreRunProvenAndWritten(): void
+    {
+        $map = $this->file(TriggerDocuments::map(
+            [['linger' => 'own'] + array_diff_key(TriggerDocuments::state('a'), ['linger_ms' => 1]), TriggerDocuments::state('b', 500)],
+            [['id' => 'near', 'kind' => 'presence', 'sensor' => 's1', 'bands' => [1]], TriggerDocuments::operator('go')],
+            [TriggerDocuments::way('idle', 'near', 'a'), TriggerDocuments::way('a', 'go', 'b')],
+        ));
+        $layout = $this->file(['id' => 'a'] + Make::layout([Make::zone('z', 0, 0, 1920, 1080, [Make::picture('i1', durationMs: 4000)])]));
+        $display = $this->file(['sensors' => TriggerDocuments::SENSORS] + Make::display());
+        $signals = $this->file([['at' => '2026-06-01T10:00:00Z', 'sensor' => 's1', 'mm' => 300], ['at' => '2026-06-01T10:00:10Z', 'sensor' => 's1', 'mm' => null]]);
+        [$code, $out] = $this->called("react $map --signals $signals --display $display --with $layout --until 2026-06-01T10:00:20Z");
+        self::assertSame([0, [
+            ['at' => '2026-06-01T10:00:00Z', 'state' => 'idle', 'why' => 'start'], ['at' => '2026-06-01T10:00:00Z', 'state' => 'a', 'why' => 'near'],
+            ['at' => '2026-06-01T10:00:04Z', 'state' => 'idle', 'why' => 'lapse'],
+        ]], [$code, $out['states']]);
+        [$code, $out] = $this->called("triggers $map --with $layout");
+        self::assertSame([0, 0, 'b', null], [$code, $out['stops'], $out['table'][3]['to'], $out['table'][2]['to']]);
+        self::assertSame(['trigger.flutter'], array_column($out['findings'], 'code'));
+        self::assertSame(1, $this->called("triggers $map --with $layout --display " . $this->file(Make::display()))[0], 'a display without the sensor');
+        $scxml = (string) tempnam(sys_get_temp_dir(), 'upper-pane');
+        exec(dirname(__DIR__, 2) . "/bin/upperpane scxml $map --with $layout > $scxml");
+        self::assertStringContainsString('delay="4000ms"', (string) file_get_contents($scxml));
+        self::assertSame('idle', $this->called("scxml --read $scxml")[1]['rest']);
+        self::assertSame([2, 'ref.unknown', '/states/1/linger'], $this->refusal("scxml $map", null));
+        self::assertSame([2, 'ref.unknown', '/0/sensor'], $this->refusal("react $map --signals $signals --with $layout --until 2026-06-01T10:00:20Z", null));
+        self::assertSame([2, 'arguments.wrong', ''], $this->refusal("react $map --signals - --with $layout --until 2026-06-01T10:00:20Z", '[]'));
+    }
+
+    /** Sizes and lengths of media are those of their bytes. */
+    public function testAFilmThatIsGivenIsAsLongAsItIs(): void
+    {
+        $film = (string) tempnam(sys_get_temp_dir(), 'film') . '.mp4';
+        exec('ffmpeg -v error -y -f lavfi -i color=red:s=320x240:d=3 ' . escapeshellarg($film));
+        $map = $this->file(TriggerDocuments::map([['plays' => ['media' => 'm7'], 'linger' => 'own', 'id' => 'a']], [], []));
+        [$code, $out] = $this->called("react $map --signals - --from 2026-06-01T10:00:00Z --until 2026-06-01T10:00:20Z --media m7=$film", '[]');
+        self::assertSame([0, 1], [$code, count($out['states'])]);
+        exec(dirname(__DIR__, 2) . "/bin/upperpane scxml $map --media m7=$film", $lines);
+        self::assertStringContainsString('delay="3000ms"', implode("\n", $lines));
+        file_put_contents($film, 'no film');
+        self::assertSame([2, 'arguments.wrong', ''], $this->refusal("scxml $map --media m7=$film", null));
+    }
+
     /** Only what measures needs them: everything else answers without. */
     public function testFacesThatAreNotInstalledAreSaid(): void
     {
@@ -444,7 +487,7 @@ final class CommandLineTest extends TestCase
         return [proc_close($process), (array) json_decode($out, true), (array) json_decode($error, true)];
     }
 
-    /** @param array<string, mixed> $document */
+    /** @param array<mixed> $document */
     private function file(array $document): string
     {
         $file = (string) tempnam(sys_get_temp_dir(), 'upper-pane');

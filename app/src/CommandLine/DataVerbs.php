@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace UpperPane\App\CommandLine;
 
 use UpperPane\App\Media\AlphaHoles;
+use UpperPane\App\Media\FilmFacts;
 use UpperPane\Core\Data\Feeds;
 use UpperPane\Core\Data\Message\Formats;
 use UpperPane\Core\Data\Message\Message;
@@ -22,6 +23,7 @@ use UpperPane\Core\Geometry\Size;
 use UpperPane\Core\Layout\Layout;
 use UpperPane\Core\Layout\Template\FilledRows;
 use UpperPane\Core\Media\Media;
+use UpperPane\Core\Media\NotAcceptable;
 use UpperPane\Core\Units\Instant;
 use UpperPane\Core\Units\Moment;
 use UpperPane\Core\Units\UtcOffsets;
@@ -199,7 +201,7 @@ final readonly class DataVerbs
     }
 
     /**
-     * What values mean as pictures: files of pictures, or what a document says of one.
+     * What values mean as pictures and films: their files, or what a document says of one.
      *
      * @return array<Media> by value
      * @throws Refused
@@ -216,13 +218,31 @@ final readonly class DataVerbs
             [$value, $file] = [substr($one, 0, $at), substr($one, $at + 1)];
             $bytes = ($this->bytes)($file);
             $header = str_starts_with(ltrim($bytes), '{') ? null : @getimagesizefromstring($bytes);
-            if ($header === false) {
-                throw Arguments::wrong(sprintf('--media %s: "%s" is neither a picture nor a document of one, {"name", "width", "height"}.', $value, $file));
-            }
-            $pictures[$value] = $header === null ? Media::fromNode(Node::fromJson($bytes)) : Media::of(basename($file), Size::px(max(1, $header[0]), max(1, $header[1])));
+            $pictures[$value] = match (true) {
+                $header === null => Media::fromNode(Node::fromJson($bytes)),
+                $header === false => self::film($value, $file, $bytes),
+                default => Media::of(basename($file), Size::px(max(1, $header[0]), max(1, $header[1]))),
+            };
         }
 
         return $pictures;
+    }
+
+    /** @throws Refused */
+    private static function film(string $value, string $file, string $bytes): Media
+    {
+        $local = (string) tempnam(sys_get_temp_dir(), 'film');
+        try {
+            file_put_contents($local, $bytes);
+            exec(implode(' ', array_map(escapeshellarg(...), [...FilmFacts::COMMAND, $local])) . ' 2>/dev/null', $said);
+            $film = FilmFacts::of(implode("\n", $said));
+        } catch (NotAcceptable $e) {
+            throw Arguments::wrong(sprintf('--media %s: "%s" is neither a picture nor a document of one, {"name", "width", "height"}; as a film it %s', $value, $file, $e->getMessage()));
+        } finally {
+            unlink($local);
+        }
+
+        return Media::of(basename($file), $film->size, $film->lengthMs);
     }
 
     /**

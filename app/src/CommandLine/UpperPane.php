@@ -89,6 +89,9 @@ final class UpperPane
           plays SCHEDULE [--display DISPLAY] [--zone ZONE] --from INSTANT --to INSTANT [--overlay OVERLAY]
           legibility --mm-per-px 0.63 --cap-px 34 --distance-mm 10000
           contrast "#777777" "#ffffff"
+          react MAP --signals FILE [--display DISPLAY] [--from INSTANT] --until INSTANT
+          triggers MAP [--display DISPLAY]
+          scxml MAP, scxml --read FILE
           tree DATA [--as json|csv|xlsx|rss|ical] [--options JSON] [--at INSTANT] [--from INSTANT --to INSTANT] [--tz ZONE]
           rows ROWS --data DATA [--as ...] [--options JSON] [--source SOURCE] [--at INSTANT] [--tz ZONE]
           format "{n, plural, one {# place} other {# places}}" --row '{"n": 2}' [--language en] [--tz ZONE]
@@ -96,7 +99,8 @@ final class UpperPane
 
         LAYOUT of check, shown and timeline may be one that was filled in (FILLED), with its template in --with.
         LAYOUT, PLAYLIST, SCHEDULE, DISPLAY, OVERLAY, ROWS and SOURCE are JSON files (docs/formats), DATA and an EDID are their bytes; - is standard input.
-        --with FILE (repeatable) gives the layouts and playlists that refs mean.
+        --with FILE (repeatable) gives the layouts and playlists that refs mean, --media ID=FILE (repeatable) pictures and films.
+        MAP is of triggers, the FILE of --signals a list of what happened.
         --overlay FILE (repeatable) lays one above; with --estate those of them that its settings put there.
         check, shown, timeline, page, loop and plays take --data SOURCE=DATA for each source that is told, with --options SOURCE=JSON, --taken SOURCE=INSTANT,
         --source SOURCE, --tz ZONE, and --media VALUE=FILE for what a value means as a picture.
@@ -149,17 +153,20 @@ final class UpperPane
                 'plays' => [$this->plays($words), 0],
                 'legibility' => [$this->legibility($words), 0],
                 'contrast' => [$this->contrast($words), 0],
+                'react' => [$this->triggers()->react($words), 0],
+                'triggers' => $this->triggers()->found($words),
+                'scxml' => [$this->triggers()->scxml($words), 0],
                 'tree' => [$this->data()->tree($words), 0],
                 'rows' => [$this->data()->rows($words), 0],
                 'format' => [DataVerbs::format($words), 0],
                 'ticks' => [DataVerbs::ticks($words), 0],
                 default => throw Arguments::wrong(sprintf(
                     '%s is no verb; fit, match, check, shown, timeline, tracks, solve, measure, wall, edid, edid-for, timing, loop, recur, plays, legibility, contrast, '
-                        . 'tree, rows, format, page, fill, fill-rows, resolve and ticks are.',
+                        . 'tree, rows, format, page, fill, fill-rows, resolve, react, triggers, scxml and ticks are.',
                     $verb === null ? 'Nothing' : "\"$verb\"",
                 )),
             };
-            JsonWriter::write($this->out, $result);
+            is_string($result) ? fwrite($this->out, $result) : JsonWriter::write($this->out, $result);
 
             return $code;
         } catch (Refused $e) {
@@ -572,6 +579,15 @@ final class UpperPane
     private function data(): DataVerbs
     {
         return new DataVerbs($this->bytes(...));
+    }
+
+    private function triggers(): TriggerVerbs
+    {
+        return new TriggerVerbs(
+            $this->bytes(...),
+            fn (Arguments $arguments): Library => $this->library($arguments, $this->data()->pictures($arguments)),
+            fn (Arguments $arguments, ?Display $display): Surroundings => $this->surroundings($arguments, $display, isStrict: false),
+        );
     }
 
     private function anchorMs(Arguments $arguments): int

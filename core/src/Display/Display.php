@@ -169,6 +169,17 @@ final readonly class Display
         return count($this->wall->panels) > 1;
     }
 
+    public function sensor(string $id): ?Sensor
+    {
+        foreach ($this->sensors as $sensor) {
+            if ($sensor->id === $id) {
+                return $sensor;
+            }
+        }
+
+        return null;
+    }
+
     public function player(?string $id): ?Player
     {
         foreach ($this->players as $player) {

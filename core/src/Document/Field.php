@@ -65,6 +65,12 @@ final readonly class Field
         return new self(Role::Plain, ['description' => 'whatever JSON has']);
     }
 
+    /** null, beside others. */
+    public static function nothing(): self
+    {
+        return new self(Role::Plain, ['type' => 'null']);
+    }
+
     public static function bool(): self
     {
         return new self(Role::Plain, ['type' => 'boolean']);

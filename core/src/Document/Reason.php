@@ -51,6 +51,8 @@ enum Reason: string
     case RefCycle = 'ref.cycle';
     case RefUnknown = 'ref.unknown';
     case RruleWrong = 'rrule.wrong';
+    case ScxmlSyntax = 'scxml.syntax';
+    case ScxmlUnsuited = 'scxml.unsuited';
     case TracksSyntax = 'tracks.syntax';
     case TracksTooLong = 'tracks.too-long';
     case TypeWrong = 'type.wrong';

@@ -30,6 +30,8 @@ use UpperPane\Core\Setting\Estate;
 use UpperPane\Core\Time\Playlist;
 use UpperPane\Core\Time\Schedule\Schedule;
 use UpperPane\Core\Time\Schedule\ScheduleChecks;
+use UpperPane\Core\Trigger\TriggerChecks;
+use UpperPane\Core\Trigger\TriggerMap;
 
 /** What stands in docs/ and follows from the core. */
 final class Docs
@@ -50,6 +52,7 @@ final class Docs
             'formats/estate.schema.json' => self::schema('estate', 'Estate ' . Estate::FORMAT, Estate::fields()->schema()),
             'formats/overlay.schema.json' => self::schema('overlay', 'Overlay ' . Overlay::FORMAT, ['oneOf' => Kinds::schemas()]),
             'formats/sheet.schema.json' => self::schema('sheet', 'Sheet ' . Sheet::FORMAT, self::sheet()),
+            'formats/triggers.schema.json' => self::schema('triggers', 'Triggers ' . TriggerMap::FORMAT, TriggerMap::fields()->schema()),
             'formats/schedule.schema.json' => self::schema('schedule', 'Schedule ' . Schedule::FORMAT, Schedule::fields()->schema()),
         ];
     }
@@ -65,6 +68,8 @@ final class Docs
             . "\n## Of what is filled in\n\nWhat is found in what stands in the slots of a template, by `bin/upperpane fill` and where it is filled in.\n\n" . self::table(Filling::explained())
             . "\n## Of overlays\n\nWhat is found in what lies above, by `bin/upperpane check LAYOUT --display D --overlay O --at INSTANT`; its words are judged as those of a layout are.\n\n"
             . self::table(OverlayChecks::explained())
+            . "\n## Of triggers\n\nWhat is found in a map of triggers before anybody stands before it, by `bin/upperpane triggers MAP --display D --with FILE`.\n\n"
+            . self::table(TriggerChecks::explained())
             . "\n## Of a schedule\n\nWhat is found in the bookings of a display or place, by `bin/upperpane plays` in the span asked for.\n\n"
             . self::table([...ScheduleChecks::explained(), ...Base::explained()])
             . "\n## Of the estate\n\nWhat is found in displays, their players and what was handed over to them, at Today, Displays and Playback.\n\n"

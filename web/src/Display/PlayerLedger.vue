@@ -4,7 +4,7 @@ import ChoiceBar from '../ui/ChoiceBar.vue'
 import MeasureField from '../ui/MeasureField.vue'
 import TypedLine from '../ui/TypedLine.vue'
 import { type SurveyAct, without } from './edit'
-import { type DisplayDocument, type PlayerDocument, type Said, type SensorKind, linkName, useSizes } from './survey'
+import { type DisplayDocument, type PlayerDocument, type Said, type SensorDocument, type SensorKind, linkName, useSizes } from './survey'
 
 /** What each player of the display can do, its live inputs and its sensors. */
 const props = defineProps<{ document: DisplayDocument; processor: Said['processor'] }>()
@@ -32,25 +32,18 @@ const words = (text: string) =>
     .filter(Boolean)
 
 const SENSORS = computed(() => sizes.value?.sensors ?? [])
-function sensor(id: string, more: { kind?: SensorKind; bands?: string }) {
-  put({
-    sensors: (props.document.sensors ?? []).map((s) =>
-      s.id !== id
-        ? s
-        : {
-            ...s,
-            ...(more.kind ? { kind: more.kind } : {}),
-            ...(more.bands === undefined
-              ? {}
-              : {
-                  bands_mm: words(more.bands)
-                    .map((w) => Math.round(Number(w.replace(',', '.')) * 1000))
-                    .filter((mm) => mm > 0),
-                }),
-          },
-    ),
-  })
+function sensor(id: string, more: Partial<SensorDocument>) {
+  put({ sensors: (props.document.sensors ?? []).map((s) => (s.id === id ? { ...s, ...more } : s)) })
 }
+/** Ends of bands in m, as mm; a comma within a figure is its point. */
+const bandsOf = (text: string) =>
+  text
+    .split(/[\s;]+|,\s+/)
+    .map((w) => Math.round(Number(w.replace(',', '.')) * 1000))
+    .filter((mm) => mm > 0)
+/** As some were called before. */
+const BEFORE: Record<string, string> = { press: 'buttons', key: 'keys' }
+const kindOf = (s: SensorDocument) => BEFORE[s.kind] ?? s.kind
 </script>
 
 <template>
@@ -219,7 +212,7 @@ function sensor(id: string, more: { kind?: SensorKind; bands?: string }) {
           <select
             class="form-select form-select-sm kind"
             :aria-label="`Kind of sensor ${s.id}`"
-            :value="s.kind"
+            :value="kindOf(s)"
             @change="sensor(s.id, { kind: ($event.target as HTMLSelectElement).value as SensorKind })"
           >
             <option v-for="k in SENSORS" :key="k">{{ k }}</option>
@@ -229,9 +222,16 @@ function sensor(id: string, more: { kind?: SensorKind; bands?: string }) {
               class="figures bands"
               :value="(s.bands_mm ?? []).map((mm) => mm / 1000).join(' ') || '–'"
               :label="`Distance bands of sensor ${s.id}, m`"
-              @change="sensor(s.id, { bands: $event })"
+              @change="sensor(s.id, { bands_mm: bandsOf($event) })"
             /><span class="soft figures">m</span></template
           >
+          <TypedLine
+            v-else-if="kindOf(s) === 'buttons'"
+            class="figures bands"
+            :value="(s.buttons ?? []).join(' ') || '–'"
+            :label="`Buttons of ${s.id}`"
+            @change="sensor(s.id, { buttons: words($event) })"
+          />
           <button
             type="button"
             class="btn btn-link btn-sm p-0"
@@ -240,6 +240,26 @@ function sensor(id: string, more: { kind?: SensorKind; bands?: string }) {
           >
             ×
           </button>
+        </dd>
+        <dd v-if="s.kind === 'presence'" class="wide more small soft">
+          hysteresis
+          <MeasureField
+            :value="s.hysteresis_mm ?? 0"
+            :label="`Hysteresis of sensor ${s.id}`"
+            unit="mm"
+            :most="100000"
+            :decimals="0"
+            @change="sensor(s.id, { hysteresis_mm: $event })"
+          />, band 1 is the
+          <select
+            class="form-select form-select-sm kind"
+            :aria-label="`Which band of sensor ${s.id} is 1`"
+            :value="s.numbering ?? 'near-first'"
+            @change="sensor(s.id, { numbering: ($event.target as HTMLSelectElement).value as 'near-first' | 'far-first' })"
+          >
+            <option value="near-first">nearest</option>
+            <option value="far-first">farthest</option>
+          </select>
         </dd>
       </template>
     </dl>
@@ -268,8 +288,15 @@ select.form-select {
 .kind {
   width: 96px !important;
 }
+.more {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: baseline;
+  justify-content: flex-end;
+  gap: 4px;
+}
 .bands {
-  width: 92px;
+  width: 84px;
   text-align: right;
   border-bottom: 1px dotted var(--soft);
 }

@@ -7,7 +7,8 @@ import type { Finding, Rect } from '../ui/shelf'
 
 /** The document of a display; it says its format and its id where it is kept. */
 export type DisplayDocument = Omit<Display, 'format' | 'id'>
-export type SensorKind = NonNullable<DisplayDocument['sensors']>[number]['kind']
+export type SensorDocument = NonNullable<DisplayDocument['sensors']>[number]
+export type SensorKind = SensorDocument['kind']
 export type { PanelDocument, PlayerDocument, Sides, Size }
 
 /** What the core says of a display. */

@@ -1,0 +1,110 @@
+<?php
+
+declare(strict_types=1);
+
+namespace UpperPane\Core\Trigger;
+
+use UpperPane\Core\Document\DocumentRefused;
+use UpperPane\Core\Document\Reason;
+use UpperPane\Core\Document\Refused;
+use UpperPane\Core\Geometry\Size;
+use UpperPane\Core\Layout\Composed;
+use UpperPane\Core\Layout\Composer;
+use UpperPane\Core\Layout\Kind\HasItems;
+use UpperPane\Core\Layout\Library;
+
+/** What the states of a map play, as far as it is there. */
+final class Contents
+{
+    /** @var array<string, ?Composed> by state */
+    private array $composed = [];
+
+    /** @param Size $canvas on which it plays */
+    public function __construct(private readonly TriggerMap $map, private readonly Library $library, private readonly Composer $composer, private readonly Size $canvas)
+    {
+    }
+
+    /**
+     * Null where a state plays nothing of its own, or nothing of that name is there.
+     *
+     * @throws Refused where it is there and cannot be worked out
+     */
+    public function of(State $state): ?Composed
+    {
+        if (!array_key_exists($state->id, $this->composed)) {
+            $this->composed[$state->id] = $state->plays !== null && $this->isThere($state) ? $this->composer->played($state->plays, $this->canvas, path: $this->path($state) . '/plays') : null;
+        }
+
+        return $this->composed[$state->id];
+    }
+
+    private function isThere(State $state): bool
+    {
+        $id = $state->plays->id ?? '';
+
+        return match ($state->plays?->kind) {
+            'media' => $this->library->media($id) !== null,
+            'playlist' => $this->library->playlist($id) !== null,
+            default => $this->library->layout($id) !== null || $this->library->filling($id) !== null,
+        };
+    }
+
+    /**
+     * The map with each state that stands for one length of what it plays standing for that long.
+     *
+     * @throws Refused where what it plays is not there, or has no length
+     */
+    public function lasting(): TriggerMap
+    {
+        $lengths = [];
+        foreach ($this->map->states as $state) {
+            if ($state->isOwn) {
+                $lengths[$state->id] = $this->lengthMs($state) ?? throw $this->refused($state);
+            }
+        }
+
+        return $lengths === [] ? $this->map : $this->map->lasting($lengths);
+    }
+
+    /** The length of a film, or of the longest loop; null where it has none. */
+    private function lengthMs(State $state): ?int
+    {
+        if ($state->plays?->kind === 'media') {
+            return $this->library->media($state->plays->id)?->lengthMs;
+        }
+        $composed = $this->of($state);
+        $periods = array_filter(array_map(static fn ($loop): int => $loop->periodMs ?? 0, $composed->loops ?? []));
+
+        return $composed?->lengthByData() ?? ($periods === [] ? null : max($periods));
+    }
+
+    private function refused(State $state): DocumentRefused
+    {
+        $path = $this->path($state) . '/linger';
+        $plays = $state->plays;
+        $isThere = $plays !== null && $this->isThere($state);
+
+        return DocumentRefused::because($isThere || $plays === null ? Reason::ValueRange : Reason::RefUnknown, "$path is \"own\", and " . match (true) {
+            $plays === null => 'the state plays nothing that has a length.',
+            !$isThere => sprintf('the %s "%s", whose length is meant, is not given.', $plays->kind, $plays->id),
+            default => sprintf('the %s "%s" has no length: say for how long with linger_ms.', $plays->kind, $plays->id),
+        }, $path);
+    }
+
+    private function path(State $state): string
+    {
+        return '/states/' . array_search($state->id, array_keys($this->map->states), true);
+    }
+
+    /** Whether a layout that is there has a zone; null where no layout is there. */
+    public function hasZone(string $zone, string ...$layouts): ?bool
+    {
+        foreach ($layouts as $id) {
+            if ($this->library->layout($id)?->element($zone) instanceof HasItems) {
+                return true;
+            }
+        }
+
+        return $layouts === [] ? null : false;
+    }
+}
