@@ -424,6 +424,9 @@ final class CommandLineTest extends TestCase
         self::assertStringContainsString('delay="4000ms"', (string) file_get_contents($scxml));
         self::assertSame('idle', $this->called("scxml --read $scxml")[1]['rest']);
         self::assertSame([2, 'ref.unknown', '/states/1/linger'], $this->refusal("scxml $map", null));
+        self::assertSame(0, $this->called("triggers $map")[0], 'to be proven nothing has to be there');
+        $still = $this->file(['id' => 'a'] + Make::layout([Make::told('t', 'Still', message: false)]));
+        self::assertSame([2, 'value.range', '/states/1/linger'], $this->refusal("triggers $map --with $still", null));
         self::assertSame([2, 'ref.unknown', '/0/sensor'], $this->refusal("react $map --signals $signals --with $layout --until 2026-06-01T10:00:20Z", null));
         self::assertSame([2, 'arguments.wrong', ''], $this->refusal("react $map --signals - --with $layout --until 2026-06-01T10:00:20Z", '[]'));
     }

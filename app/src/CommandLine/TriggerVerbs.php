@@ -76,7 +76,7 @@ final readonly class TriggerVerbs
         $display = $this->display($arguments);
         $map = TriggerMap::fromNode($this->read($arguments->value(0)));
         $contents = $this->contents($map, $arguments, $display);
-        $contents->lasting();
+        $contents->lasting(isRun: false);
         $layouts = [];
         foreach ($arguments->all('with') as $file) {
             $document = $this->read($file);

@@ -42,7 +42,6 @@ use UpperPane\Core\Layout\Surroundings;
 use UpperPane\Core\Layout\Template\Filled;
 use UpperPane\Core\Layout\Template\PlainLayout;
 use UpperPane\Core\Layout\Told\Speaking;
-use UpperPane\Core\Media\Media;
 use UpperPane\Core\Overlay\Overlay;
 use UpperPane\Core\Overlay\Overlays;
 use UpperPane\Core\Playback\Overlaid;
@@ -265,7 +264,7 @@ final class UpperPane
     private function overlaid(Arguments $arguments, Surroundings $surroundings): Overlaid
     {
         $display = $surroundings->display;
-        $library = $this->library($arguments, $this->data()->pictures($arguments));
+        $library = $this->library($arguments);
         $layout = Composer::compose($this->written($arguments, $surroundings->speaking), $library, $surroundings);
         $layout = $display === null ? $layout : $layout->for($display->raster());
         $programme = Programme::endless($layout, $surroundings->timezone, $this->anchorMs($arguments));
@@ -585,7 +584,7 @@ final class UpperPane
     {
         return new TriggerVerbs(
             $this->bytes(...),
-            fn (Arguments $arguments): Library => $this->library($arguments, $this->data()->pictures($arguments)),
+            $this->library(...),
             fn (Arguments $arguments, ?Display $display): Surroundings => $this->surroundings($arguments, $display, isStrict: false),
         );
     }
@@ -668,10 +667,9 @@ final class UpperPane
         return $styles === [] ? new Styles() : Styles::of(...$styles);
     }
 
-    /** @param array<Media> $media by id */
-    private function library(Arguments $arguments, array $media = []): Library
+    private function library(Arguments $arguments): Library
     {
-        return Library::of(array_map(fn (string $file): array => $this->read($file), $arguments->all('with')), $media);
+        return Library::of(array_map(fn (string $file): array => $this->read($file), $arguments->all('with')), $this->data()->pictures($arguments));
     }
 
     private function display(string $file): Display

@@ -52,13 +52,14 @@ final class Contents
     /**
      * The map with each state that stands for one length of what it plays standing for that long.
      *
-     * @throws Refused where what it plays is not there, or has no length
+     * @param bool $isRun whether it is to be run: then all of these have to be there
+     * @throws Refused where what a state plays has no length, or is not there
      */
-    public function lasting(): TriggerMap
+    public function lasting(bool $isRun = true): TriggerMap
     {
         $lengths = [];
         foreach ($this->map->states as $state) {
-            if ($state->isOwn) {
+            if ($state->isOwn && ($isRun || $this->isThere($state))) {
                 $lengths[$state->id] = $this->lengthMs($state) ?? throw $this->refused($state);
             }
         }

@@ -69,7 +69,7 @@ final readonly class Entry
             return $of(new Touched($touch->field('x')->number(unit: 'px'), $touch->field('y')->number(unit: 'px')), Rank::Others);
         }
         if ($given[0] === 'key') {
-            return $of(new KeyPressed($node->field('key')->text(1, 80)), Rank::Others);
+            return $of(new KeyPressed(self::keyNamed($node->field('key')->text(1, 80), $display)), Rank::Others);
         }
         if ($given[0] === 'source') {
             $value = $node->field('value');
@@ -111,6 +111,16 @@ final readonly class Entry
             ?? throw $what->refused(Reason::ValueRange, sprintf('is %d; "%s" has the bands 1 to %d, and 0 for nobody.', $what->int(), $sensor->id, count($sensor->bandsMm)));
 
         return new self($ms, null, null, null, new Held($sensor->id, $band), Rank::Presence, $row);
+    }
+
+    /** The key that is meant by what the keyboard of a display sends. */
+    private static function keyNamed(string $key, ?Display $display): string
+    {
+        foreach ($display->sensors ?? [] as $sensor) {
+            $key = $sensor->kind === Sensor::KEYS ? $sensor->named($key) : $key;
+        }
+
+        return $key;
     }
 
     private static function ids(Display $display): string

@@ -191,6 +191,8 @@ final class MachineTest extends TestCase
             ['at' => 80, 'touch' => ['x' => 20, 'y' => 60]],
         ];
         $run = array_values(array_filter(Docs::run($map, $entries, 1000, Docs::display()), static fn (string $one): bool => !str_ends_with($one, 'lapse')));
+        $keys = Docs::display(['sensors' => [['id' => 'k1', 'kind' => 'keys', 'names' => ['Play' => 'F2']]]]);
+        self::assertSame('0 a k', Docs::run($map, [['at' => 0, 'key' => 'Play']], 10, $keys)[1]);
         self::assertSame(['0 idle start', '0 a p', '20 a p', '30 a k', '50 a t', '70 a t'], $run, '17 is what the second button is called by its box');
     }
 
