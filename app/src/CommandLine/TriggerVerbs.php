@@ -12,6 +12,8 @@ use UpperPane\Core\Layout\Composer;
 use UpperPane\Core\Layout\Layout;
 use UpperPane\Core\Layout\Library;
 use UpperPane\Core\Layout\Surroundings;
+use UpperPane\Core\Playback\Base;
+use UpperPane\Core\Playback\Reactions;
 use UpperPane\Core\Trigger\Contents;
 use UpperPane\Core\Trigger\Entered;
 use UpperPane\Core\Trigger\Machine;
@@ -85,6 +87,25 @@ final readonly class TriggerVerbs
         $findings = TriggerChecks::run($map, $display, $contents, ($this->surroundings)($arguments, $display), $layouts);
 
         return [$findings->toArray() + ['table' => $map->table()], $findings->stopsHandover() ? 1 : 0];
+    }
+
+    /**
+     * What the map of --triggers shows up to --at, when what --signals says has happened.
+     *
+     * @param Base $base what plays
+     * @throws Refused
+     */
+    public function reactions(Arguments $arguments, Surroundings $surroundings, Base $base): Reactions
+    {
+        $map = TriggerMap::fromNode($this->read($arguments->required('triggers')));
+        $library = ($this->library)($arguments);
+        $contents = new Contents($map, $library, Composer::over($library, $surroundings), $base->own());
+        $map = $contents->lasting();
+        $trace = Trace::fromNode($this->read($arguments->required('signals')), $map, $surroundings->display);
+        $at = $arguments->instant('at')->ms;
+        $from = min($at, $trace->entries[0]->atMs ?? $at);
+
+        return Reactions::of($map, (new Machine($map, WallClock::in($surroundings->timezone)))->run($trace, $from, $at + 1), $contents, $base);
     }
 
     /**

@@ -68,7 +68,7 @@ final class UpperPane
           fit --source 1600x900 --box 1344x864 --mode cover [--focus 50,50]
           match LAYOUT DISPLAY
           check LAYOUT [--display DISPLAY] [--at INSTANT] [--overlay OVERLAY]
-          shown LAYOUT --at 2026-06-01T10:00:12Z [--anchor INSTANT] [--display DISPLAY] [--overlay OVERLAY]
+          shown LAYOUT --at 2026-06-01T10:00:12Z [--anchor INSTANT] [--display DISPLAY] [--overlay OVERLAY] [--triggers MAP --signals FILE]
           timeline LAYOUT --from INSTANT --to INSTANT [--anchor INSTANT] [--display DISPLAY]
           page LAYOUT --board ID [--display DISPLAY] [--at INSTANT]
           tracks "7fr 3fr" --length 1920 [--gap 8]
@@ -233,15 +233,16 @@ final class UpperPane
      */
     private function shown(array $words): array
     {
-        $arguments = Arguments::of($words, ['LAYOUT'], ['at', 'anchor', 'with', 'style', 'display', 'overlay', ...self::SPEAKING, ...DataVerbs::FLAGS]);
+        $arguments = Arguments::of($words, ['LAYOUT'], ['at', 'anchor', 'with', 'style', 'display', 'overlay', 'triggers', 'signals', ...self::SPEAKING, ...DataVerbs::FLAGS]);
         $at = $arguments->instant('at')->ms;
         $display = $arguments->optional('display') === null ? null : $this->display($arguments->required('display'));
         $surroundings = $this->surroundings($arguments, $display);
         if ($arguments->optional('overlay') !== null) {
             return $this->overlaid($arguments, $surroundings)->at($at)->toArray();
         }
+        $programme = Programme::endless($this->layout($arguments, $surroundings), $surroundings->timezone, $this->anchorMs($arguments));
 
-        return ShownAt::of(Programme::endless($this->layout($arguments, $surroundings), $surroundings->timezone, $this->anchorMs($arguments)), $surroundings)->at($at)->toArray();
+        return ShownAt::of($this->reacting($programme, $arguments, $surroundings), $surroundings)->at($at)->toArray();
     }
 
     /**
@@ -267,12 +268,18 @@ final class UpperPane
         $library = $this->library($arguments);
         $layout = Composer::compose($this->written($arguments, $surroundings->speaking), $library, $surroundings);
         $layout = $display === null ? $layout : $layout->for($display->raster());
-        $programme = Programme::endless($layout, $surroundings->timezone, $this->anchorMs($arguments));
+        $programme = $this->reacting(Programme::endless($layout, $surroundings->timezone, $this->anchorMs($arguments)), $arguments, $surroundings);
 
         $overlaid = Overlaid::of($programme, $this->overlays($arguments, $display), Composer::over($library, $surroundings), $display?->raster() ?? $layout->canvas, $this->data()->holes($arguments));
         $overlaid->check();
 
         return $overlaid;
+    }
+
+    /** With what is shown up to the instant in question because something happened before the display. */
+    private function reacting(Programme $programme, Arguments $arguments, Surroundings $surroundings): Programme
+    {
+        return $arguments->optional('triggers') === null ? $programme : $programme->reacting($this->triggers()->reactions($arguments, $surroundings, $programme->base));
     }
 
     /**

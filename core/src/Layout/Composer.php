@@ -273,6 +273,7 @@ final class Composer
      */
     public function reading(Rows $rows, string $path, bool $all = false, ?string $language = null): Reading
     {
+        $rows = $this->row === null ? $rows : $rows->carrying($this->row->values);
         $inTime = $this->surroundings->feeds?->rows($rows, $this->surroundings->timezone);
         if ($inTime === null && $this->surroundings->feeds?->isStrict === true) {
             throw DocumentRefused::because(Reason::DataUnknown, sprintf('%s/source is "%s", and no data of that source are given.', $path, $rows->source), "$path/source");

@@ -48,6 +48,7 @@ final readonly class Base implements Track
      * @param array<string, Timetable> $timetables of the whole display (''), and of each zone in which anything is booked
      * @param int $anchorMs Unix ms that all counts from, where one thing plays for ever
      * @param ?Fitted $fitted where its canvas lies on a larger one; null where it is the whole
+     * @param ?Reactions $reactions what is shown above its zones, or above all of it, because something happened before the display
      */
     private function __construct(
         public ?Schedule $schedule,
@@ -59,6 +60,7 @@ final readonly class Base implements Track
         private array $timetables,
         public int $anchorMs,
         private ?Fitted $fitted = null,
+        public ?Reactions $reactions = null,
     ) {
     }
 
@@ -102,6 +104,24 @@ final readonly class Base implements Track
             $this->timetables,
             $this->anchorMs,
             $fitted->isWhole() ? null : $fitted,
+            $this->reactions,
+        );
+    }
+
+    /** The same with what is shown because something happened before the display. */
+    public function reacting(Reactions $reactions): self
+    {
+        return new self(
+            $this->schedule,
+            $this->canvas,
+            $this->background,
+            $this->clock,
+            $this->whole,
+            $this->zones,
+            $this->timetables,
+            $this->anchorMs,
+            $this->fitted,
+            $reactions,
         );
     }
 
@@ -121,6 +141,18 @@ final readonly class Base implements Track
     public function ground(): Colour
     {
         return $this->fitted === null || $this->fitted->covers() ? $this->background : Colour::black();
+    }
+
+    /** How large a zone is of what plays; null where none of that name is in any of it. */
+    public function zoneSize(string $zone): ?Size
+    {
+        foreach ($this->whole as $layout) {
+            if (isset($layout->zones[$zone])) {
+                return $layout->zones[$zone]->rect()->size();
+            }
+        }
+
+        return null;
     }
 
     public function id(): string
@@ -189,10 +221,17 @@ final readonly class Base implements Track
     {
         $drawer = new Drawer($surroundings->in($this->clock->timezone), $this->clock);
         $placing = $this->fitted->placing ?? Placing::outermost();
+
+        return [...$this->below($drawer, $placing), ...$this->reactions?->above(null, Rect::whole($this->canvas), $placing, $drawer) ?? []];
+    }
+
+    /** @return list<Part|ZonePlan> lowest first */
+    private function below(Drawer $drawer, Placing $placing): array
+    {
         if ($this->schedule === null) {
             $plays = $this->plays();
 
-            return $drawer->layout($plays, $placing, $this->turns($plays, $this->anchorMs));
+            return $drawer->layout($plays, $placing, $this->turns($plays, $this->anchorMs), $this->reactions);
         }
         $raster = Rect::whole($this->canvas);
         [$scenes, $booked] = [[], []];
@@ -217,7 +256,7 @@ final readonly class Base implements Track
 
     public function contents(): array
     {
-        return [...array_values($this->whole), ...array_merge(...array_map(array_values(...), array_values($this->zones)))];
+        return [...array_values($this->whole), ...array_merge(...array_map(array_values(...), array_values($this->zones))), ...$this->reactions?->contents() ?? []];
     }
 
     public function stretches(int $fromMs, int $toMs, bool $items): array

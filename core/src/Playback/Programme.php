@@ -50,6 +50,12 @@ final readonly class Programme
         return new self($schedule->id, $schedule->name, Base::scheduled($schedule, $raster, WallClock::in($timezone), $composed), []);
     }
 
+    /** With what is shown because something happened before the display. */
+    public function reacting(Reactions $reactions): self
+    {
+        return new self($this->id, $this->name, $this->base->reacting($reactions), $this->above, $this->placed);
+    }
+
     /** With tracks above all that it has. */
     public function under(Track ...$above): self
     {

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace UpperPane\Core\Trigger;
 
+use UpperPane\Core\Data\Rows\Day;
 use UpperPane\Core\Document\DocumentRefused;
 use UpperPane\Core\Document\Reason;
 use UpperPane\Core\Document\Refused;
@@ -12,6 +13,8 @@ use UpperPane\Core\Layout\Composed;
 use UpperPane\Core\Layout\Composer;
 use UpperPane\Core\Layout\Kind\HasItems;
 use UpperPane\Core\Layout\Library;
+use UpperPane\Core\Layout\Told\RowTeller;
+use UpperPane\Core\Units\Instant;
 
 /** What the states of a map play, as far as it is there. */
 final class Contents
@@ -36,6 +39,45 @@ final class Contents
         }
 
         return $this->composed[$state->id];
+    }
+
+    /**
+     * What a state shows, told over what was carried to it.
+     *
+     * @param ?array<string, string|int|float|bool|Instant|Day|null> $carried
+     * @param ?Size $canvas on which it plays; null for the whole
+     * @throws Refused where it is not there, or cannot be worked out
+     */
+    public function shown(State $state, ?array $carried, ?Size $canvas = null): ?Composed
+    {
+        if ($state->plays === null) {
+            return null;
+        }
+        $composer = $carried === null ? $this->composer : $this->composer->toldOver(new RowTeller($carried, $this->composer->formats($this->composer->surroundings->speaking->tellsIn(null, null))));
+
+        return $composer->played($state->plays, $canvas ?? $this->canvas, path: $this->path($state) . '/plays');
+    }
+
+    /**
+     * What comes with a state that is entered to what it plays: the row that came, else the first of its signal's rows, else the figure.
+     *
+     * @return ?array<string, string|int|float|bool|Instant|Day|null> null where its way carries nothing
+     * @throws Refused where rows cannot be worked out
+     */
+    public function carried(Entered $entered): ?array
+    {
+        if (!$entered->carries) {
+            return null;
+        }
+        $row = array_filter($entered->carried->row ?? [], static fn (mixed $one): bool => $one === null || is_scalar($one));
+        if ($entered->carried?->row !== null) {
+            return $row;
+        }
+        $rows = $this->map->signals[$entered->why]->kind->rows();
+        $first = $rows === null ? null : $this->composer->reading($rows, '/signals')->rowsAt($entered->atMs)[0] ?? null;
+        $value = $entered->carried?->value();
+
+        return $first ?? ($value === null ? [] : ['value' => $value]);
     }
 
     private function isThere(State $state): bool

@@ -15,8 +15,9 @@ final readonly class Entered
     /**
      * @param int $atMs Unix ms
      * @param string $why the signal; `lapse` where the one before ended, `start` for the first
+     * @param ?Entry $carried what came then, where the way carries it to what the state plays; without one it came by itself
      */
-    public function __construct(public int $atMs, public string $state, public string $why)
+    public function __construct(public int $atMs, public string $state, public string $why, public bool $carries = false, public ?Entry $carried = null)
     {
     }
 

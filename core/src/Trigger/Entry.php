@@ -123,6 +123,12 @@ final readonly class Entry
         return $key;
     }
 
+    /** The figure that it tells; null where it tells none. */
+    public function value(): ?float
+    {
+        return $this->reading instanceof Told ? $this->reading->value : null;
+    }
+
     private static function ids(Display $display): string
     {
         return implode(', ', array_map(static fn (Sensor $one): string => "\"$one->id\"", $display->sensors)) ?: 'none';

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace UpperPane\Core\Trigger;
 
+use UpperPane\Core\Data\Rows\Rows;
 use UpperPane\Core\Display\Display;
 use UpperPane\Core\Document\Fields;
 use UpperPane\Core\Document\Node;
@@ -46,6 +47,9 @@ interface Kind
 
     /** Whether one reading raises it and another at once. */
     public function comesWith(self $other): bool;
+
+    /** The rows of which it may carry the first; null where it has none. */
+    public function rows(): ?Rows;
 
     /** What a display lacks for it, in words that follow its name; null where it has all. */
     public function lacks(Display $display): ?string;

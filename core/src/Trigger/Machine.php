@@ -68,7 +68,7 @@ final readonly class Machine
     private function hear(Now $now, Entry $entry, array $signals, int $ms): void
     {
         if ($entry->signal !== null) {
-            $now->take($entry->signal);
+            $now->take($entry->signal, $entry);
 
             return;
         }
@@ -90,7 +90,7 @@ final readonly class Machine
             }
             $now->remember($signal->id, $heard[0]);
             if ($heard[1]) {
-                $now->take($signal->id);
+                $now->take($signal->id, $entry);
             }
         }
     }

@@ -54,7 +54,7 @@ final class Now
     }
 
     /** A signal comes, and leads wherever the first transition does whose cool-down is over. */
-    public function take(string $signal): void
+    public function take(string $signal, ?Entry $entry = null): void
     {
         foreach ($this->map->ways($this->state, $signal) as $place) {
             $transition = $this->map->transitions[$place];
@@ -65,18 +65,18 @@ final class Now
             if ($transition->goesOnIn($this->state)) {
                 $this->linger();
             } else {
-                $this->enter($transition->to, $signal);
+                $this->enter($transition->to, $signal, $transition->carries, $entry);
             }
 
             return;
         }
     }
 
-    private function enter(string $state, string $why): void
+    private function enter(string $state, string $why, bool $carries = false, ?Entry $entry = null): void
     {
         $this->state = $state;
         $this->linger();
-        $this->entered[] = new Entered($this->ms, $state, $why);
+        $this->entered[] = new Entered($this->ms, $state, $why, $carries, $carries ? $entry : null);
     }
 
     private function linger(): void

@@ -44,10 +44,14 @@ const figure = (event: Event) => {
   return text === '' ? undefined : Number(text)
 }
 const text = (event: Event) => (event.target as HTMLInputElement).value
-const listed = (one: Condition) => (Array.isArray(one.value) ? one.value.join(', ') : String(one.value ?? ''))
+/** What a trigger carries there stands in braces: `{name}`. */
+const listed = ({ value }: Condition) =>
+  Array.isArray(value) ? value.join(', ') : typeof value === 'object' ? `{${value.carried}}` : String(value ?? '')
 const isListed = (one: Condition) => one.is === 'between' || one.is === 'one_of'
 function read(one: Condition, typed: string): Condition['value'] {
   if (one.is === 'within_days') return Number(typed.trim() || '0')
+  const carried = isListed(one) ? null : /^\{([A-Za-z][A-Za-z0-9_]*)\}$/.exec(typed.trim())
+  if (carried) return { carried: carried[1]! }
   return isListed(one) ? typed.split(',').map((value) => valueOf(one.field, value.trim())) : valueOf(one.field, typed)
 }
 </script>
@@ -82,6 +86,7 @@ function read(one: Condition, typed: string): Condition['value'] {
         :class="{ figures: one.is === 'within_days' }"
         :value="listed(one)"
         :aria-label="isListed(one) ? 'Values, parted by commas' : 'Value'"
+        :title="isListed(one) ? undefined : '{name} means what a trigger carries there'"
         @change="put(n, { ...one, value: read(one, text($event)) })"
       />
       <button type="button" class="btn btn-link btn-sm p-0" :aria-label="`Take condition ${n + 1} out`" @click="set(all().filter((_, m) => m !== n))">

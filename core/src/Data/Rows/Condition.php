@@ -28,9 +28,22 @@ final readonly class Condition
     private const WITH_VALUE = ['equals', 'differs', 'one_of', 'at_least', 'at_most', 'between', 'contains', 'begins', 'within_days'];
     public const NAMES = [...self::WITH_VALUE, 'present', 'missing', 'upcoming'];
 
-    /** @param list<string|int|float|bool> $values what it says, as a list wherever it stands alone */
-    private function __construct(public string $field, private string $is, private array $values, private int $fromMs, private ?int $toMs)
-    {
+    /** Of which the value may be one that somebody carried there. */
+    private const CARRYING = ['equals', 'differs', 'at_least', 'at_most', 'contains', 'begins'];
+    private const CARRIED = 'carried';
+
+    /**
+     * @param list<string|int|float|bool> $values what it says, as a list wherever it stands alone
+     * @param ?string $carried name of the value that is carried there and stands in their place; as long as none is, only what is to differ holds
+     */
+    private function __construct(
+        public string $field,
+        private string $is,
+        private array $values,
+        private int $fromMs,
+        private ?int $toMs,
+        private ?string $carried = null,
+    ) {
     }
 
     public static function field(): Field
@@ -40,7 +53,10 @@ final readonly class Condition
         return Field::object(Fields::of([
             'field' => Field::pattern(RowField::NAME)->required(),
             'is' => Field::oneOf(...self::NAMES)->required(),
-            'value' => Field::either(...$one, ...[Field::list(Field::either(...$one), 1_000, 1)]),
+            'value' => Field::either(
+                ...$one,
+                ...[Field::list(Field::either(...$one), 1_000, 1), Field::object(Fields::of([self::CARRIED => Field::pattern(RowField::NAME)->required()])->named('Carried'))],
+            ),
             'from_min' => Field::number(-self::MOST_MIN, self::MOST_MIN),
             'to_min' => Field::number(-self::MOST_MIN, self::MOST_MIN),
         ]));
@@ -61,13 +77,47 @@ final readonly class Condition
             throw $node->field('to_min')->refused(Reason::ValueRange, 'lies before from_min; the row would never be in.');
         }
 
+        $carried = in_array($is, self::CARRYING, true) ? self::carriedName($node->field('value')) : null;
+
         return new self(
             $node->field('field')->text(1, 80),
             $is,
-            in_array($is, self::WITH_VALUE, true) ? self::values($node->field('value'), $is) : [],
+            $carried === null && in_array($is, self::WITH_VALUE, true) ? self::values($node->field('value'), $is) : [],
             $from,
             $to,
+            $carried,
         );
+    }
+
+    /** @throws DocumentRefused */
+    private static function carriedName(Node $value): ?string
+    {
+        if (!is_array($value->value) || array_is_list($value->value)) {
+            return null;
+        }
+        $name = $value->object(self::CARRIED)->field(self::CARRIED);
+
+        return preg_match('/' . RowField::NAME . '/D', $name->text(1, 80)) === 1
+            ? $name->text(1, 80)
+            : throw $name->refused(Reason::ValueRange, sprintf('is "%s", which no value is called.', $name->text(1, 80)));
+    }
+
+    /**
+     * The same where a row was carried.
+     *
+     * @param array<string, mixed> $row
+     */
+    public function carrying(array $row): self
+    {
+        $value = $this->carried === null ? null : $row[$this->carried] ?? null;
+        $value = $value instanceof Instant || $value instanceof Day ? (string) $value : $value;
+
+        return is_scalar($value) ? new self($this->field, $this->is, [$value], $this->fromMs, $this->toMs) : $this;
+    }
+
+    public function isCarried(): bool
+    {
+        return $this->carried !== null;
     }
 
     public function dependsOnTime(): bool
@@ -78,6 +128,9 @@ final readonly class Condition
     /** Whether it holds, at whatever instant. */
     public function holds(string|int|float|bool|Instant|Day|null $value): bool
     {
+        if ($this->carried !== null) {
+            return $this->is === 'differs';
+        }
         [$first, $second] = [...$this->values, null, null];
 
         return match ($this->is) {

@@ -47,6 +47,21 @@ final readonly class Rows
     ) {
     }
 
+    /**
+     * The same where a row was carried that conditions name values of.
+     *
+     * @param array<string, mixed> $row
+     */
+    public function carrying(array $row): self
+    {
+        if (array_filter($this->where, static fn (Condition $one): bool => $one->isCarried()) === []) {
+            return $this;
+        }
+        $where = array_map(static fn (Condition $one): Condition => $one->carrying($row), $this->where);
+
+        return new self($this->source, $this->path, $this->fields, $where, $this->sort, $this->language, $this->limit, $this->key . ' ' . serialize($row));
+    }
+
     /** The same for rows that are chosen alike. */
     public function key(): string
     {

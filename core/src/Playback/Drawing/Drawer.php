@@ -23,6 +23,7 @@ use UpperPane\Core\Playback\GrownScenes;
 use UpperPane\Core\Playback\ListedScenes;
 use UpperPane\Core\Playback\Part;
 use UpperPane\Core\Playback\Placing;
+use UpperPane\Core\Playback\Reactions;
 use UpperPane\Core\Playback\Scene;
 use UpperPane\Core\Playback\Scenes;
 use UpperPane\Core\Playback\ZonePlan;
@@ -48,15 +49,17 @@ final readonly class Drawer
 
     /**
      * @param array<string, Turns> $turns by zone id
+     * @param ?Reactions $reactions what is shown above zones of what plays on the whole display
      * @return list<Part|ZonePlan> lowest first
      */
-    public function layout(Composed $layout, Placing $placing, array $turns): array
+    public function layout(Composed $layout, Placing $placing, array $turns, ?Reactions $reactions = null): array
     {
         $layers = [];
         foreach ($layout->visible()->elements as $element) {
             $drawn = fn (): array => $this->element($element, $layout, $placing, $turns[$element->id()] ?? null);
             $when = $layout->whens[$element->id()] ?? null;
             array_push($layers, ...($when === null ? $drawn() : [$this->while($when, $element, $placing, $drawn)]));
+            array_push($layers, ...$reactions?->above($element->id(), $element->rect(), $placing, $this) ?? []);
         }
 
         return $layers;
@@ -117,7 +120,7 @@ final readonly class Drawer
         $inside = $base !== null ? $placing->onto($box, $fit) : $placing->inside($id, $box, $fit);
         $drawer = new self($this->surroundings, $this->clock, $base);
 
-        return [$ground, ...$drawer->layout($layout, $inside, $base?->turns($layout, 0) ?? $layout->turns($this->clock, 0))];
+        return [$ground, ...$drawer->layout($layout, $inside, $base?->turns($layout, 0) ?? $layout->turns($this->clock, 0), $base?->reactions)];
     }
 
     /** The standby of a zone. A list or a media plays there as the list of the zone itself does. */

@@ -71,6 +71,11 @@ final readonly class Absence implements Kind
         return false;
     }
 
+    public function rows(): null
+    {
+        return null;
+    }
+
     public function lacks(Display $display): ?string
     {
         return self::sensorLacking($display, $this->sensor, Sensor::PRESENCE);

@@ -50,6 +50,11 @@ final readonly class Key implements Kind
         return $other instanceof self && $other->key === $this->key;
     }
 
+    public function rows(): null
+    {
+        return null;
+    }
+
     public function lacks(Display $display): ?string
     {
         return self::kindLacking($display, Sensor::KEYS);

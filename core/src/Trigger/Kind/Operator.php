@@ -42,6 +42,11 @@ final readonly class Operator implements Kind
         return false;
     }
 
+    public function rows(): null
+    {
+        return null;
+    }
+
     public function lacks(Display $display): null
     {
         return null;

@@ -88,6 +88,11 @@ final readonly class Presence implements Kind
         return $other instanceof self && $other->sensor === $this->sensor && $other->dwellMs === $this->dwellMs && array_intersect($other->bands, $this->bands) !== [];
     }
 
+    public function rows(): null
+    {
+        return null;
+    }
+
     public function lacks(Display $display): ?string
     {
         return self::sensorLacking($display, $this->sensor, Sensor::PRESENCE);

@@ -50,6 +50,11 @@ final readonly class Press implements Kind
         return $other instanceof self && $other->sensor === $this->sensor && $other->button === $this->button;
     }
 
+    public function rows(): null
+    {
+        return null;
+    }
+
     public function lacks(Display $display): ?string
     {
         $buttons = $display->sensor($this->sensor)?->buttons;

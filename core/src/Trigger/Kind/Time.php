@@ -86,6 +86,11 @@ final readonly class Time implements Kind
         return false;
     }
 
+    public function rows(): null
+    {
+        return null;
+    }
+
     public function lacks(Display $display): null
     {
         return null;

@@ -55,6 +55,11 @@ final readonly class Touch implements Kind
         return $other instanceof self && $other->rect->intersection($this->rect) !== null;
     }
 
+    public function rows(): null
+    {
+        return null;
+    }
+
     public function lacks(Display $display): ?string
     {
         return self::kindLacking($display, Sensor::TOUCH);

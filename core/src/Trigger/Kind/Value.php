@@ -25,7 +25,7 @@ final readonly class Value implements Kind
      * @param ?float $risesTo it comes at this or more; null where it comes by falling
      * @param float $armed below this (rising), or from this on (falling), it may come again
      */
-    private function __construct(public Rows $rows, public string $field, public ?float $risesTo, private float $armed)
+    private function __construct(private Rows $rows, public string $field, public ?float $risesTo, private float $armed)
     {
     }
 
@@ -91,6 +91,11 @@ final readonly class Value implements Kind
     {
         return $other instanceof self && $other->rows->source === $this->rows->source && $other->field === $this->field
             && ($other->risesTo === null) === ($this->risesTo === null);
+    }
+
+    public function rows(): Rows
+    {
+        return $this->rows;
     }
 
     public function lacks(Display $display): null
