@@ -95,7 +95,13 @@ final class Chrome
         $this->until(function () use ($selector, $text): bool {
             $field = $this->see($selector);
             $field->click();
-            $field->sendKeys("\u{E009}a\u{E000}" . $text . "\u{E004}");
+            $field->sendKeys("\u{E009}a\u{E000}" . $text);
+            $stands = $field->getDomProperty('value');
+            if ($text !== '' && is_string($stands) && $stands !== $text && str_ends_with($stands, $text)) {
+                // What stood there was not chosen yet when it was typed over.
+                return false;
+            }
+            $field->sendKeys("\u{E004}");
 
             return true;
         }, "typing “{$text}” into “{$selector}”");
