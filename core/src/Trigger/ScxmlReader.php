@@ -49,7 +49,7 @@ final class ScxmlReader
         if (strlen($text) > self::MOST_BYTES) {
             throw DocumentRefused::because(Reason::DocumentTooLarge, sprintf('The document has more than %d bytes.', self::MOST_BYTES), '');
         }
-        $bare = (string) preg_replace_callback('/<!--.*?-->/s', static fn (array $m): string => str_repeat("\n", substr_count($m[0], "\n")), $text);
+        $bare = preg_replace_callback('/<!--.*?-->/s', static fn (array $m): string => str_repeat("\n", substr_count($m[0], "\n")), $text) ?? $text;
         if (preg_match('/<!(?:DOCTYPE|ENTITY)/i', $bare, $found, PREG_OFFSET_CAPTURE) === 1) {
             throw self::unsuited(substr_count(substr($bare, 0, $found[0][1]), "\n") + 1, '!DOCTYPE', 'declares a document type or entities, of which a map has none.');
         }

@@ -20,8 +20,11 @@ final readonly class TriggerMap
     private const MOST_SIGNALS = 2_000;
     private const MOST_TRANSITIONS = 20_000;
 
-    /** @var array<string, array<string, list<int>>> places of the transitions that a signal may take in a state, in their order, by state and signal */
+    /** @var array<string, array<string, list<int>>> places of the transitions from a state that name it, in their order, by state and signal */
     private array $ways;
+
+    /** @var array<string, list<int>> places of those from every state, by signal */
+    private array $everywhere;
 
     /**
      * @param array<string, State> $states by id, in their order
@@ -38,14 +41,17 @@ final readonly class TriggerMap
         public array $transitions,
         private array $given,
     ) {
-        $ways = [];
+        [$ways, $everywhere] = [[], []];
         foreach ($transitions as $place => $transition) {
-            $from = in_array(Transition::EVERY, $transition->from, true) ? array_keys($states) : array_unique($transition->from);
-            foreach ($from as $state) {
+            if (in_array(Transition::EVERY, $transition->from, true)) {
+                $everywhere[$transition->on][] = $place;
+                continue;
+            }
+            foreach (array_unique($transition->from) as $state) {
                 $ways[$state][$transition->on][] = $place;
             }
         }
-        $this->ways = $ways;
+        [$this->ways, $this->everywhere] = [$ways, $everywhere];
     }
 
     public static function fields(): Fields
@@ -115,7 +121,14 @@ final readonly class TriggerMap
     /** @return list<int> places of the transitions that a signal may take in a state, in their order */
     public function ways(string $state, string $signal): array
     {
-        return $this->ways[$state][$signal] ?? [];
+        [$own, $everywhere] = [$this->ways[$state][$signal] ?? [], $this->everywhere[$signal] ?? []];
+        if ($own === [] || $everywhere === []) {
+            return [...$own, ...$everywhere];
+        }
+        $all = [...$own, ...$everywhere];
+        sort($all);
+
+        return $all;
     }
 
     /** @return list<int> of them those that can ever be taken: not those behind one without cool-down */
@@ -132,10 +145,10 @@ final readonly class TriggerMap
         return $takeable;
     }
 
-    /** @return array<string, list<int>> places of the transitions of each signal that a state answers */
+    /** @return array<string, true> signals that a state answers */
     public function answered(string $state): array
     {
-        return $this->ways[$state] ?? [];
+        return array_fill_keys(array_keys(($this->ways[$state] ?? []) + $this->everywhere), true);
     }
 
     /** Where a signal leads from a state, cool-downs taken as over; null for nowhere. */
@@ -161,16 +174,13 @@ final readonly class TriggerMap
         return new self($this->id, $this->name, $this->rest, $states, $this->signals, $this->transitions, $this->given);
     }
 
-    /** @return list<array{from: string, on: string, to: ?string}> for each state and each signal */
-    public function table(): array
+    /** @return iterable<array{from: string, on: string, to: ?string}> for each state and each signal, one by one: there may be many */
+    public function table(): iterable
     {
-        $table = [];
         foreach ($this->states as $state) {
             foreach ($this->signals as $signal) {
-                $table[] = ['from' => $state->id, 'on' => $signal->id, 'to' => $this->leads($state->id, $signal->id)];
+                yield ['from' => $state->id, 'on' => $signal->id, 'to' => $this->leads($state->id, $signal->id)];
             }
         }
-
-        return $table;
     }
 }

@@ -21,7 +21,7 @@ final class TriggerMapTest extends TestCase
         self::assertSame([
             ['from' => 'idle', 'on' => 'x', 'to' => 'a'], ['from' => 'idle', 'on' => 'y', 'to' => 'idle'],
             ['from' => 'a', 'on' => 'x', 'to' => null], ['from' => 'a', 'on' => 'y', 'to' => 'idle'],
-        ], $map->table());
+        ], iterator_to_array($map->table(), false));
     }
 
     public function testItIsWrittenAsItWasRead(): void
@@ -73,6 +73,16 @@ final class TriggerMapTest extends TestCase
         } catch (Refused $e) {
             self::assertSame($path, $e->path, $e->getMessage());
         }
+    }
+
+    /** From everywhere, and from here: the order in which they are written counts. */
+    public function testAWayFromEveryStateStandsAmongTheOthersWhereItIsWritten(): void
+    {
+        $map = TriggerMap::fromArray(Docs::map([Docs::state('a')], [Docs::operator('x')], [
+            Docs::way('a', 'x', 'a', ['cooldown_ms' => 1]), ['from' => ['*'], 'on' => 'x', 'to' => 'a', 'cooldown_ms' => 1], Docs::way('a', 'x', 'idle'),
+        ]));
+        self::assertSame([[0, 1, 2], [1]], [$map->ways('a', 'x'), $map->ways('idle', 'x')]);
+        self::assertSame([['x' => true], ['x' => true]], [$map->answered('a'), $map->answered('idle')]);
     }
 
     public function testAThousandStatesAreReadAndRun(): void
