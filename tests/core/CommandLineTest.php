@@ -431,6 +431,24 @@ final class CommandLineTest extends TestCase
         self::assertSame([2, 'arguments.wrong', ''], $this->refusal("react $map --signals - --with $layout --until 2026-06-01T10:00:20Z", '[]'));
     }
 
+    public function testWhatATriggerShowsIsAPartOfWhatIsShownAndChecked(): void
+    {
+        $map = $this->file(TriggerDocuments::map(
+            [TriggerDocuments::state('a', 3000, ['zone' => 'main'])],
+            [TriggerDocuments::operator('go')],
+            [TriggerDocuments::way('idle', 'go', 'a', ['carries' => true])],
+        ));
+        $below = $this->file(Make::layout([Make::zone('main', 0, 0, 1920, 1080)]));
+        $layout = $this->file(['id' => 'a'] + Make::layout([Make::told('t', 'To {name}')]));
+        $signals = $this->file([['at' => '2026-06-01T10:00:00Z', 'signal' => 'go', 'row' => ['name' => 'Tolm']]]);
+        $texts = fn (string $at): array => array_column($this->called("shown $below --triggers $map --signals $signals --with $layout --at $at")[1]['things'], 'text');
+        self::assertSame([[], ['To Tolm'], []], [$texts('2026-06-01T09:59:59Z'), $texts('2026-06-01T10:00:02.999Z'), $texts('2026-06-01T10:00:03Z')]);
+        self::assertSame([2, 'arguments.wrong', ''], $this->refusal("shown $below --triggers $map --at 2026-06-01T10:00:00Z", null));
+        $codes = fn (string $file): array => array_column($this->called("check $file --triggers $map --signals $signals --with $layout")[1]['findings'], 'code');
+        self::assertNotContains('trigger.zone', $codes($below));
+        self::assertContains('trigger.zone', $codes($this->file(Make::layout([Make::zone('side', 0, 0, 1920, 1080)]))));
+    }
+
     /** Sizes and lengths of media are those of their bytes. */
     public function testAFilmThatIsGivenIsAsLongAsItIs(): void
     {

@@ -7,6 +7,7 @@ namespace UpperPane\App\CommandLine;
 use UpperPane\Core\Display\Display;
 use UpperPane\Core\Document\Node;
 use UpperPane\Core\Document\Refused;
+use UpperPane\Core\Finding\Findings;
 use UpperPane\Core\Geometry\Size;
 use UpperPane\Core\Layout\Composer;
 use UpperPane\Core\Layout\Layout;
@@ -84,9 +85,27 @@ final readonly class TriggerVerbs
             $document = $this->read($file);
             $layouts = $document->field('format')->value === Layout::FORMAT ? [...$layouts, $document->field('id')->id()] : $layouts;
         }
-        $findings = TriggerChecks::run($map, $display, $contents, ($this->surroundings)($arguments, $display), $layouts);
+        $findings = TriggerChecks::run($map, $display, $contents, ($this->surroundings)($arguments, $display), static fn (string $zone): ?bool => $contents->hasZone($zone, ...$layouts));
 
         return [$findings->toArray() + ['table' => $map->table()], $findings->stopsHandover() ? 1 : 0];
+    }
+
+    /**
+     * What is found in the map of --triggers above a layout; signals that are given have to be some that can come.
+     *
+     * @throws Refused
+     */
+    public function above(Arguments $arguments, Layout $layout, Surroundings $surroundings): Findings
+    {
+        $map = TriggerMap::fromNode($this->read($arguments->required('triggers')));
+        $contents = $this->contents($map, $arguments, $surroundings->display);
+        $map = $contents->lasting(isRun: false);
+        $signals = $arguments->optional('signals');
+        if ($signals !== null) {
+            Trace::fromNode($this->read($signals), $map, $surroundings->display);
+        }
+
+        return TriggerChecks::run($map, $surroundings->display, $contents, $surroundings, static fn (string $zone): bool => Contents::isZoneOf($layout, $zone));
     }
 
     /**

@@ -67,7 +67,7 @@ final class UpperPane
 
           fit --source 1600x900 --box 1344x864 --mode cover [--focus 50,50]
           match LAYOUT DISPLAY
-          check LAYOUT [--display DISPLAY] [--at INSTANT] [--overlay OVERLAY]
+          check LAYOUT [--display DISPLAY] [--at INSTANT] [--overlay OVERLAY] [--triggers MAP [--signals FILE]]
           shown LAYOUT --at 2026-06-01T10:00:12Z [--anchor INSTANT] [--display DISPLAY] [--overlay OVERLAY] [--triggers MAP --signals FILE]
           timeline LAYOUT --from INSTANT --to INSTANT [--anchor INSTANT] [--display DISPLAY]
           page LAYOUT --board ID [--display DISPLAY] [--at INSTANT]
@@ -211,7 +211,7 @@ final class UpperPane
      */
     private function check(array $words): array
     {
-        $arguments = Arguments::of($words, ['LAYOUT'], ['display', 'with', 'style', 'at', 'overlay', ...self::SPEAKING, ...DataVerbs::FLAGS]);
+        $arguments = Arguments::of($words, ['LAYOUT'], ['display', 'with', 'style', 'at', 'overlay', 'triggers', 'signals', ...self::SPEAKING, ...DataVerbs::FLAGS]);
         $display = $arguments->optional('display') === null ? null : $this->display($arguments->required('display'));
         $surroundings = $this->surroundings($arguments, $display, isStrict: false);
         $whole = $this->written($arguments, $surroundings->speaking);
@@ -222,6 +222,9 @@ final class UpperPane
         $findings = $display === null ? $findings : $findings->and(array_values([...Survey::zone($display, $this->settings($arguments, $display)?->timezone())]));
         if ($arguments->optional('overlay') !== null) {
             $findings = $findings->and($this->overlayFindings($arguments, $layout, $surroundings));
+        }
+        if ($arguments->optional('triggers') !== null) {
+            $findings = $findings->and($this->triggers()->above($arguments, $whole, $surroundings)->all);
         }
 
         return [$findings->toArray(), $findings->stopsHandover() ? 1 : 0];

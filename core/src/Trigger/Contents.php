@@ -12,6 +12,7 @@ use UpperPane\Core\Geometry\Size;
 use UpperPane\Core\Layout\Composed;
 use UpperPane\Core\Layout\Composer;
 use UpperPane\Core\Layout\Kind\HasItems;
+use UpperPane\Core\Layout\Layout;
 use UpperPane\Core\Layout\Library;
 use UpperPane\Core\Layout\Told\RowTeller;
 use UpperPane\Core\Units\Instant;
@@ -139,11 +140,17 @@ final class Contents
         return '/states/' . array_search($state->id, array_keys($this->map->states), true);
     }
 
+    public static function isZoneOf(Layout $layout, string $zone): bool
+    {
+        return $layout->element($zone) instanceof HasItems;
+    }
+
     /** Whether a layout that is there has a zone; null where no layout is there. */
     public function hasZone(string $zone, string ...$layouts): ?bool
     {
         foreach ($layouts as $id) {
-            if ($this->library->layout($id)?->element($zone) instanceof HasItems) {
+            $layout = $this->library->layout($id);
+            if ($layout !== null && self::isZoneOf($layout, $zone)) {
                 return true;
             }
         }

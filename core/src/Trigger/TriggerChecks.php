@@ -27,7 +27,7 @@ final readonly class TriggerChecks
 
     /**
      * @param list<array{string, string}> $together signals that one reading raises at once
-     * @param list<string> $layouts ids of those that may play below, whose zones are meant
+     * @param \Closure(string): ?bool $hasZone whether what may play below has a zone; null where that is not known
      */
     private function __construct(
         private TriggerMap $map,
@@ -36,7 +36,7 @@ final readonly class TriggerChecks
         private ?Display $display,
         private Contents $contents,
         private Surroundings $surroundings,
-        private array $layouts,
+        private \Closure $hasZone,
     ) {
     }
 
@@ -73,12 +73,12 @@ final readonly class TriggerChecks
 
     /**
      * @param ?Display $display on which it runs; null where its sensors and canvas are not known
-     * @param list<string> $layouts ids of those that may play below, whose zones are meant
+     * @param \Closure(string): ?bool $hasZone whether what may play below has a zone; null where that is not known
      * @throws Refused where what a state plays cannot be worked out
      */
-    public static function run(TriggerMap $map, ?Display $display, Contents $contents, Surroundings $surroundings, array $layouts = []): Findings
+    public static function run(TriggerMap $map, ?Display $display, Contents $contents, Surroundings $surroundings, \Closure $hasZone): Findings
     {
-        $checks = new self($map, Ways::of($map), self::together($map), $display, $contents, $surroundings, $layouts);
+        $checks = new self($map, Ways::of($map), self::together($map), $display, $contents, $surroundings, $hasZone);
 
         return new Findings(iterator_to_array($checks->all(), false));
     }
@@ -134,7 +134,7 @@ final readonly class TriggerChecks
             $says = sprintf('In "%s" %s %s more than one answer.', $state->id, $quoted, count($ambiguous) === 1 ? 'has' : 'have');
             yield new Finding('trigger.ambiguous', Level::Warning, [$state->id, ...$ambiguous], $says);
         }
-        if ($state->zone !== null && $this->contents->hasZone($state->zone, ...$this->layouts) === false) {
+        if ($state->zone !== null && ($this->hasZone)($state->zone) === false) {
             yield new Finding('trigger.zone', Level::Stop, [$state->id], sprintf('"%s" is shown in the zone "%s", and no layout that is given has one of that name.', $state->id, $state->zone));
         }
         yield from $this->tooShort($state);
