@@ -75,7 +75,9 @@ final class Contents
             return $row;
         }
         $rows = $this->map->signals[$entered->why]->kind->rows();
-        $first = $rows === null ? null : $this->composer->reading($rows, '/signals')->rowsAt($entered->atMs)[0] ?? null;
+        $around = $this->composer->surroundings;
+        // Where nothing of its source is known, the figure itself is.
+        $first = $rows === null ? null : $around->feeds?->rows($rows, $around->timezone)?->at($entered->atMs)->rows[0] ?? null;
         $value = $entered->carried?->value();
 
         return $first ?? ($value === null ? [] : ['value' => $value]);

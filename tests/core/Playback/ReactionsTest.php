@@ -75,7 +75,8 @@ final class ReactionsTest extends TestCase
     {
         $rows = ['source' => 's', 'where' => [['field' => 'name', 'is' => 'equals', 'value' => ['carried' => 'name']]]];
         $layout = ['id' => 'a'] + Make::layout([
-            Make::told('t', 'To {name}'), Make::told('r', '{name} at {berth}', rows: $rows), Make::told('o', '{name}', rows: ['where' => [['is' => 'differs'] + $rows['where'][0]]] + $rows),
+            Make::told('t', 'To {name}'), Make::told('v', '{value}'),
+            Make::told('r', '{name} at {berth}', rows: $rows), Make::told('o', '{name}', rows: ['where' => [['is' => 'differs'] + $rows['where'][0]]] + $rows),
         ]);
         $wind = ['id' => 'wind', 'kind' => 'value', 'rows' => ['source' => 'none'], 'field' => 'v', 'rises_to' => 5];
         $told = ['id' => 'told', 'kind' => 'value', 'rows' => ['source' => 's'], 'field' => 'v', 'rises_to' => 5];
@@ -84,13 +85,14 @@ final class ReactionsTest extends TestCase
             ['go', 'wind', 'told'],
         ));
         $texts = static function (array $entry) use ($map, $layout): array {
-            $around = (new Surroundings())->fed(Make::fed([['name' => 'Tolm', 'berth' => 4], ['name' => 'Vennick', 'berth' => 2]]));
+            $around = (new Surroundings())->fed(Make::fed([['name' => 'Tolm', 'berth' => 4], ['name' => 'Vennick', 'berth' => 2]], isStrict: true));
             $shown = ShownAt::of(self::programme($map, [['at' => 0] + $entry], $layout, $around), $around)->at(self::ms(100))->toArray()['things'];
 
             return array_column(array_filter($shown, static fn (array $one): bool => str_starts_with($one['element'], 'a/')), 'text', 'element');
         };
-        self::assertSame(['a/t' => 'To Vennick', 'a/r' => 'Vennick at 2', 'a/o' => 'Tolm'], $texts(['signal' => 'go', 'row' => ['name' => 'Vennick']]));
+        self::assertSame(['a/t' => 'To Vennick', 'a/v' => '–', 'a/r' => 'Vennick at 2', 'a/o' => 'Tolm'], $texts(['signal' => 'go', 'row' => ['name' => 'Vennick']]));
         self::assertSame('To Tolm', $texts(['source' => 's', 'value' => 6])['a/t'], 'the first of its rows');
+        self::assertSame('6', $texts(['source' => 'none', 'value' => 6])['a/v'], 'of a source that nobody knows the figure itself');
         $nothing = $texts(['signal' => 'go']);
         self::assertSame(['To –', 'Tolm'], [$nothing['a/t'], $nothing['a/o']], 'nothing carried: what is to differ does');
         self::assertStringNotContainsString('Tolm', $nothing['a/r'] ?? '');
