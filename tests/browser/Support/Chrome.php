@@ -95,6 +95,12 @@ final class Chrome
         $this->until(function () use ($selector, $text): bool {
             $field = $this->see($selector);
             $field->click();
+            if (preg_match('/[\n\x{E000}-\x{F8FF}]/u', $text) === 1) {
+                // Keys may take the field away.
+                $field->sendKeys("\u{E009}a\u{E000}" . $text . "\u{E004}");
+
+                return true;
+            }
             $field->sendKeys("\u{E009}a\u{E000}" . $text);
             $stands = $field->getDomProperty('value');
             if ($text !== '' && is_string($stands) && $stands !== $text && str_ends_with($stands, $text)) {
