@@ -114,6 +114,18 @@ final class ScxmlTest extends TestCase
         ScxmlReader::read($text);
     }
 
+    public function testWhatIsNoXmlAndWhatIsNoMapAreToldApart(): void
+    {
+        foreach (['scxml.syntax' => '<scxml', 'scxml.unsuited' => '<scxml xmlns="http://www.w3.org/2005/07/scxml"><final/></scxml>'] as $code => $text) {
+            try {
+                ScxmlReader::read($text);
+                self::fail("$code was taken.");
+            } catch (Refused $e) {
+                self::assertSame($code, $e->reason->value);
+            }
+        }
+    }
+
     public function testAnEndThatGoesOnIsWrittenAndRead(): void
     {
         $map = Docs::map([Docs::state('a', 1000)], [Docs::operator('go')], [['from' => ['*'], 'on' => 'go', 'to' => 'a', 'again' => false, 'cooldown_ms' => 300]]);
