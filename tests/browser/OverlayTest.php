@@ -58,7 +58,9 @@ final class OverlayTest extends TestCase
             self::assertGreaterThan(3, count($player->driver->findElements(\Facebook\WebDriver\WebDriverBy::cssSelector('.stage-canvas [data-element]'))), 'what plays goes on below it');
             // On every page of the desk it is told, and ended there by keys.
             $this->desk->go(Desk::url('/layouts'))->see('.in-force', 'The lift is out of order');
-            $this->desk->enter('.in-force .btn')->sendKeys(WebDriverKeys::ENTER);
+            $focus = 'const end = document.querySelector(".in-force .btn"); end?.focus(); return end !== null && document.activeElement === end';
+            $this->desk->until(fn (): bool => $this->desk->script($focus) === true, '“end now” to have the focus');
+            $this->desk->driver->getKeyboard()->sendKeys(WebDriverKeys::ENTER);
             $player->until(static fn (): bool => $player->find('.stage-canvas [data-element]', 'The lift is out of order') === null, 'the notice to be gone');
             $this->desk->until(fn (): bool => $this->desk->find('.in-force') === null, 'nothing to be in force');
         } finally {

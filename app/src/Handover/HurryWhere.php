@@ -36,7 +36,11 @@ final readonly class HurryWhere
         $all = $this->places->all();
         $ids = array_flip(array_map(static fn (Place $place): string => $place->id, $all));
         $count = $this->displays->countsWithin($all);
-        $closes = $this->closing($all);
+        $known = [];
+        $closesAfter = function (string $opens) use (&$known): ?int {
+            return array_key_exists($opens, $known) ? $known[$opens] : $known[$opens] = $this->closesAfter($opens);
+        };
+        $closes = $this->closing($all, $closesAfter);
         $told = [];
         $under = function (?string $parent, int $depth) use (&$under, &$told, $all, $ids, $count, $closes): void {
             foreach ($all as $place) {
@@ -49,7 +53,7 @@ final readonly class HurryWhere
         };
         $under(null, 0);
         $named = array_map(
-            fn (array $one): array => ['id' => $one['id'], 'name' => $one['name'], 'place' => $one['place'], 'closes' => self::span([$this->closesAfter($one['opens'])])],
+            static fn (array $one): array => ['id' => $one['id'], 'name' => $one['name'], 'place' => $one['place'], 'closes' => self::span([$closesAfter($one['opens'])])],
             $this->displays->first(self::MOST + 1),
         );
         $mayTakeOver = $this->rights->has(Right::HandOver);
@@ -65,13 +69,14 @@ final readonly class HurryWhere
 
     /**
      * @param list<Place> $places
+     * @param \Closure(string): ?int $closesAfter worked out once for all that open alike
      * @return array<string, list<?int>> when displays in each place close next, Unix ms, each time once; null where one of them says none
      */
-    private function closing(array $places): array
+    private function closing(array $places, \Closure $closesAfter): array
     {
         [$own, $closing] = [[], []];
         foreach ($this->displays->openings() as [$place, $opens]) {
-            $own[$place][] = $this->closesAfter($opens);
+            $own[$place][] = $closesAfter($opens);
         }
         foreach ($places as $place) {
             foreach ($place->outwards() as $outer) {

@@ -94,35 +94,18 @@ final readonly class Base implements Track
     /** The same on another canvas, the rest of which stays black. */
     public function fittedAs(Fitted $fitted): self
     {
-        return new self(
-            $this->schedule,
-            $this->canvas,
-            $this->background,
-            $this->clock,
-            $this->whole,
-            $this->zones,
-            $this->timetables,
-            $this->anchorMs,
-            $fitted->isWhole() ? null : $fitted,
-            $this->reactions,
-        );
+        return $this->with($fitted->isWhole() ? null : $fitted, $this->reactions);
     }
 
     /** The same with what is shown because something happened before the display. */
     public function reacting(Reactions $reactions): self
     {
-        return new self(
-            $this->schedule,
-            $this->canvas,
-            $this->background,
-            $this->clock,
-            $this->whole,
-            $this->zones,
-            $this->timetables,
-            $this->anchorMs,
-            $this->fitted,
-            $reactions,
-        );
+        return $this->with($this->fitted, $reactions);
+    }
+
+    private function with(?Fitted $fitted, ?Reactions $reactions): self
+    {
+        return new self($this->schedule, $this->canvas, $this->background, $this->clock, $this->whole, $this->zones, $this->timetables, $this->anchorMs, $fitted, $reactions);
     }
 
     /** Its own canvas, wherever that lies. */

@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import { ref } from 'vue'
-import { DAY_NAMES, DAYS } from '../Layout/designs'
-import { type Open, withDay } from './hours'
+import { DAYS } from '../Layout/designs'
+import DayButtons from '../Time/DayButtons.vue'
+import { type Open, onDays } from './hours'
 
 /** When a place is open: windows of the day, each on some days of the week or on all. */
 const props = defineProps<{ value: Open[] | undefined }>()
@@ -21,7 +22,6 @@ function time(n: number, edge: 0 | 1, event: Event) {
   hours[edge] = edge === 1 && value === '00:00' ? '24:00' : value
   put(n, { ...open.value[n]!, hours })
 }
-const isOn = (one: Open, day: string) => !one.days?.length || one.days.includes(day)
 const more = () => make([...open.value, { days: ['SA', 'SU'], hours: ['09:00', '17:00'] }])
 </script>
 
@@ -29,19 +29,7 @@ const more = () => make([...open.value, { days: ['SA', 'SU'], hours: ['09:00', '
   <div class="field">
     <fieldset v-for="(one, n) in open" :key="n">
       <legend class="visually-hidden">Window {{ n + 1 }}</legend>
-      <div class="days" role="group" aria-label="On which days">
-        <button
-          v-for="day in DAYS"
-          :key="day"
-          type="button"
-          class="btn btn-sm"
-          :class="isOn(one, day) ? 'btn-dark' : 'btn-outline-dark'"
-          :aria-pressed="isOn(one, day)"
-          @click="put(n, withDay(one, day))"
-        >
-          {{ DAY_NAMES[day] }}
-        </button>
-      </div>
+      <DayButtons :days="one.days?.length ? one.days : DAYS" @change="put(n, onDays(one, $event))" />
       <div class="times">
         <input
           type="time"
@@ -81,14 +69,6 @@ const more = () => make([...open.value, { days: ['SA', 'SU'], hours: ['09:00', '
 }
 fieldset {
   margin: 0 0 12px;
-}
-.days {
-  display: flex;
-  gap: 4px;
-  flex-wrap: wrap;
-}
-.days .btn {
-  padding: 2px 7px;
 }
 .times {
   display: flex;

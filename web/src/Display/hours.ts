@@ -23,9 +23,5 @@ function daysSaid(days: string[]): string {
 export const hoursSaid = (open: Open[]): string =>
   open.map(({ days, hours: [from, to] }) => `${days?.length && days.length < 7 ? `${daysSaid(days)} ` : ''}${from}–${to}`).join('; ') || 'never'
 
-/** The same with another day on or off; all seven are every day. */
-export function withDay(one: Open, day: string): Open {
-  const now = one.days?.length ? one.days : DAYS
-  const days = DAYS.filter((other) => (other === day ? !now.includes(other) : now.includes(other)))
-  return { ...(days.length > 0 && days.length < 7 ? { days } : {}), hours: one.hours }
-}
+/** The same on other days; all seven are every day. */
+export const onDays = ({ hours }: Open, days: string[]): Open => (days.length < DAYS.length ? { days, hours } : { hours })

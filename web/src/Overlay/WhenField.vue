@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import { DateTime } from 'luxon'
 import { computed } from 'vue'
-import { DAY_NAMES, DAYS } from '../Layout/designs'
+import { DAYS } from '../Layout/designs'
+import DayButtons from '../Time/DayButtons.vue'
 import LocalField from '../ui/LocalField.vue'
 import MeasureField from '../ui/MeasureField.vue'
 import { between } from './hours'
@@ -37,10 +38,7 @@ const booked = (part: Partial<NonNullable<Times['bookings']>[number]>) =>
 function hour(edge: 'start' | 'end', time: string) {
   if (/^\d\d:\d\d$/.test(time)) booked(between(first.value!, { [edge]: time }))
 }
-function toggle(day: string) {
-  const next = DAYS.filter((one) => (one === day ? !days.value.includes(one) : days.value.includes(one)))
-  if (next.length) booked({ rrule: next.length === 7 ? 'FREQ=DAILY' : `FREQ=WEEKLY;BYDAY=${next.join(',')}` })
-}
+const onDays = (next: string[]) => booked({ rrule: next.length === 7 ? 'FREQ=DAILY' : `FREQ=WEEKLY;BYDAY=${next.join(',')}` })
 function until(local: string | undefined) {
   if (!times.value) return
   const rest = { ...times.value }
@@ -77,19 +75,7 @@ function until(local: string | undefined) {
       <LocalField label="To" :value="first.end" @change="$event && booked({ end: $event })" />
     </template>
     <template v-else-if="first && way === 'days'">
-      <div class="days" role="group" aria-label="On which days">
-        <button
-          v-for="day in DAYS"
-          :key="day"
-          type="button"
-          class="btn btn-sm"
-          :class="days.includes(day) ? 'btn-dark' : 'btn-outline-dark'"
-          :aria-pressed="days.includes(day)"
-          @click="toggle(day)"
-        >
-          {{ DAY_NAMES[day] }}
-        </button>
-      </div>
+      <DayButtons :days="days" @change="onDays" />
       <div class="hours">
         <label
           >From
@@ -147,14 +133,10 @@ legend {
   padding: 0;
   margin: 0;
 }
-.ways,
-.days {
+.ways {
   display: flex;
   gap: 4px;
   flex-wrap: wrap;
-}
-.days .btn {
-  padding: 2px 7px;
 }
 .hours,
 .after {
