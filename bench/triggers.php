@@ -36,7 +36,7 @@ function benchTriggers(float $hash): void
     $around = (new Surroundings())->on($display);
     $proven = seconds(static function () use ($document, $display, $library, $around): void {
         $map = TriggerMap::fromArray($document);
-        TriggerChecks::run($map, $display, new Contents($map, $library, Composer::over($library, $around), Size::px(1080, 1920)), $around, static fn (): null => null);
+        TriggerChecks::run($map, $display, new Contents($map, Composer::over($library, $around), Size::px(1080, 1920)), static fn (): null => null);
     }, 5);
     say('a map of 50 states and 50 signals read and proven', sprintf('%.0f ms, %s x baseline', 1000 * $proven, number_format($proven / $hash)), 'under 50 ms');
 

@@ -109,6 +109,14 @@ abstract class ApiTestCase extends WebTestCase
         return static::getContainer()->get('app.published');
     }
 
+    /** @return array<string, mixed> of what was handed over to a display */
+    protected function manifestOn(string $display): array
+    {
+        $release = $this->entities()->getConnection()->fetchOne('SELECT r.file FROM surveyed_display s JOIN handed_release r ON r.id = s.current_id WHERE s.id = ?', [$display]);
+
+        return (array) json_decode($this->published()->read(is_string($release) ? $release : ''), true);
+    }
+
     protected function media(string $id = 'pier', int $width = 1920, int $height = 1080, ?int $lengthMs = null): MediaAsset
     {
         $asset = new MediaAsset($id, "$id.png", 1000, self::now());

@@ -78,6 +78,8 @@ final class AccessibilityTest extends TestCase
         yield 'bin' => ['/bin', '.empty, tbody tr'];
         yield 'work' => ['/work', 'tbody tr'];
         yield 'overlays' => ['/overlays', 'tbody tr'];
+        yield 'triggers' => ['/triggers', 'tbody tr'];
+        yield 'a map of triggers' => ['/triggers/info-post', '.graph .stage-canvas'];
         yield 'an overlay' => ['/overlays/house-mark', '.looks .stage-canvas'];
         yield 'in a hurry' => ['/hurry', 'textarea'];
         yield 'handover' => ['/handover?layout=check-in-day&display=check-in-1', 'article'];

@@ -217,6 +217,41 @@ final class CommandLineTest extends TestCase
         self::assertSame([2, 'value.range', '/opacity'], $this->refusal("shown $layout --at 2026-06-01T07:40:00Z --overlay -", ['opacity' => 2] + OverlayDocuments::mark()));
     }
 
+    /** Each of several maps runs alone; of two that show in one place the later is drawn, and behind it the other goes on. */
+    public function testADisplayRunsSeveralMaps(): void
+    {
+        $operator = static fn (string $id): array => ['id' => $id, 'kind' => 'operator'];
+        $map = fn (string $id, int $lingerMs): string => $this->file(['format' => 'upper-pane/triggers@1', 'id' => $id, 'name' => $id, 'rest' => 'idle', 'states' => [
+            ['id' => 'idle'], ['id' => "{$id}_on", 'plays' => ['layout' => $id], 'linger_ms' => $lingerMs],
+        ], 'signals' => [$operator("{$id}_go"), $operator('both')], 'transitions' => [
+            ['from' => ['*'], 'on' => "{$id}_go", 'to' => "{$id}_on"], ['from' => ['*'], 'on' => 'both', 'to' => "{$id}_on"],
+        ]]);
+        $film = fn (string $id): string => $this->file(Make::layout([Make::zone('z', 0, 0, 960, 540, [Make::film('f', 9000)])], 960, 540, $id));
+        $layout = $this->file(Make::layout([Make::zone('a', 0, 0, 960, 540, [Make::picture()])], 960, 540));
+        [$low, $high, $with] = [$map('low', 8000), $map('high', 2000), "--with {$film('low')} --with {$film('high')}"];
+        $signals = $this->file([['at' => '2026-06-01T10:00:00Z', 'signal' => 'low_go'], ['at' => '2026-06-01T10:00:03Z', 'signal' => 'high_go']]);
+        $shown = fn (string $at, string $maps): array => array_map(
+            static fn (array $one): string => "$one[element] " . ($one['offset_ms'] ?? ''),
+            array_slice($this->called("shown $layout --at 2026-06-01T10:00:0{$at}Z $maps --signals $signals $with")[1]['things'], 1),
+        );
+        self::assertSame(['low_on 2000', 'low_on/z 2000'], $shown('2', "--triggers $low --triggers $high"));
+        self::assertSame(['high_on 1000', 'high_on/z 1000'], $shown('4', "--triggers $low --triggers $high"));
+        self::assertSame(['low_on 6500', 'low_on/z 6500'], $shown('6.5', "--triggers $low --triggers $high"), 'it went on behind the other');
+        self::assertSame(['low_on 4000', 'low_on/z 4000'], $shown('4', "--triggers $high --triggers $low"));
+
+        $schedule = $this->file(['format' => 'upper-pane/schedule@1', 'id' => 's', 'name' => 'S', 'timezone' => 'UTC', 'standby' => ['layout' => 'day'], 'bookings' => [
+            ['id' => 'b', 'plays' => ['layout' => 'noon'], 'rank' => 'dated', 'start' => '2026-06-01T10:00:04', 'end' => '2026-06-01T12:00:00'],
+        ]]);
+        $span = '--from 2026-06-01T10:00:00Z --to 2026-06-01T10:00:09Z';
+        $plays = $this->called("plays $schedule $span --triggers $low --triggers $high --signals $signals $with")[1]['plays'];
+        self::assertSame([
+            ['00Z', 'day', 'low_on', 'idle'], ['03Z', 'day', 'low_on', 'high_on'], ['04Z', 'noon', 'low_on', 'high_on'], ['05Z', 'noon', 'low_on', 'idle'], ['08Z', 'noon', 'idle', 'idle'],
+        ], array_map(static fn (array $one): array => [substr($one['from'], 17), $one['plays']['layout'], $one['triggers']['low'], $one['triggers']['high']], $plays));
+        self::assertSame([2, 'ref.unknown', '/1/signal'], $this->refusal("plays $schedule $span --triggers $low --signals $signals $with", null), 'no signal of this one');
+        self::assertSame([2, 'arguments.wrong', ''], $this->refusal("plays $schedule $span --triggers $low --triggers $low --signals $signals $with", null));
+        self::assertSame([2, 'arguments.wrong', ''], $this->refusal("plays $schedule $span --triggers $low $with", null));
+    }
+
     public function testTextsStandInSeveralLanguages(): void
     {
         $layout = $this->file(Make::layout([Make::told('t', '{n}', texts: ['en' => 'from {place_x}', 'pt' => 'desde {place_x}'])]));

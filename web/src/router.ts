@@ -101,6 +101,13 @@ export const router = createRouter({
       props: true,
       meta: { title: 'Overlay', needs: 'design', station: '/overlays' },
     },
+    { path: '/triggers', component: () => import('./Trigger/TriggersView.vue'), meta: { title: 'Triggers', needs: 'design' } },
+    {
+      path: '/triggers/:id',
+      component: () => import('./Trigger/TriggerView.vue'),
+      props: true,
+      meta: { title: 'Triggers', needs: 'design', station: '/triggers' },
+    },
     { path: '/handover', component: () => import('./Handover/HandoverView.vue'), meta: { title: 'Handover', needs: 'hand-over' } },
     { path: '/playback', component: () => import('./Playback/PlaybackView.vue'), meta: { title: 'Playback', needs: 'hand-over' } },
     { path: '/bench', component: () => import('./Bench/BenchView.vue'), meta: { title: 'Bench', needs: 'design' } },

@@ -9,6 +9,7 @@ use UpperPane\Core\Document\DocumentRefused;
 use UpperPane\Core\Overlay\Overlays;
 use UpperPane\Core\Recurrence\Recurrence;
 use UpperPane\Core\Recurrence\Rule;
+use UpperPane\Core\Time\Schedule\Play;
 use UpperPane\Core\Time\Schedule\Plays;
 use UpperPane\Core\Time\Schedule\Schedule;
 use UpperPane\Core\Time\Schedule\ScheduleChecks;
@@ -44,10 +45,12 @@ final readonly class TimeVerbs
     }
 
     /**
+     * @param ?Overlays $overlays that lie above it; null where nobody asks
+     * @param ?list<array{int, int, array<string, string>}> $states of maps of triggers, from and to (Unix ms); null where nobody asks
      * @return array<string, mixed>
      * @throws DocumentRefused
      */
-    public static function plays(Schedule $schedule, string $timezone, Arguments $arguments, ?Overlays $overlays = null): array
+    public static function plays(Schedule $schedule, string $timezone, Arguments $arguments, ?Overlays $overlays = null, ?array $states = null): array
     {
         [$from, $to] = self::span($arguments);
         $zone = $arguments->optional('zone');
@@ -63,36 +66,34 @@ final readonly class TimeVerbs
 
         return [
             'timezone' => $timezone,
-            'plays' => $overlays === null
-                ? self::told(Plays::of($schedule, $clock, $from, $to, $zone))
-                : self::under($overlays->idsBetween($clock, $from, $to), Plays::of($schedule, $clock, $from, $to, $zone)),
+            'plays' => self::told(Plays::of($schedule, $clock, $from, $to, $zone)->pieces, array_filter(
+                ['overlays' => $overlays?->idsBetween($clock, $from, $to), 'triggers' => $states],
+                is_array(...),
+            )),
         ] + ScheduleChecks::run($schedule, $clock, $from, $to)->toArray();
     }
 
-    /** @return iterable<array<string, mixed>> one by one: of a long span there are many */
-    private static function told(Plays $plays): iterable
-    {
-        foreach ($plays->pieces as $play) {
-            yield $play->toArray();
-        }
-    }
-
     /**
-     * Parted where other overlays lie above.
+     * One by one: of a long span there are many. Parted wherever another of what is told beside them holds.
      *
-     * @param list<array{int, int, list<string>}> $overlays
+     * @param list<Play> $pieces rising
+     * @param array<string, list<array{int, int, array<string>}>> $beside from and to (Unix ms), and what holds then, without holes, by name
      * @return iterable<array<string, mixed>>
      */
-    private static function under(array $overlays, Plays $plays): iterable
+    private static function told(array $pieces, array $beside): iterable
     {
-        $at = 0;
-        foreach ($plays->pieces as $play) {
-            while ($overlays[$at][1] <= $play->fromMs) {
-                $at++;
-            }
-            for ($n = $at; isset($overlays[$n]) && $overlays[$n][0] < $play->toMs; $n++) {
-                [$from, $to, $ids] = $overlays[$n];
-                yield $play->within(max($from, $play->fromMs), min($to, $play->toMs))->toArray() + ['overlays' => $ids];
+        $at = array_map(static fn (): int => 0, $beside);
+        foreach ($pieces as $play) {
+            for ($from = $play->fromMs; $from < $play->toMs; $from = $to) {
+                [$to, $told] = [$play->toMs, []];
+                foreach ($beside as $name => $spans) {
+                    while ($spans[$at[$name]][1] <= $from) {
+                        $at[$name]++;
+                    }
+                    [, $until, $told[$name]] = $spans[$at[$name]];
+                    $to = min($to, $until);
+                }
+                yield $play->within($from, $to)->toArray() + $told;
             }
         }
     }

@@ -7,7 +7,7 @@ namespace UpperPane\App\CommandLine;
 use UpperPane\Core\Display\Display;
 use UpperPane\Core\Document\Node;
 use UpperPane\Core\Document\Refused;
-use UpperPane\Core\Finding\Findings;
+use UpperPane\Core\Finding\Finding;
 use UpperPane\Core\Geometry\Size;
 use UpperPane\Core\Layout\Composer;
 use UpperPane\Core\Layout\Layout;
@@ -85,46 +85,110 @@ final readonly class TriggerVerbs
             $document = $this->read($file);
             $layouts = $document->field('format')->value === Layout::FORMAT ? [...$layouts, $document->field('id')->id()] : $layouts;
         }
-        $findings = TriggerChecks::run($map, $display, $contents, ($this->surroundings)($arguments, $display), static fn (string $zone): ?bool => $contents->hasZone($zone, ...$layouts));
+        $findings = TriggerChecks::run($map, $display, $contents, static fn (string $zone): ?bool => $contents->hasZone($zone, ...$layouts));
 
         return [$findings->toArray() + ['table' => $map->table()], $findings->stopsHandover() ? 1 : 0];
     }
 
     /**
-     * What is found in the map of --triggers above a layout; signals that are given have to be some that can come.
+     * What is found in the maps of --triggers above a layout; signals that are given have to be some that can come.
      *
+     * @return list<Finding>
      * @throws Refused
      */
-    public function above(Arguments $arguments, Layout $layout, Surroundings $surroundings): Findings
+    public function above(Arguments $arguments, Layout $layout, Surroundings $surroundings): array
     {
-        $map = TriggerMap::fromNode($this->read($arguments->required('triggers')));
-        $contents = $this->contents($map, $arguments, $surroundings->display);
-        $map = $contents->lasting(isRun: false);
-        $signals = $arguments->optional('signals');
-        if ($signals !== null) {
-            Trace::fromNode($this->read($signals), $map, $surroundings->display);
+        $maps = $this->maps($arguments);
+        $found = [];
+        foreach ($maps as $map) {
+            $contents = $this->contents($map, $arguments, $surroundings->display);
+            $map = $contents->lasting(isRun: false);
+            array_push($found, ...TriggerChecks::run($map, $surroundings->display, $contents, static fn (string $zone): bool => Contents::isZoneOf($layout, $zone))->all);
+        }
+        if ($arguments->optional('signals') !== null) {
+            $this->traces($arguments, $maps, $surroundings->display);
         }
 
-        return TriggerChecks::run($map, $surroundings->display, $contents, $surroundings, static fn (string $zone): bool => Contents::isZoneOf($layout, $zone));
+        return $found;
     }
 
     /**
-     * What the map of --triggers shows up to --at, when what --signals says has happened.
+     * What the maps of --triggers show up to --at, when what --signals says has happened.
      *
      * @param Base $base what plays
      * @throws Refused
      */
     public function reactions(Arguments $arguments, Surroundings $surroundings, Base $base): Reactions
     {
-        $map = TriggerMap::fromNode($this->read($arguments->required('triggers')));
         $library = ($this->library)($arguments);
-        $contents = new Contents($map, $library, Composer::over($library, $surroundings), $base->own());
-        $map = $contents->lasting();
-        $trace = Trace::fromNode($this->read($arguments->required('signals')), $map, $surroundings->display);
         $at = $arguments->instant('at')->ms;
-        $from = min($at, $trace->entries[0]->atMs ?? $at);
+        $runs = [];
+        $maps = $this->maps($arguments);
+        foreach ($this->traces($arguments, $maps, $surroundings->display) as $place => $trace) {
+            $contents = new Contents($maps[$place], Composer::over($library, $surroundings), $base->own());
+            $machine = new Machine($contents->lasting(), WallClock::in($surroundings->timezone));
+            $runs[] = [$contents, $machine->run($trace, min($at, $trace->entries[0]->atMs ?? $at), $at + 1)];
+        }
 
-        return Reactions::of($map, (new Machine($map, WallClock::in($surroundings->timezone)))->run($trace, $from, $at + 1), $contents, $base);
+        return Reactions::of($runs, $base);
+    }
+
+    /**
+     * In which states the maps of --triggers are from --from to --to, when what --signals says has happened.
+     *
+     * @return list<array{int, int, array<string, string>}> from and to (Unix ms), and the state of each map by its id; one after the other without holes
+     * @throws Refused
+     */
+    public function states(Arguments $arguments, ?Display $display, string $timezone): array
+    {
+        [$from, $to] = TimeVerbs::span($arguments);
+        $maps = $this->maps($arguments);
+        [$states, $changes] = [[], []];
+        foreach ($this->traces($arguments, $maps, $display) as $place => $trace) {
+            $map = $this->contents($maps[$place], $arguments, $display)->lasting();
+            foreach ((new Machine($map, WallClock::in($timezone)))->run($trace, min($from, $trace->entries[0]->atMs ?? $from), $to) as $entered) {
+                $changes[max($from, $entered->atMs)][$map->id] = $entered->state;
+            }
+        }
+        ksort($changes);
+        $starts = array_keys($changes);
+        $told = [];
+        foreach ($starts as $place => $ms) {
+            $states = array_replace($states, $changes[$ms]);
+            $told[] = [$ms, $starts[$place + 1] ?? $to, $states];
+        }
+
+        return $told;
+    }
+
+    /**
+     * @return non-empty-list<TriggerMap> in the order in which they lie over one another
+     * @throws Refused
+     */
+    private function maps(Arguments $arguments): array
+    {
+        $maps = [];
+        foreach ($arguments->all('triggers') as $file) {
+            $map = TriggerMap::fromNode($this->read($file));
+            if (isset($maps[$map->id])) {
+                throw Arguments::wrong(sprintf('--triggers gives two maps of the id "%s".', $map->id));
+            }
+            $maps[$map->id] = $map;
+        }
+
+        return $maps === [] ? throw Arguments::wrong('--triggers is missing.') : array_values($maps);
+    }
+
+    /**
+     * @param non-empty-list<TriggerMap> $maps
+     * @return list<Trace> what --signals says has happened, as each of them hears it
+     * @throws Refused
+     */
+    private function traces(Arguments $arguments, array $maps, ?Display $display): array
+    {
+        $node = $this->read($arguments->required('signals'));
+
+        return array_map(static fn (TriggerMap $map): Trace => Trace::fromNode($node, $map, $display, null, count($maps) === 1 ? [] : $maps), $maps);
     }
 
     /**
@@ -150,7 +214,7 @@ final readonly class TriggerVerbs
     {
         $library = ($this->library)($arguments);
 
-        return new Contents($map, $library, Composer::over($library, ($this->surroundings)($arguments, $display)), $display?->raster() ?? Size::px(...self::CANVAS));
+        return new Contents($map, Composer::over($library, ($this->surroundings)($arguments, $display)), $display?->raster() ?? Size::px(...self::CANVAS));
     }
 
     private function display(Arguments $arguments): ?Display

@@ -99,7 +99,7 @@ final class UpperPane
         LAYOUT of check, shown and timeline may be one that was filled in (FILLED), with its template in --with.
         LAYOUT, PLAYLIST, SCHEDULE, DISPLAY, OVERLAY, ROWS and SOURCE are JSON files (docs/formats), DATA and an EDID are their bytes; - is standard input.
         --with FILE (repeatable) gives the layouts and playlists that refs mean, --media ID=FILE (repeatable) pictures and films.
-        MAP is of triggers, the FILE of --signals a list of what happened.
+        MAP is of triggers, the FILE of --signals a list of what happened; --triggers MAP (repeatable) as the display lists them, the last one on top.
         --overlay FILE (repeatable) lays one above; with --estate those of them that its settings put there.
         check, shown, timeline, page, loop and plays take --data SOURCE=DATA for each source that is told, with --options SOURCE=JSON, --taken SOURCE=INSTANT,
         --source SOURCE, --tz ZONE, and --media VALUE=FILE for what a value means as a picture.
@@ -224,7 +224,7 @@ final class UpperPane
             $findings = $findings->and($this->overlayFindings($arguments, $layout, $surroundings));
         }
         if ($arguments->optional('triggers') !== null) {
-            $findings = $findings->and($this->triggers()->above($arguments, $whole, $surroundings)->all);
+            $findings = $findings->and($this->triggers()->above($arguments, $whole, $surroundings));
         }
 
         return [$findings->toArray(), $findings->stopsHandover() ? 1 : 0];
@@ -418,7 +418,8 @@ final class UpperPane
      */
     private function plays(array $words): array
     {
-        $arguments = Arguments::of($words, ['SCHEDULE'], ['display', 'estate', 'zone', 'from', 'to', 'at', 'overlay', ...DataVerbs::FLAGS]);
+        $above = ['overlay', 'triggers', 'signals', 'with', 'style', 'language', 'languages'];
+        $arguments = Arguments::of($words, ['SCHEDULE'], ['display', 'estate', 'zone', 'from', 'to', 'at', ...$above, ...DataVerbs::FLAGS]);
         $schedule = Schedule::fromArray($this->read($arguments->value(0)));
         $display = $arguments->optional('display') === null ? null : $this->display($arguments->required('display'));
         $settings = $this->settings($arguments, $display);
@@ -433,7 +434,13 @@ final class UpperPane
             $schedule = Composer::over(null, (new Surroundings($timezone))->at($atMs)->fed($this->data()->feeds($arguments, $timezone, $atMs, true)))->schedule($schedule);
         }
 
-        return TimeVerbs::plays($schedule, $timezone, $arguments, $arguments->optional('overlay') === null ? null : $this->overlays($arguments, $display));
+        return TimeVerbs::plays(
+            $schedule,
+            $timezone,
+            $arguments,
+            $arguments->optional('overlay') === null ? null : $this->overlays($arguments, $display),
+            $arguments->optional('triggers') === null ? null : $this->triggers()->states($arguments, $display, $timezone),
+        );
     }
 
     /**

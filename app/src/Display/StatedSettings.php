@@ -19,8 +19,9 @@ final readonly class StatedSettings implements Holding
 
     public function letsGo(About $thing): void
     {
-        if ($thing->kind === 'overlay') {
-            $this->letsGoAbove($thing);
+        $list = ['overlay' => Settings::OVERLAYS, 'trigger' => Settings::TRIGGERS][$thing->kind] ?? null;
+        if ($list !== null) {
+            $this->letsGoListed($thing, $list);
 
             return;
         }
@@ -35,15 +36,15 @@ final readonly class StatedSettings implements Holding
     }
 
     /** @throws Problem where a place or display puts it there */
-    private function letsGoAbove(About $thing): void
+    private function letsGoListed(About $thing, string $list): void
     {
-        $stated = "JSON_CONTAINS(JSON_EXTRACT(settings, '$.overlays.add'), JSON_QUOTE(?)) OR JSON_CONTAINS(JSON_EXTRACT(settings, '$.overlays.only'), JSON_QUOTE(?))";
+        $stated = "JSON_CONTAINS(JSON_EXTRACT(settings, '$.$list.add'), JSON_QUOTE(?)) OR JSON_CONTAINS(JSON_EXTRACT(settings, '$.$list.only'), JSON_QUOTE(?))";
         $names = array_filter([
             ...$this->connection->fetchFirstColumn("SELECT name FROM place WHERE $stated ORDER BY position, id", [$thing->id, $thing->id]),
             ...$this->connection->fetchFirstColumn("SELECT name FROM surveyed_display WHERE $stated ORDER BY position, id", [$thing->id, $thing->id]),
         ], is_string(...));
         if ($names !== []) {
-            throw new Problem(409, 'overlay.used', sprintf('"%s" lies above what plays at %s. Take it off there first.', $thing->name, implode(', ', array_slice($names, 0, 5))));
+            throw new Problem(409, "$thing->kind.used", sprintf('"%s" holds above what plays at %s. Take it off there first.', $thing->name, implode(', ', array_slice($names, 0, 5))));
         }
     }
 

@@ -113,6 +113,7 @@ final readonly class Offers
                 ...self::stops($display, $target->resolved()->timezone()),
                 ...$this->programmes->filledIn($contents, $display),
                 ...$this->programmes->lyingAbove($contents, $display),
+                ...$this->programmes->triggering($contents, $display, $programme),
                 ...$this->found($programme, $display, $from),
             ]),
             [

@@ -22,6 +22,7 @@ use UpperPane\Core\Document\Node;
 use UpperPane\Core\Document\Refused;
 use UpperPane\Core\Finding\Finding;
 use UpperPane\Core\Finding\Level;
+use UpperPane\Core\Geometry\Size;
 use UpperPane\Core\Handover\Documents;
 use UpperPane\Core\Layout\Composer;
 use UpperPane\Core\Layout\Layout;
@@ -34,9 +35,13 @@ use UpperPane\Core\Overlay\Overlays;
 use UpperPane\Core\Playback\Overlaid;
 use UpperPane\Core\Playback\OverlayChecks;
 use UpperPane\Core\Playback\Programme;
+use UpperPane\Core\Playback\Reactions;
 use UpperPane\Core\Setting\Settings;
 use UpperPane\Core\Time\Schedule\Played;
 use UpperPane\Core\Time\Schedule\Ruling;
+use UpperPane\Core\Trigger\Contents as Answers;
+use UpperPane\Core\Trigger\TriggerChecks;
+use UpperPane\Core\Trigger\TriggerMap;
 
 /** What plays on a display: as it is saved by now, or as it was handed over. */
 final readonly class Programmes
@@ -107,7 +112,7 @@ final readonly class Programmes
     {
         $settled ??= $target->settled;
         if ($source->kind !== 'schedule') {
-            [$parts, $settings] = $this->parts([...($source->kind === 'media' ? [] : [$source->id]), ...self::overlaysOf($settled)], $settled);
+            [$parts, $settings] = $this->parts([...($source->kind === 'media' ? [] : [$source->id]), ...self::overlaysOf($settled), ...self::triggersOf($settled)], $settled);
 
             return new Contents($source, $parts, settings: $settings);
         }
@@ -116,7 +121,8 @@ final readonly class Programmes
             throw new Problem(409, 'schedule.elsewhere', sprintf('"%s" does not rule on "%s". Book on that display, or on a place that it hangs in.', $source->name, $target->display()->name));
         }
         $standby = self::standby($settled);
-        [$parts, $settings] = $this->parts([...$ruling, ...($standby === null || $standby->kind === 'media' ? [] : [$standby->id]), ...self::overlaysOf($settled)], $settled);
+        $above = [...self::overlaysOf($settled), ...self::triggersOf($settled)];
+        [$parts, $settings] = $this->parts([...$ruling, ...($standby === null || $standby->kind === 'media' ? [] : [$standby->id]), ...$above], $settled);
 
         return new Contents($source, $parts, $ruling, settings: $settings + ($standby === null ? [] : [Settings::STANDBY => $standby->key()]));
     }
@@ -157,7 +163,7 @@ final readonly class Programmes
 
             return $media === null
                 ? throw Problem::notFound('This media')
-                : [Programme::endless(Composer::over()->media($media, $display->raster(), $id), $display->timezone), $overlays, $display, $library];
+                : [$this->answering(Programme::endless(Composer::over()->media($media, $display->raster(), $id), $display->timezone), $contents, $library), $overlays, $display, $library];
         }
         $design = DesignKind::from($kind);
         $form = $this->forms->of($design);
@@ -172,7 +178,36 @@ final readonly class Programmes
             $documents[0]['standby'] = $standby->toArray();
         }
 
-        return [$form->plays($library, $display, $documents), $overlays, $display, $library];
+        return [$this->answering($form->plays($library, $display, $documents), $contents, $library), $overlays, $display, $library];
+    }
+
+    /**
+     * With what it shows when something happens before it.
+     *
+     * @throws Refused
+     * @throws Problem
+     */
+    private function answering(Programme $programme, Contents $contents, DesignLibrary $library): Programme
+    {
+        $maps = $this->maps($contents, $library, $programme->own());
+
+        return $maps === [] ? $programme : $programme->reacting(Reactions::live($maps, $programme->base));
+    }
+
+    /**
+     * The maps of triggers that run there, the last one on top.
+     *
+     * @return list<Answers>
+     * @throws Refused
+     * @throws Problem where one is not there any more
+     */
+    private function maps(Contents $contents, DesignLibrary $library, Size $canvas): array
+    {
+        return array_map(static function (string $id) use ($library, $canvas): Answers {
+            $document = $library->document($id, DesignKind::Trigger) ?? throw Problem::notFound('A map of triggers that runs here');
+
+            return new Answers(TriggerMap::fromArray($document), $library->composer($document), $canvas);
+        }, self::triggersOf($contents->settings));
     }
 
     /** What stands on a display, at the revisions that were handed over, under the overlays that hold there by now. */
@@ -187,7 +222,7 @@ final readonly class Programmes
             array_diff_key($standing->parts, array_flip($before), array_flip($held)) + array_intersect_key($parts, array_flip($held)) + $parts,
             $standing->ruling,
             $standing->document,
-            [Settings::OVERLAYS => $settings[Settings::OVERLAYS] ?? ''] + $standing->settings + $settings,
+            [Settings::OVERLAYS => $settings[Settings::OVERLAYS] ?? ''] + $standing->settings + array_diff_key($settings, [Settings::TRIGGERS => 1]),
         );
     }
 
@@ -247,9 +282,22 @@ final readonly class Programmes
      */
     private static function overlaysOf(array $settled): array
     {
-        $overlays = $settled[Settings::OVERLAYS] ?? '';
+        return self::listed($settled[Settings::OVERLAYS] ?? null);
+    }
 
-        return is_string($overlays) && $overlays !== '' ? explode(',', $overlays) : [];
+    /**
+     * @param array<string, mixed> $settled
+     * @return list<string> ids of the maps of triggers that run there
+     */
+    private static function triggersOf(array $settled): array
+    {
+        return self::listed($settled[Settings::TRIGGERS] ?? null);
+    }
+
+    /** @return list<string> */
+    private static function listed(mixed $ids): array
+    {
+        return is_string($ids) && $ids !== '' ? explode(',', $ids) : [];
     }
 
     /**
@@ -297,6 +345,52 @@ final readonly class Programmes
         $overlaid = $this->overlaid(...$this->composed($contents, $display, null));
 
         return OverlayChecks::inTimes($overlaid, $overlaid->programme->clock(), (int) $this->clock->now()->format('Uv'))->all;
+    }
+
+    /**
+     * What is wrong with the maps of triggers that run there.
+     *
+     * @return list<Finding>
+     * @throws Refused
+     */
+    public function triggering(Contents $contents, Display $display, Programme $programme): array
+    {
+        $surroundings = $this->styles->seen($this->surroundings->on($display)->at((int) $this->clock->now()->format('Uv')), $contents->settings, $contents->parts);
+        $found = [];
+        foreach ($this->maps($contents, $this->library->at($contents->parts)->seen($surroundings), $programme->own()) as $answers) {
+            $has = static fn (string $zone): bool => $programme->base->zoneRect($zone) !== null;
+            foreach (TriggerChecks::run($answers->map, $display, $answers, $has)->all as $finding) {
+                $found[] = $finding->within($answers->map->name);
+            }
+        }
+
+        return $found;
+    }
+
+    /**
+     * A map of triggers as it is about to be saved, above what would play on a display by now; on none, above nothing.
+     *
+     * @param array<string, mixed> $document
+     * @return array{Programme, Answers, bool} what plays, without any map; what the states play; and whether anything is known that plays
+     * @throws Refused where it cannot be worked out
+     */
+    public function trying(array $document, ?SurveyedDisplay $target): array
+    {
+        $source = $target === null ? null : $this->standing($target);
+        $raster = $target?->display()->raster() ?? Size::px(1920, 1080);
+        $programme = null;
+        if ($target !== null && $source !== null) {
+            try {
+                $programme = $this->composed($this->now($source, $target, settled: [Settings::TRIGGERS => ''] + $target->settled), $target->display(), null)[0];
+            } catch (Problem) {
+                // Something in it is not there any more: the map can be looked at all the same.
+            }
+        }
+        $library = $target === null ? $this->library : $this->library->seen($this->surroundings($target));
+        $nothing = ['format' => Layout::FORMAT, 'id' => 'nothing', 'name' => 'Nothing', 'canvas' => $raster->toArray(), 'elements' => []];
+        $base = $programme ?? Programme::endless($library->composer()->layout(Layout::fromArray($nothing)), $target?->display()->timezone ?? 'UTC');
+
+        return [$base, new Answers(TriggerMap::fromArray($document), $library->composer($document), $base->own()), $programme !== null];
     }
 
     /** @return array<string, mixed> */
@@ -376,7 +470,9 @@ final readonly class Programmes
         $stated = is_array($settled[Settings::VARS] ?? null) ? $settled[Settings::VARS] : [];
         $vars = array_intersect_key($stated, array_flip($vars));
 
-        return [$parts, array_intersect_key($settled, [Settings::TIMEZONE => 1, Settings::OVERLAYS => 1] + ($style ? [Settings::STYLE => 1] : []) + ($languages ? [Settings::LANGUAGES => 1] : []))
-            + ($vars === [] ? [] : [Settings::VARS => $vars])];
+        $always = [Settings::TIMEZONE => 1, Settings::OVERLAYS => 1, Settings::TRIGGERS => 1];
+        $needed = $always + ($style ? [Settings::STYLE => 1] : []) + ($languages ? [Settings::LANGUAGES => 1] : []);
+
+        return [$parts, array_intersect_key($settled, $needed) + ($vars === [] ? [] : [Settings::VARS => $vars])];
     }
 }

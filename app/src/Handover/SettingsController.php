@@ -112,10 +112,11 @@ final readonly class SettingsController
         if ($name === Settings::STYLE && $value->value !== null && $this->designs->find($value->id())?->kind !== DesignKind::Style) {
             throw $value->refused(Reason::RefUnknown, sprintf('is "%s", and there is no house style of that id.', $value->id()));
         }
-        foreach ($name === Settings::OVERLAYS && is_array($value->value) ? $value->members() : [] as $list) {
+        $listed = $name === Settings::TRIGGERS ? DesignKind::Trigger : DesignKind::Overlay;
+        foreach (in_array($name, Settings::LISTS, true) && is_array($value->value) ? $value->members() : [] as $list) {
             foreach (is_array($list->value) ? $list->items() : [] as $id) {
-                $this->designs->find($id->id())?->kind === DesignKind::Overlay
-                    ?: throw $id->refused(Reason::RefUnknown, sprintf('is "%s", and there is no overlay of that id.', $id->id()));
+                $this->designs->find($id->id())?->kind === $listed
+                    ?: throw $id->refused(Reason::RefUnknown, sprintf('is "%s", and there is no %s of that id.', $id->id(), $listed->value));
             }
         }
         if ($name === Settings::STANDBY && is_array($value->value)) {

@@ -22,8 +22,8 @@ use UpperPane\Core\Document\Reason;
 use UpperPane\Core\Document\Refused;
 use UpperPane\Core\Time\ItemActs;
 
-/** Layouts, what is filled into them, playlists, schedules, sources, house styles and overlays: documents with revisions, none of which is ever lost. */
-#[Route('/api/{plural}', requirements: ['plural' => 'layouts|filled|playlists|schedules|sources|styles|overlays'])]
+/** Layouts, what is filled into them, playlists, schedules, sources, house styles, overlays and triggers: documents with revisions, none of which is ever lost. */
+#[Route('/api/{plural}', requirements: ['plural' => 'layouts|filled|playlists|schedules|sources|styles|overlays|triggers'])]
 final readonly class DesignController
 {
     public function __construct(

@@ -11,6 +11,7 @@ use UpperPane\Core\Layout\Template\Filled;
 use UpperPane\Core\Overlay\Overlay;
 use UpperPane\Core\Time\Playlist;
 use UpperPane\Core\Time\Schedule\Schedule;
+use UpperPane\Core\Trigger\TriggerMap;
 
 /** What a design is: all are documents with revisions. */
 enum DesignKind: string
@@ -26,6 +27,8 @@ enum DesignKind: string
     case Style = 'style';
     /** It lies above whatever a display plays. */
     case Overlay = 'overlay';
+    /** What happens when somebody comes near, presses, or a value changes, above whatever a display plays. */
+    case Trigger = 'trigger';
 
     public static function ofPlural(string $plural): self
     {
@@ -59,6 +62,7 @@ enum DesignKind: string
             self::Filled => Filled::FORMAT,
             self::Style => HouseStyle::FORMAT,
             self::Overlay => Overlay::FORMAT,
+            self::Trigger => TriggerMap::FORMAT,
         };
     }
 }

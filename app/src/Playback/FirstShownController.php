@@ -25,7 +25,7 @@ final readonly class FirstShownController
     public function design(string $plural, string $id): JsonResponse
     {
         $kind = DesignKind::ofPlural($plural);
-        $shown = in_array($kind, [DesignKind::Source, DesignKind::Style, DesignKind::Overlay], true) ? throw Problem::notFound('What data show by themselves') : $kind->value;
+        $shown = in_array($kind, [DesignKind::Source, DesignKind::Style, DesignKind::Overlay, DesignKind::Trigger], true) ? throw Problem::notFound('What data show by themselves') : $kind->value;
 
         return new JsonResponse($this->sightings->of($shown, $this->designs->of($kind, $id)->id));
     }

@@ -127,4 +127,18 @@ final readonly class Sensor
     {
         return $this->names[$sent] ?? $sent;
     }
+
+    /** @return array{id: string, kind: string, bands_mm: list<float>, hysteresis_mm: float, far_first: bool, buttons: ?list<string>, names: object} as a player knows it */
+    public function compiled(): array
+    {
+        return [
+            'id' => $this->id,
+            'kind' => $this->kind,
+            'bands_mm' => $this->bandsMm,
+            'hysteresis_mm' => $this->hysteresisMm,
+            'far_first' => $this->farFirst,
+            'buttons' => $this->buttons,
+            'names' => (object) $this->names,
+        ];
+    }
 }

@@ -18,12 +18,13 @@ use UpperPane\Core\Overlay\Kinds as OverlayKinds;
 use UpperPane\Core\Overlay\Overlay;
 use UpperPane\Core\Time\Playlist;
 use UpperPane\Core\Time\Schedule\Schedule;
+use UpperPane\Core\Trigger\TriggerMap;
 
 /** What documents of any format name and say, found without reading them: also in one that cannot be read. */
 final readonly class Documents
 {
     /**
-     * @param array<mixed> $document a layout, a playlist, a schedule, a source, an overlay
+     * @param array<mixed> $document a layout, a playlist, a schedule, a source, an overlay, a map of triggers
      * @return array{designs: list<string>, media: list<string>, faces: list<string>, words: list<string>, names: list<string>} ids, families of type faces, what viewers
      *         read, and names of the house style as `colours/sea`, each once
      */
@@ -36,6 +37,7 @@ final readonly class Documents
             Source::FORMAT => Source::fields(),
             Filled::FORMAT => Filled::fields(),
             HouseStyle::FORMAT => HouseStyle::fields(),
+            TriggerMap::FORMAT => TriggerMap::fields(),
             Overlay::FORMAT => OverlayKinds::fieldsOf(is_string($document['kind'] ?? null) ? $document['kind'] : ''),
             default => Layout::fields(),
         }, $document, $found);

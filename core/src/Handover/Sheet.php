@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace UpperPane\Core\Handover;
 
-use UpperPane\Core\Document\BudgetExceeded;
+use UpperPane\Core\Document\Refused;
 use UpperPane\Core\Layout\Surroundings;
 use UpperPane\Core\Media\Media;
 use UpperPane\Core\Playback\Base;
@@ -40,7 +40,7 @@ final readonly class Sheet
      * @param string $build of the core that compiles it
      * @param array{at_ms: int, begun: array<string, array{int, int}>}|array{} $carried what stands at an instant (RunSheet::begunAt)
      * @return non-empty-array<string, self> by track, the lowest first; '' is what plays
-     * @throws BudgetExceeded where there is too much to be written
+     * @throws Refused where there is too much to be written, or a map cannot be worked out
      */
     public static function each(Programme $programme, ?Surroundings $surroundings, int $fromMs, int $toMs, string $build, array $carried = []): array
     {
@@ -58,7 +58,7 @@ final readonly class Sheet
      * What one of the tracks above plays.
      *
      * @param int $fromMs UTC ms; what comes and goes is written out for [from, to)
-     * @throws BudgetExceeded where there is too much to be written
+     * @throws Refused where there is too much to be written, or a map cannot be worked out
      */
     public static function above(Programme $programme, string $track, ?Surroundings $surroundings, int $fromMs, int $toMs, string $build): self
     {
@@ -72,7 +72,7 @@ final readonly class Sheet
 
     /**
      * @param array{at_ms: int, begun: array<string, array{int, int}>}|array{} $carried
-     * @throws BudgetExceeded
+     * @throws Refused
      */
     private static function of(Track $track, Programme $programme, ?Surroundings $surroundings, int $fromMs, int $toMs, string $build, array $carried): self
     {

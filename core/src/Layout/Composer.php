@@ -59,7 +59,7 @@ final class Composer
     /** @var array<string, Formats> by language */
     private array $formats = [];
 
-    private function __construct(private readonly Library $library, public readonly Surroundings $surroundings, private readonly ?RowTeller $row = null)
+    private function __construct(public readonly Library $library, public readonly Surroundings $surroundings, private readonly ?RowTeller $row = null)
     {
     }
 

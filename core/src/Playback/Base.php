@@ -126,12 +126,12 @@ final readonly class Base implements Track
         return $this->fitted === null || $this->fitted->covers() ? $this->background : Colour::black();
     }
 
-    /** How large a zone is of what plays; null where none of that name is in any of it. */
-    public function zoneSize(string $zone): ?Size
+    /** Where a zone lies in what plays; null where none of that name is in any of it. */
+    public function zoneRect(string $zone): ?Rect
     {
         foreach ($this->whole as $layout) {
             if (isset($layout->zones[$zone])) {
-                return $layout->zones[$zone]->rect()->size();
+                return $layout->zones[$zone]->rect();
             }
         }
 
@@ -255,6 +255,13 @@ final readonly class Base implements Track
     public function changesFrom(?Track $before): array
     {
         $old = $before instanceof self ? $before : null;
+
+        return [...$this->changesBelow($old), ...($this->reactions ?? Reactions::none())->changesFrom($old?->reactions)];
+    }
+
+    /** @return list<string> of what plays whatever happens */
+    private function changesBelow(?self $old): array
+    {
         $words = match (true) {
             $this->schedule !== null => ScheduleChanges::between($old?->schedule, $this->schedule),
             $old === null || $old->schedule !== null => [sprintf($old === null ? '"%s" is the first to be handed over.' : '"%s" takes the place of what is booked.', $this->plays()->name)],

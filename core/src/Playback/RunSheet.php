@@ -5,10 +5,11 @@ declare(strict_types=1);
 namespace UpperPane\Core\Playback;
 
 use UpperPane\Core\Document\Budget;
-use UpperPane\Core\Document\BudgetExceeded;
 use UpperPane\Core\Document\Node;
+use UpperPane\Core\Document\Refused;
 use UpperPane\Core\Layout\Surroundings;
 use UpperPane\Core\Media\Media;
+use UpperPane\Core\Time\AnsweringTurns;
 use UpperPane\Core\Time\Loop;
 use UpperPane\Core\Time\TransitionKind;
 use UpperPane\Core\Time\Turn;
@@ -36,7 +37,7 @@ final class RunSheet
      *
      * @param int $fromMs UTC ms
      * @return array<string, mixed>
-     * @throws BudgetExceeded where there is too much to be written
+     * @throws Refused where there is too much to be written, or a map cannot be worked out
      */
     public static function of(Programme $programme, ?Surroundings $surroundings = null, int $fromMs = 0, int $toMs = 0): array
     {
@@ -49,18 +50,22 @@ final class RunSheet
      * @param list<Track> $tracks lowest first
      * @param int $fromMs UTC ms
      * @param array{at_ms: int, begun: array<string, array{int, int}>}|array{} $carried what stands at an instant (begunAt), so that it goes on
-     * @return array{canvas: array{width: int, height: int}, background: string, anchor_ms: int, layers: list<array<string, mixed>>}
-     * @throws BudgetExceeded where there is too much to be written
+     * @return array{canvas: array{width: int, height: int}, background: string, anchor_ms: int, layers: list<array<string, mixed>>, triggers?: list<array<string, mixed>>}
+     * @throws Refused where there is too much to be written, or a map cannot be worked out
      */
     public static function ofTracks(array $tracks, Programme $programme, ?Surroundings $surroundings = null, int $fromMs = 0, int $toMs = 0, array $carried = []): array
     {
         $surroundings = ($surroundings ?? new Surroundings())->in($programme->clock()->timezone);
         $sheet = new self($fromMs, $toMs, $carried['begun'] ?? [], $carried['at_ms'] ?? 0);
 
+        $isBase = array_filter($tracks, static fn (Track $track): bool => $track->id() === $programme->base->id()) !== [];
+        $maps = $isBase ? $programme->base->reactions?->compiled($programme->clock(), $fromMs, $toMs) ?? [] : [];
+
         return [
             'canvas' => $programme->canvas()->toArray(),
             'background' => $programme->background()->hex,
             'anchor_ms' => $programme->anchorMs(),
+        ] + ($maps === [] ? [] : ['triggers' => $maps]) + [
             'layers' => array_merge(...array_map(
                 static fn (Track $track): array => $sheet->layers($track->layers($surroundings), [[$fromMs, max($toMs, $fromMs + 1), $programme->anchorMs()]], $track->id()),
                 $tracks,
@@ -162,6 +167,10 @@ final class RunSheet
                 $written[] = ['part' => ['id' => $id] + $layer->toArray() + ($layer->changing?->compiled() ?? [])];
                 continue;
             }
+            if ($layer->turns instanceof AnsweringTurns) {
+                $written[] = $this->answering($layer, $layer->turns, $stretches, $id);
+                continue;
+            }
             $turns = $layer->steady !== null ? self::stoodOn($layer, $layer->steady, $stretches, $this->carried[$id] ?? null) : $this->turnsOf($layer, $stretches, $this->carried[$id] ?? null);
             $isTurning = $layer->steady === null || $turns !== [];
             $seen = array_fill_keys($layer->anchored, []);
@@ -191,6 +200,30 @@ final class RunSheet
         }
 
         return $written;
+    }
+
+    /**
+     * What a player decides by itself: each of its scenes is a loop, and that at rest is the one which is due.
+     *
+     * @param list<array{int, int, int}> $stretches
+     * @return array<string, mixed>
+     */
+    private function answering(ZonePlan $zone, AnsweringTurns $turns, array $stretches, string $id): array
+    {
+        $numbers = array_keys($turns->answers);
+        $scenes = [];
+        foreach ($numbers as $number) {
+            $scene = $zone->scenes->scene($number);
+            ['state' => $state, 'row' => $row] = $turns->answers[$number];
+            $scenes[] = $this->layers($scene->layers(), $stretches, "$id:$state" . ($row === null ? '' : "~$row"));
+        }
+        $places = array_flip($numbers);
+
+        return ['id' => $id, 'zone' => $zone->element, 'rect' => $zone->box->toArray()] + $this->loop($turns->loop(), $zone, $places) + [
+            'scenes' => $scenes,
+            'loops' => array_map(fn (int $number): array => $this->loop(Loop::endless($number), $zone, $places), $numbers),
+            'answers' => ['map' => $turns->map, 'scenes' => $turns->answers] + ($turns->place === null ? [] : ['place' => $turns->place->toArray()]),
+        ];
     }
 
     /**

@@ -49,7 +49,19 @@ final readonly class Resolved
     /** @return list<string> ids of the overlays that lie above what plays, in their order */
     public function overlays(): array
     {
-        return array_map(strval(...), array_keys($this->lists[Settings::OVERLAYS] ?? []));
+        return $this->listed(Settings::OVERLAYS);
+    }
+
+    /** @return list<string> ids of the maps of triggers that run there, in their order */
+    public function triggers(): array
+    {
+        return $this->listed(Settings::TRIGGERS);
+    }
+
+    /** @return list<string> */
+    private function listed(string $name): array
+    {
+        return array_map(strval(...), array_keys($this->lists[$name] ?? []));
     }
 
     public function timezone(): ?string
@@ -105,12 +117,14 @@ final readonly class Resolved
     /**
      * All that holds there, one beside the other, so that two of them can be told apart.
      *
-     * @return array{style: string, languages: string, standby: string, vars: array<string, string|int|float>, overlays: string, hours: list<array<string, mixed>>} none or "" for what nobody states
+     * @return array{style: string, languages: string, standby: string, vars: array<string, string|int|float>, overlays: string, triggers: string, hours: list<array<string, mixed>>}
+     *         none or "" for what nobody states
      */
     public function settled(): array
     {
         return ['style' => $this->style() ?? '', 'languages' => implode(',', $this->languages()), 'standby' => $this->standby()?->key() ?? '', 'vars' => $this->vars()]
-            + [Settings::OVERLAYS => implode(',', $this->overlays()), Settings::HOURS => $this->hours()?->toArray() ?? []];
+            + [Settings::OVERLAYS => implode(',', $this->overlays()), Settings::TRIGGERS => implode(',', $this->triggers())]
+            + [Settings::HOURS => $this->hours()?->toArray() ?? []];
     }
 
     /** Whether a value that a place states decides here, or for a list at least one id of it. */

@@ -27,7 +27,8 @@ final readonly class Settings
 
     /** Lists that may add to what comes from above, or take away from it. */
     public const OVERLAYS = 'overlays';
-    public const LISTS = [self::OVERLAYS, 'triggers'];
+    public const TRIGGERS = 'triggers';
+    public const LISTS = [self::OVERLAYS, self::TRIGGERS];
 
     /** Of which the nearest alone holds, each by itself. */
     private const SINGLE = [self::TIMEZONE, self::STYLE, self::STANDBY, self::LANGUAGES, self::HOURS];

@@ -4,13 +4,13 @@ declare(strict_types=1);
 
 namespace UpperPane\Core\Time;
 
-/** What stands from one instant to another, each once and from its beginning; nothing between. */
+/** What stands from one instant to another, each counted from its beginning; nothing between. */
 final readonly class StandingTurns implements Turns
 {
     use FixedTurns;
     use WalksTurns;
 
-    /** @param list<array{int, int, int}> $spans from and to (Unix ms), and number of the scene; rising, none over another */
+    /** @param list<array{int, int, int, int}> $spans from and to, what it counts from (Unix ms), and number of the scene; rising, none over another */
     public function __construct(private array $spans)
     {
     }
@@ -22,10 +22,10 @@ final readonly class StandingTurns implements Turns
             $middle = ($low + $high) >> 1;
             $this->spans[$middle][0] <= $atMs ? $low = $middle + 1 : $high = $middle;
         }
-        [$from, $to, $scene] = $this->spans[$low - 1] ?? [PHP_INT_MIN, PHP_INT_MIN, 0];
+        [$from, $to, $anchor, $scene] = $this->spans[$low - 1] ?? [PHP_INT_MIN, PHP_INT_MIN, 0, 0];
 
         return $atMs < $to && $low > 0
-            ? new Turn($from, $to, $from, Loop::endless($scene))
+            ? new Turn($from, $to, $anchor, Loop::endless($scene))
             : new Turn($to, $this->spans[$low][0] ?? PHP_INT_MAX, 0, Loop::of([]));
     }
 }

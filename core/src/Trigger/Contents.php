@@ -5,15 +5,18 @@ declare(strict_types=1);
 namespace UpperPane\Core\Trigger;
 
 use UpperPane\Core\Data\Rows\Day;
+use UpperPane\Core\Data\Rows\RowsInTime;
+use UpperPane\Core\Display\Display;
+use UpperPane\Core\Display\Legibility;
 use UpperPane\Core\Document\DocumentRefused;
 use UpperPane\Core\Document\Reason;
 use UpperPane\Core\Document\Refused;
 use UpperPane\Core\Geometry\Size;
+use UpperPane\Core\Layout\Check\Subject;
 use UpperPane\Core\Layout\Composed;
 use UpperPane\Core\Layout\Composer;
 use UpperPane\Core\Layout\Kind\HasItems;
 use UpperPane\Core\Layout\Layout;
-use UpperPane\Core\Layout\Library;
 use UpperPane\Core\Layout\Told\RowTeller;
 use UpperPane\Core\Units\Instant;
 
@@ -24,8 +27,14 @@ final class Contents
     private array $composed = [];
 
     /** @param Size $canvas on which it plays */
-    public function __construct(private readonly TriggerMap $map, private readonly Library $library, private readonly Composer $composer, private readonly Size $canvas)
+    public function __construct(public readonly TriggerMap $map, private readonly Composer $composer, public readonly Size $canvas)
     {
+    }
+
+    /** The same of another map that names nothing that this one does not. */
+    public function with(TriggerMap $map): self
+    {
+        return new self($map, $this->composer, $this->canvas);
     }
 
     /**
@@ -74,13 +83,43 @@ final class Contents
         if ($entered->carried?->row !== null) {
             return $row;
         }
-        $rows = $this->map->signals[$entered->why]->kind->rows();
-        $around = $this->composer->surroundings;
         // Where nothing of its source is known, the figure itself is.
-        $first = $rows === null ? null : $around->feeds?->rows($rows, $around->timezone)?->at($entered->atMs)->rows[0] ?? null;
+        $first = $this->rows($entered->why)?->at($entered->atMs)->rows[0] ?? null;
         $value = $entered->carried?->value();
 
         return $first ?? ($value === null ? [] : ['value' => $value]);
+    }
+
+    /** @return ?RowsInTime the rows of a signal; null where it has none, or nothing of their source is known */
+    public function rows(string $signal): ?RowsInTime
+    {
+        $rows = $this->map->signals[$signal]->rows;
+
+        return $rows === null ? null : $this->composer->surroundings->feeds?->rows($rows, $this->composer->surroundings->timezone);
+    }
+
+    /** The display on which it runs; null where that is not known. */
+    public function display(): ?Display
+    {
+        return $this->composer->surroundings->display;
+    }
+
+    /**
+     * How high the smallest capitals of a state are on the display, mm; null where it has no words, or no display is known.
+     *
+     * @throws Refused
+     */
+    public function smallestCapMm(State $state): ?float
+    {
+        $layout = $this->of($state);
+        $subject = $layout === null ? null : Subject::of($layout, $this->composer->surroundings);
+        $mmPerPx = $subject?->mmPerCanvasPx();
+        $caps = [];
+        foreach ($mmPerPx === null ? [] : $subject->measurable() as $text) {
+            $caps[] = $mmPerPx * $text->smallestPx() * ($subject->faces?->capShare($text->style->family, $text->style->weight) ?? Legibility::CAP_SHARE);
+        }
+
+        return $caps === [] ? null : min($caps);
     }
 
     private function isThere(State $state): bool
@@ -88,9 +127,9 @@ final class Contents
         $id = $state->plays->id ?? '';
 
         return match ($state->plays?->kind) {
-            'media' => $this->library->media($id) !== null,
-            'playlist' => $this->library->playlist($id) !== null,
-            default => $this->library->layout($id) !== null || $this->library->filling($id) !== null,
+            'media' => $this->composer->library->media($id) !== null,
+            'playlist' => $this->composer->library->playlist($id) !== null,
+            default => $this->composer->library->layout($id) !== null || $this->composer->library->filling($id) !== null,
         };
     }
 
@@ -116,7 +155,7 @@ final class Contents
     private function lengthMs(State $state): ?int
     {
         if ($state->plays?->kind === 'media') {
-            return $this->library->media($state->plays->id)?->lengthMs;
+            return $this->composer->library->media($state->plays->id)?->lengthMs;
         }
         $composed = $this->of($state);
         $periods = array_filter(array_map(static fn ($loop): int => $loop->periodMs ?? 0, $composed->loops ?? []));
@@ -151,7 +190,7 @@ final class Contents
     public function hasZone(string $zone, string ...$layouts): ?bool
     {
         foreach ($layouts as $id) {
-            $layout = $this->library->layout($id);
+            $layout = $this->composer->library->layout($id);
             if ($layout !== null && self::isZoneOf($layout, $zone)) {
                 return true;
             }

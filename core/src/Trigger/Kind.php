@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace UpperPane\Core\Trigger;
 
-use UpperPane\Core\Data\Rows\Rows;
 use UpperPane\Core\Display\Display;
 use UpperPane\Core\Document\Fields;
 use UpperPane\Core\Document\Node;
@@ -48,9 +47,17 @@ interface Kind
     /** Whether one reading raises it and another at once. */
     public function comesWith(self $other): bool;
 
-    /** The rows of which it may carry the first; null where it has none. */
-    public function rows(): ?Rows;
+    /**
+     * What a player needs to know of it.
+     *
+     * @param \Closure(): list<int> $dueMs when its waits end in the span of what is compiled, Unix ms: of one that waits from the beginning on whatever is said
+     * @return array<string, mixed>
+     */
+    public function compiled(\Closure $dueMs): array;
 
     /** What a display lacks for it, in words that follow its name; null where it has all. */
     public function lacks(Display $display): ?string;
+
+    /** @return ?array<string, mixed> an entry that raises it; empty where it is asked for by its name, null where somebody has to walk before the display */
+    public function raisedBy(): ?array;
 }

@@ -24,8 +24,9 @@ final readonly class Kinds
     public static function field(): Field
     {
         return Field::either(...array_map(
-            static fn (string $kind, string $class): Field => Field::object(Signal::fields()->and(['kind' => Field::constant($kind)->required()])->and($class::fields()->all())
-                ->named(ucfirst($kind) . 'Signal')),
+            static fn (string $kind, string $class): Field => Field::object(
+                Signal::fields()->and(['kind' => Field::constant($kind)->required()])->and($class::fields()->all())->and(Signal::carried()->all())->named(ucfirst($kind) . 'Signal'),
+            ),
             array_keys(self::ALL),
             array_values(self::ALL),
         ));

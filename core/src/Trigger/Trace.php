@@ -23,13 +23,17 @@ final readonly class Trace
     /**
      * @param Node $node list of entries, each with `at`
      * @param ?int $fromMs Unix ms; null for when the first one happened
+     * @param list<TriggerMap> $beside that run on the same display: what is a signal of these alone is not heard
      * @throws Refused where one is not understood, or they do not rise
      */
-    public static function fromNode(Node $node, TriggerMap $map, ?Display $display, ?int $fromMs = null): self
+    public static function fromNode(Node $node, TriggerMap $map, ?Display $display, ?int $fromMs = null, array $beside = []): self
     {
         $entries = [];
         $before = $fromMs ?? PHP_INT_MIN;
         foreach ($node->items(self::MOST) as $one) {
+            if ($beside !== [] && self::isOf($one, $beside) && !self::isOf($one, [$map])) {
+                continue;
+            }
             $entry = Entry::fromNode($one, $map, $display);
             if ($entry->atMs < $before) {
                 throw $one->field('at')->refused(Reason::ValueRange, $entries === []
@@ -41,5 +45,13 @@ final readonly class Trace
         }
 
         return new self($entries);
+    }
+
+    /** @param list<TriggerMap> $maps */
+    private static function isOf(Node $one, array $maps): bool
+    {
+        $signal = $one->optional('signal')?->value;
+
+        return is_string($signal) && array_filter($maps, static fn (TriggerMap $map): bool => isset($map->signals[$signal])) !== [];
     }
 }

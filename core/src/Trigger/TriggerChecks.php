@@ -12,9 +12,7 @@ use UpperPane\Core\Finding\Finding;
 use UpperPane\Core\Finding\Findings;
 use UpperPane\Core\Finding\Level;
 use UpperPane\Core\Geometry\Rect;
-use UpperPane\Core\Layout\Check\Subject;
 use UpperPane\Core\Layout\Composed;
-use UpperPane\Core\Layout\Surroundings;
 use UpperPane\Core\Layout\Type\ReadingTime;
 use UpperPane\Core\Trigger\Kind\Presence;
 use UpperPane\Core\Trigger\Kind\Touch;
@@ -35,7 +33,6 @@ final readonly class TriggerChecks
         private array $together,
         private ?Display $display,
         private Contents $contents,
-        private Surroundings $surroundings,
         private \Closure $hasZone,
     ) {
     }
@@ -76,9 +73,9 @@ final readonly class TriggerChecks
      * @param \Closure(string): ?bool $hasZone whether what may play below has a zone; null where that is not known
      * @throws Refused where what a state plays cannot be worked out
      */
-    public static function run(TriggerMap $map, ?Display $display, Contents $contents, Surroundings $surroundings, \Closure $hasZone): Findings
+    public static function run(TriggerMap $map, ?Display $display, Contents $contents, \Closure $hasZone): Findings
     {
-        $checks = new self($map, Ways::of($map), self::together($map), $display, $contents, $surroundings, $hasZone);
+        $checks = new self($map, Ways::of($map), self::together($map), $display, $contents, $hasZone);
 
         return new Findings(iterator_to_array($checks->all(), false));
     }
@@ -307,8 +304,7 @@ final readonly class TriggerChecks
     private function tooFar(State $state): iterable
     {
         $signals = array_filter($this->presences(), fn (string $signal): bool => $this->ways->leadsInto($state->id, $signal), ARRAY_FILTER_USE_KEY);
-        $layout = $this->display === null || $signals === [] ? null : $this->contents->of($state);
-        if ($layout === null) {
+        if ($this->display === null || $signals === []) {
             return;
         }
         $near = INF;
@@ -317,16 +313,11 @@ final readonly class TriggerChecks
             $near = $sensor === null ? $near : min($near, $sensor->nearMm(min($presence->bands)));
         }
         $distance = max($near, $this->display->viewing->nearestMm);
-        $subject = Subject::of($layout, $this->surroundings);
-        $mmPerPx = $subject->mmPerCanvasPx();
-        $caps = [];
-        foreach ($subject->measurable() as $text) {
-            $caps[] = $text->smallestPx() * ($subject->faces?->capShare($text->style->family, $text->style->weight) ?? Legibility::CAP_SHARE);
-        }
-        if ($caps === [] || $mmPerPx === null || $near === INF) {
+        $cap = $this->contents->smallestCapMm($state);
+        if ($cap === null || $near === INF) {
             return;
         }
-        $arcmin = Legibility::arcmin(min($caps) * $mmPerPx, $distance);
+        $arcmin = Legibility::arcmin($cap, $distance);
         if ($arcmin < Legibility::LIMIT_ARCMIN) {
             yield new Finding(
                 'trigger.far',
@@ -336,7 +327,7 @@ final readonly class TriggerChecks
                     '"%s" answers whoever is %s m away or farther: capitals are %s mm, %s′ from there; %d′ are needed.',
                     $state->id,
                     round($distance / 1000, 2),
-                    round(min($caps) * $mmPerPx, 1),
+                    round($cap, 1),
                     round($arcmin, 1),
                     Legibility::LIMIT_ARCMIN,
                 ),

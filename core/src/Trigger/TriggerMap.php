@@ -30,7 +30,7 @@ final readonly class TriggerMap
      * @param array<string, State> $states by id, in their order
      * @param array<string, Signal> $signals by id, in their order
      * @param list<Transition> $transitions
-     * @param array<mixed> $given as it was read
+     * @param array<string, mixed> $given as it was read
      */
     private function __construct(
         public string $id,
@@ -108,11 +108,11 @@ final readonly class TriggerMap
             $states,
             $signals,
             $transitions,
-            is_array($node->value) ? $node->value : [],
+            $node->fields(),
         );
     }
 
-    /** @return array<mixed> the document as it was read */
+    /** @return array<string, mixed> the document as it was read */
     public function toArray(): array
     {
         return $this->given;

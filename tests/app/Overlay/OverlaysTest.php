@@ -47,7 +47,7 @@ final class OverlaysTest extends ApiTestCase
         self::assertSame([], $this->older());
         self::assertSame(['head', $strip, $strip, $mark], $this->elements('wide'), 'the strip on its ground, then the mark');
         self::assertSame(['head', $mark], $this->elements('other'));
-        $planes = $this->manifest('wide')['planes'];
+        $planes = $this->manifestOn('wide')['planes'];
         self::assertSame([$strip, $mark], array_column($planes['above'], 'id'));
         self::assertEqualsWithDelta([540.0, 600.0], array_map(fn (string $on): float => array_column($this->things($on), 'rect', 'element')['head']['width'], ['wide', 'other']), 0.01, 'squeezed');
 
@@ -167,7 +167,7 @@ final class OverlaysTest extends ApiTestCase
     /** @return list<array<string, mixed>> what a player draws so many ms after ten in the morning */
     private function things(string $display, int $ms = 0): array
     {
-        $planes = $this->manifest($display)['planes'];
+        $planes = $this->manifestOn($display)['planes'];
         $read = fn (string $url): array => (array) json_decode($this->published()->read(ltrim($url, '/')), true);
         $things = [];
         foreach ([$planes['base'], ...$planes['above']] as $plane) {
@@ -176,13 +176,5 @@ final class OverlaysTest extends ApiTestCase
         }
 
         return $things;
-    }
-
-    /** @return array<string, mixed> */
-    private function manifest(string $display): array
-    {
-        $release = $this->entities()->getConnection()->fetchOne('SELECT r.file FROM surveyed_display s JOIN handed_release r ON r.id = s.current_id WHERE s.id = ?', [$display]);
-
-        return (array) json_decode($this->published()->read(is_string($release) ? $release : ''), true);
     }
 }

@@ -143,12 +143,12 @@ final class ReactionsTest extends TestCase
         $composer = Composer::over($library, $around);
         $below = Make::layout([Make::zone('main', 0, 0, 960, 1080, [Make::picture('i1', 960, 1080)]), Make::told('top', 'Above', message: false)]);
         $programme = Programme::endless($composer->layout(Layout::fromArray($below)));
-        $contents = new Contents($map, $library, $composer, $programme->own());
+        $contents = new Contents($map, $composer, $programme->own());
         $at = static fn (array $one): array => ['at' => (string) Instant::ofMs(self::ms($one['at']))] + $one;
         $trace = Trace::fromNode(Node::root(array_map($at, $entries)), $map, null);
         $entered = (new Machine($map, WallClock::in('UTC')))->run($trace, self::ms(0), self::ms(60_000));
 
-        return $programme->reacting(Reactions::of($map, $entered, $contents, $programme->base));
+        return $programme->reacting(Reactions::of([[$contents, $entered]], $programme->base));
     }
 
     /** @return list<string> */

@@ -198,9 +198,9 @@ final class TriggerChecksTest extends TestCase
         $map = TriggerMap::fromArray($map);
         $library = Library::of($with, $media);
         $surroundings = (new Surroundings('UTC', new Typewriter()))->on($display);
-        $contents = new Contents($map, $library, Composer::over($library, $surroundings), $display?->raster() ?? Size::px(1920, 1080));
+        $contents = new Contents($map, Composer::over($library, $surroundings), $display?->raster() ?? Size::px(1920, 1080));
         $layouts = array_map(static fn (array $one): string => (string) $one['id'], $with);
-        $findings = TriggerChecks::run($map, $display, $contents, $surroundings, static fn (string $zone): ?bool => $contents->hasZone($zone, ...$layouts));
+        $findings = TriggerChecks::run($map, $display, $contents, static fn (string $zone): ?bool => $contents->hasZone($zone, ...$layouts));
 
         return array_values(array_map(
             static fn (Finding $one): string => ($levels ? $one->level->value . ' ' : '') . implode(' ', [$one->code, ...$one->elements]),

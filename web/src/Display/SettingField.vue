@@ -12,7 +12,9 @@ const { all: styles } = useDesigns('styles')
 const layouts = usePlayedLayouts()
 const { all: playlists } = useDesigns('playlists')
 const { all: overlays } = useDesigns('overlays')
-/** What is said here of each overlay; the rest comes from above. */
+const { all: triggers } = useDesigns('triggers')
+const listed = computed(() => (props.setting === 'triggers' ? triggers.value : overlays.value))
+/** What is said here of each overlay or map of triggers; the rest comes from above. */
 const change = ref<Change>({ ...(props.stated as Change | undefined) })
 function state(id: string, how: string) {
   const said = saying(change.value, id, how as Said)
@@ -65,8 +67,8 @@ function setStandby(value: string) {
     </select></label
   >
   <HoursField v-else-if="setting === 'hours'" :value="hours" @change="emit('change', $event)" />
-  <ul v-else-if="setting === 'overlays'" class="overlays">
-    <li v-for="one in overlays" :key="one.id">
+  <ul v-else-if="setting === 'overlays' || setting === 'triggers'" class="overlays">
+    <li v-for="one in listed" :key="one.id">
       <label
         ><span>{{ one.name }}</span>
         <select class="form-select form-select-sm" :value="saidOf(change, one.id)" @change="state(one.id, chosen($event))">

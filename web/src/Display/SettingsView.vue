@@ -21,6 +21,7 @@ const { query, places, displays: stating, timezones } = useSettings()
 const { displays } = useEstate(false)
 const { all: styles } = useDesigns('styles')
 const { all: overlays } = useDesigns('overlays')
+const { all: triggers } = useDesigns('triggers')
 const queries = useQueryClient()
 const route = useRoute()
 const router = useRouter()
@@ -33,6 +34,7 @@ const WORDS: Record<string, string> = {
   standby: 'Standby',
   hours: 'Opening hours',
   overlays: 'Overlays',
+  triggers: 'Triggers',
 }
 const vars = computed(() => [
   ...new Set([...places.value, ...stating.value].flatMap((one) => Object.keys(one.resolved).filter((name) => name.startsWith('vars.')))),
@@ -77,7 +79,13 @@ function said(value: unknown, of = setting.value): string {
   if (typeof value === 'string') return (of === 'style' && styles.value.find((one) => one.id === value)?.name) || value
   if (of === 'hours' && Array.isArray(value)) return hoursSaid(value as Open[])
   if (Array.isArray(value))
-    return value.map((one) => (of === 'overlays' && overlays.value.find((o) => o.id === one)?.name) || String(one)).join(', ') || 'none'
+    return (
+      value
+        .map(
+          (one) => [...overlays.value, ...triggers.value].find((o) => (of === 'overlays' || of === 'triggers') && o.id === one)?.name || String(one),
+        )
+        .join(', ') || 'none'
+    )
   const refs = Object.entries((value ?? {}) as Record<string, string>)
   return refs.map(([kind, id]) => `${kind} ${id}`).join(', ') || '–'
 }

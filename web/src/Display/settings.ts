@@ -22,6 +22,7 @@ interface Stated {
     vars?: Record<string, string | number>
     hours?: Open[]
     overlays?: Change
+    triggers?: Change
   }
   resolved: Record<string, Held>
 }

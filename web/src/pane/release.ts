@@ -62,6 +62,15 @@ export function together(planes: Planes, sheets: Sheets, at: number): { sheet: R
       return [{ ...layer, id, scenes: layer.scenes.map((scene) => inOne(sheet, scene, way)) }]
     })
   const [base, ...above] = [planes.base, ...planes.above.filter(holds)].map((plane) => sheets[plane.sheet.sha256]!)
-  const { canvas, background, anchor_ms } = base as RunSheet
-  return { sheet: { canvas, background, anchor_ms, layers: [base!, ...above].flatMap((sheet) => inOne(sheet, sheet.layers, '')) }, until }
+  const { canvas, background, anchor_ms, triggers } = base as RunSheet
+  return {
+    sheet: {
+      canvas,
+      background,
+      anchor_ms,
+      ...(triggers && { triggers }),
+      layers: [base!, ...above].flatMap((sheet) => inOne(sheet, sheet.layers, '')),
+    },
+    until,
+  }
 }

@@ -62,6 +62,7 @@ export class Stage {
   private readonly overridden = new Map<string, Box>()
   private readonly tools: Tools
   private lookAt = -Infinity
+  private expected: Media[] = []
 
   constructor(host: HTMLElement, addressOf: AddressOf, surface: Surface = 'desk', wake: () => void = () => undefined) {
     this.canvas = document.createElement('div')
@@ -134,10 +135,18 @@ export class Stage {
     return until
   }
 
+  /** What may be seen at any moment, whatever the time is. */
+  expect(media: Media[]): void {
+    this.expected = media
+    this.lookAt = -Infinity
+  }
+
   private soon(at: number): Media[] {
     if (!this.sheet) return []
     const now = new Set(mediaSoon(this.sheet, at, 0).map(({ id }) => id))
-    return mediaSoon(this.sheet, at, SOON_MS).filter(({ id }) => !now.has(id))
+    return [...this.expected, ...mediaSoon(this.sheet, at, SOON_MS)].filter(
+      ({ id }, n, all) => !now.has(id) && all.findIndex((one) => one.id === id) === n,
+    )
   }
 
   /** All that is drawn, the lowest first. */

@@ -1,4 +1,8 @@
 import { nextChange } from '../pane/sheet'
+import { Agent } from './agent'
+import { mediaNext, touched } from './answered'
+import { Answering, type Raw } from './answering'
+import type { Entered } from './answers'
 import { bytes } from '../ui/format'
 import type { News, Wanted } from './fetcher'
 import { Glass } from './glass'
@@ -30,6 +34,8 @@ export class Player {
   private larder: Larder | null = null
   private store: Store | null = null
   private bundle: Bundle | null = null
+  /** What was shown last. */
+  private stood: Bundle | null = null
   private drew = false
   private undrawn = 0
   private drawing = ''
@@ -39,6 +45,12 @@ export class Player {
   private talliedAt = 0
   private timer: ReturnType<typeof setTimeout> | undefined
   private readonly page: Page
+  private readonly agent = new Agent((said) => this.heardAll(said))
+  private readonly answering = new Answering(
+    () => this.now(),
+    () => performance.now(),
+    (why) => this.trouble('signals', why),
+  )
   private readonly still = /^#at=(.+)$/.exec(location.hash)?.[1] ?? null
   private readonly asked = Number(new URLSearchParams(location.search).get('output')) || null
 
@@ -62,7 +74,10 @@ export class Player {
   async start(): Promise<void> {
     void this.page.keep()
     void this.page.keepAwake()
-    if (this.still === null) this.setup.listen()
+    if (this.still === null) {
+      this.listen()
+      this.setup.listen()
+    }
     addEventListener('resize', () => this.glass.fit())
     addEventListener('pointerdown', () => this.glass.pressed())
     try {
@@ -138,7 +153,8 @@ export class Player {
     this.frame = 0
     let why = ''
     try {
-      const until = this.glass.draw(!this.state.frozen)
+      const due = this.answers()
+      const until = this.drawn(due)
       if (until !== null) {
         this.drew = true
         this.seen()
@@ -151,6 +167,52 @@ export class Player {
     this.drawing = why
     const sound = this.glass.heldBack ? 'This browser holds sound back until somebody presses the page; let it play sound by itself.' : null
     if ((this.state.troubles.sound?.says ?? null) !== sound) this.trouble('sound', sound)
+  }
+
+  private drawn(due: number): number | null {
+    const until = this.glass.draw(!this.state.frozen)
+    return until === null ? null : Math.min(until, due)
+  }
+
+  /** What triggers do by themselves. @returns when they do next, Unix ms */
+  private answers(): number {
+    if (this.still !== null || this.state.frozen) return Infinity
+    const { due, isOther } = this.answering.pass()
+    if (isOther) this.expectNext()
+    return due
+  }
+
+  /** Pictures and films to which a way leads from what stands. */
+  private expectNext(): void {
+    const of = this.stood
+    if (of?.sheet.triggers) this.glass.expect(mediaNext(of.sheet, of.sheet.triggers, this.answering.entered))
+  }
+
+  /** What is said before the glass: by keys, by touch, and by the agent beside the browser. */
+  private listen(): void {
+    document.addEventListener(
+      'keydown',
+      (e) => {
+        if (e.repeat || e.ctrlKey || e.metaKey || e.altKey || !this.answering.hearsKey(e.key)) return
+        e.preventDefault()
+        e.stopImmediatePropagation()
+        this.heardAll([{ key: e.key }])
+      },
+      { capture: true },
+    )
+    document.addEventListener('pointerdown', (e) => {
+      const point = this.answering.hearsTouch && this.stood ? this.glass.pointAt(e.clientX, e.clientY) : null
+      const touch = point && touched(this.stood!.sheet, this.now(), point.x, point.y)
+      if (touch) this.heardAll([{ touch }])
+    })
+    this.agent.listen(() => this.answering.runsAny)
+  }
+
+  private heardAll(said: Raw[]): void {
+    if (this.state.frozen || !this.answering.runsAny) return
+    if (this.answering.hear(said)) this.expectNext()
+    // Also where nothing is shown yet: from here on it is known when a dwell ends.
+    this.drawIn(0)
   }
 
   /** What really stands there is counted, and what is wrong with it is told: until it is seen again, or something else is handed over. */
@@ -236,7 +298,10 @@ export class Player {
     const bundle = this.bundle
     if (bundle?.key !== key) return
     try {
+      this.answering.take(bundle.sheet)
       await this.glass.show(bundle)
+      this.stood = bundle
+      this.expectNext()
       this.drew = true
       const { sha256, until, output } = bundle
       const since = new Date(this.now()).toISOString().replace(/\.\d+Z$/, 'Z')
@@ -247,6 +312,7 @@ export class Player {
       const file = bundle.file.media.find((one) => one.id === picture)
       if (file) await this.store!.keep('picture', file.url)
     } catch (e) {
+      if (this.stood) this.answering.take(this.stood.sheet)
       this.happened(this.failed(key, e))
     }
   }
@@ -356,6 +422,10 @@ export class Player {
   }
 
   // What is looked at from outside.
+  get entered(): [string, Entered][] {
+    return [...this.answering.entered]
+  }
+
   get playsSha256(): string | null {
     return this.state.glass?.sha256 ?? null
   }

@@ -1,3 +1,4 @@
+import type { Media } from '../pane/sheet'
 import { type AddressOf, Stage, type Standing } from '../pane/stage'
 import { type Alignment, alignmentPicture } from './alignment'
 import type { Bundle } from './larder'
@@ -80,6 +81,21 @@ export class Glass {
     if (!this.bundle) return null
     this.host.classList.toggle('frozen', !runs)
     return this.stage!.draw(this.now(), runs && !this.still)
+  }
+
+  /** What may be seen at any moment stands ready. */
+  expect(media: Media[]): void {
+    this.stage?.expect(media)
+  }
+
+  /** Where a point of the window lies on the canvas, px; panels may hang turned. */
+  pointAt(clientX: number, clientY: number): { x: number; y: number } | null {
+    if (!this.stage || !this.bundle) return null
+    const box = this.stage.canvas.getBoundingClientRect()
+    const { width, height } = this.bundle.sheet.canvas
+    const [u, v] = [(clientX - box.left) / box.width, (clientY - box.top) / box.height]
+    const [x, y] = { 0: [u, v], 90: [1 - v, u], 180: [1 - u, 1 - v], 270: [v, 1 - u] }[((this.bundle.output.rotation % 360) + 360) % 360] ?? [u, v]
+    return { x: x! * width, y: y! * height }
   }
 
   /** How px of the output lie on px of the window. */

@@ -20,6 +20,7 @@ const { all: playlists } = useDesigns('playlists')
 const { all: schedules } = useDesigns('schedules')
 const { all: sources } = useDesigns('sources')
 const { all: overlays } = useDesigns('overlays')
+const { all: triggers } = useDesigns('triggers')
 const { all: filled } = useDesigns('filled')
 const { ready } = useMedia()
 const typed = ref('')
@@ -59,6 +60,7 @@ const all = computed<Findable[]>(() => [
   ...playlists.value.map((d) => ({ kind: 'playlist', name: d.name, to: `/playlists/${d.id}` })),
   ...schedules.value.map((d) => ({ kind: 'schedule', name: d.name, to: `/schedules/${d.id}` })),
   ...overlays.value.map((d) => ({ kind: 'overlay', name: d.name, to: `/overlays/${d.id}` })),
+  ...triggers.value.map((d) => ({ kind: 'triggers', name: d.name, to: `/triggers/${d.id}` })),
   ...sources.value.map((d) => ({ kind: 'source', name: d.name, to: `/data/${d.id}` })),
   ...displays.value.map((d) => ({
     kind: 'display',

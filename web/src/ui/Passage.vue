@@ -27,6 +27,7 @@ const all = computed(() => [
   { to: '/layouts', name: 'Layouts', needs: 'design' as const, open: 0, says: '' },
   { to: '/playlists', name: 'Playlists and time', needs: 'design' as const, open: 0, says: '' },
   { to: '/overlays', name: 'Overlays', needs: 'hand-over' as const, open: 0, says: '' },
+  { to: '/triggers', name: 'Triggers', needs: 'design' as const, open: 0, says: '' },
   { to: '/handover', name: 'Handover', needs: 'hand-over' as const, open: counts.value.older, says: 'displays show an older version' },
   {
     to: '/playback',

@@ -113,14 +113,33 @@ final readonly class Drawer
      */
     public function booked(Composed $layout, string $id, Rect $rect, Placing $placing, ?Base $base): array
     {
-        $box = Box::ofRect($rect);
-        $fit = Fit::of($layout->canvas, $rect->size(), FitMode::Contain, 50.0, 50.0);
-        $drawn = $placing->box($fit->drawn->placed(1, 1, $box->x, $box->y));
-        $ground = new Part($placing->element($id), 'background', null, null, $drawn->clippedTo($placing->rect($box)), $drawn, ['fill' => $layout->background->hex]);
+        [$ground, $box, $fit] = $this->fitted($layout, $id, $rect, $placing);
         $inside = $base !== null ? $placing->onto($box, $fit) : $placing->inside($id, $box, $fit);
         $drawer = new self($this->surroundings, $this->clock, $base);
 
         return [$ground, ...$drawer->layout($layout, $inside, $base?->turns($layout, 0) ?? $layout->turns($this->clock, 0), $base?->reactions)];
+    }
+
+    /**
+     * What is shown because something happened, fitted into a rectangle: it begins whenever that is.
+     *
+     * @return list<Part|ZonePlan> lowest first
+     */
+    public function answering(Composed $layout, string $id, Rect $rect, Placing $placing): array
+    {
+        [$ground, $box, $fit] = $this->fitted($layout, $id, $rect, $placing);
+
+        return [$ground, ...$this->begun($layout, $placing->inside($id, $box, $fit))];
+    }
+
+    /** @return array{Part, Box, Fit} the colour of a layout in a rectangle, that, and how it lies there */
+    private function fitted(Composed $layout, string $id, Rect $rect, Placing $placing): array
+    {
+        $box = Box::ofRect($rect);
+        $fit = Fit::of($layout->canvas, $rect->size(), FitMode::Contain, 50.0, 50.0);
+        $drawn = $placing->box($fit->drawn->placed(1, 1, $box->x, $box->y));
+
+        return [new Part($placing->element($id), 'background', null, null, $drawn->clippedTo($placing->rect($box)), $drawn, ['fill' => $layout->background->hex]), $box, $fit];
     }
 
     /** The standby of a zone. A list or a media plays there as the list of the zone itself does. */

@@ -66,18 +66,23 @@ final readonly class Absence implements Kind
         return new Memory(true);
     }
 
+    public function compiled(\Closure $dueMs): array
+    {
+        return ['sensor' => $this->sensor, 'after_ms' => $this->afterMs];
+    }
+
     public function comesWith(Kind $other): bool
     {
         return false;
     }
 
-    public function rows(): null
-    {
-        return null;
-    }
-
     public function lacks(Display $display): ?string
     {
         return self::sensorLacking($display, $this->sensor, Sensor::PRESENCE);
+    }
+
+    public function raisedBy(): null
+    {
+        return null;
     }
 }

@@ -45,18 +45,23 @@ final readonly class Key implements Kind
         return $reading instanceof KeyPressed && $reading->key === $this->key ? [$memory, true] : null;
     }
 
+    public function compiled(\Closure $dueMs): array
+    {
+        return ['key' => $this->key];
+    }
+
     public function comesWith(Kind $other): bool
     {
         return $other instanceof self && $other->key === $this->key;
     }
 
-    public function rows(): null
-    {
-        return null;
-    }
-
     public function lacks(Display $display): ?string
     {
         return self::kindLacking($display, Sensor::KEYS);
+    }
+
+    public function raisedBy(): array
+    {
+        return ['key' => $this->key];
     }
 }

@@ -37,18 +37,23 @@ final readonly class Operator implements Kind
         return null;
     }
 
+    public function compiled(\Closure $dueMs): array
+    {
+        return [];
+    }
+
     public function comesWith(Kind $other): bool
     {
         return false;
     }
 
-    public function rows(): null
+    public function lacks(Display $display): null
     {
         return null;
     }
 
-    public function lacks(Display $display): null
+    public function raisedBy(): array
     {
-        return null;
+        return [];
     }
 }

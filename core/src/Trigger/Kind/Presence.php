@@ -83,18 +83,23 @@ final readonly class Presence implements Kind
         return new Memory(true);
     }
 
+    public function compiled(\Closure $dueMs): array
+    {
+        return ['sensor' => $this->sensor, 'bands' => $this->bands, 'dwell_ms' => $this->dwellMs];
+    }
+
     public function comesWith(Kind $other): bool
     {
         return $other instanceof self && $other->sensor === $this->sensor && $other->dwellMs === $this->dwellMs && array_intersect($other->bands, $this->bands) !== [];
     }
 
-    public function rows(): null
-    {
-        return null;
-    }
-
     public function lacks(Display $display): ?string
     {
         return self::sensorLacking($display, $this->sensor, Sensor::PRESENCE);
+    }
+
+    public function raisedBy(): null
+    {
+        return null;
     }
 }

@@ -45,14 +45,14 @@ final readonly class Press implements Kind
         return $reading instanceof Pressed && $reading->sensor === $this->sensor && $reading->button === $this->button ? [$memory, true] : null;
     }
 
+    public function compiled(\Closure $dueMs): array
+    {
+        return ['sensor' => $this->sensor, 'button' => $this->button];
+    }
+
     public function comesWith(Kind $other): bool
     {
         return $other instanceof self && $other->sensor === $this->sensor && $other->button === $this->button;
-    }
-
-    public function rows(): null
-    {
-        return null;
     }
 
     public function lacks(Display $display): ?string
@@ -66,5 +66,10 @@ final readonly class Press implements Kind
                 $this->sensor,
                 $buttons === [] ? 'none' : implode(', ', array_map(static fn (string $one): string => "\"$one\"", $buttons)),
             ));
+    }
+
+    public function raisedBy(): array
+    {
+        return ['sensor' => $this->sensor, 'button' => $this->button];
     }
 }

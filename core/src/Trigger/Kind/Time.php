@@ -81,18 +81,23 @@ final readonly class Time implements Kind
         return new Memory(false, $next === null ? null : 1000 * $next);
     }
 
+    public function compiled(\Closure $dueMs): array
+    {
+        return ['at_ms' => $dueMs()];
+    }
+
     public function comesWith(Kind $other): bool
     {
         return false;
     }
 
-    public function rows(): null
+    public function lacks(Display $display): null
     {
         return null;
     }
 
-    public function lacks(Display $display): null
+    public function raisedBy(): array
     {
-        return null;
+        return [];
     }
 }

@@ -50,18 +50,23 @@ final readonly class Touch implements Kind
             ? [$memory, true] : null;
     }
 
+    public function compiled(\Closure $dueMs): array
+    {
+        return ['rect' => $this->rect->toArray()];
+    }
+
     public function comesWith(Kind $other): bool
     {
         return $other instanceof self && $other->rect->intersection($this->rect) !== null;
     }
 
-    public function rows(): null
-    {
-        return null;
-    }
-
     public function lacks(Display $display): ?string
     {
         return self::kindLacking($display, Sensor::TOUCH);
+    }
+
+    public function raisedBy(): array
+    {
+        return ['touch' => ['x' => $this->rect->x + intdiv($this->rect->width, 2), 'y' => $this->rect->y + intdiv($this->rect->height, 2)]];
     }
 }

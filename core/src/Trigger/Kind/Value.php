@@ -87,19 +87,24 @@ final readonly class Value implements Kind
         return $memory;
     }
 
+    public function compiled(\Closure $dueMs): array
+    {
+        return ['source' => $this->rows->source, 'field' => $this->field, 'rises_to' => $this->risesTo, 'armed' => $this->armed];
+    }
+
     public function comesWith(Kind $other): bool
     {
         return $other instanceof self && $other->rows->source === $this->rows->source && $other->field === $this->field
             && ($other->risesTo === null) === ($this->risesTo === null);
     }
 
-    public function rows(): Rows
-    {
-        return $this->rows;
-    }
-
     public function lacks(Display $display): null
     {
         return null;
+    }
+
+    public function raisedBy(): array
+    {
+        return [];
     }
 }
