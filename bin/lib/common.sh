@@ -324,6 +324,13 @@ feeds_up() { # the simulated outside world: feeds that can be told to misbehave
   wait_until 30 curl -fs -m 5 -o /dev/null "$UPPER_PANE_FEEDS/switches" || fail "the feeds of the Bench do not answer on 127.0.0.1:$FEEDS_PORT; see $RUN/log/feeds.log"
 }
 
+SIGNALS_PORT=47400
+signals_up() { # hands what the Bench's sensors say to players on this machine; its port is always the same, so that of two instances the first has it
+  running "$RUN/signals.pid" && return
+  if (exec 3<>"/dev/tcp/127.0.0.1/$SIGNALS_PORT") 2>/dev/null; then return; fi
+  launch signals "$ROOT/bin/signals" --page "http://127.0.0.1:$HTTP_PORT" --page "http://localhost:$HTTP_PORT" --port "$SIGNALS_PORT"
+}
+
 own_files() { # the servers' own user must be able to write what it writes
   [ "$(id -u)" = 0 ] || return 0
   chown -R www-data:www-data "$STORAGE" "$RUN/tmp" "$ROOT/var/log" "$RUN/cache"
@@ -357,6 +364,7 @@ end_group() { # PID-FILE
 instance_down() {
   end_group "$RUN/players.pid"
   end_group "$RUN/feeds.pid"
+  end_group "$RUN/signals.pid"
   workers_down
   for server in nginx fpm mariadb; do end_group "$RUN/$server.pid"; done
 }

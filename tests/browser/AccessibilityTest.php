@@ -75,6 +75,7 @@ final class AccessibilityTest extends TestCase
         yield 'a month' => ['/schedules/piers?span=month', '.week .bar'];
         yield 'rehearsal' => ['/rehearsal?display=pier-vennick,check-in-1&by=schedule&list=items', '.strip .stage-canvas'];
         yield 'bench' => ['/bench', 'tbody tr'];
+        yield 'before a display' => ['/bench/before?display=info-post', '.traces tr'];
         yield 'bin' => ['/bin', '.empty, tbody tr'];
         yield 'work' => ['/work', 'tbody tr'];
         yield 'overlays' => ['/overlays', 'tbody tr'];

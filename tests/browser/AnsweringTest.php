@@ -6,24 +6,20 @@ namespace UpperPane\Tests\Browser;
 
 use Facebook\WebDriver\Interactions\WebDriverActions;
 use PHPUnit\Framework\TestCase;
+use UpperPane\Tests\Browser\Support\Agent;
 use UpperPane\Tests\Browser\Support\Chrome;
 use UpperPane\Tests\Browser\Support\Desk;
 
 /** A player answers whoever stands before it: by what the agent of its machine hands on, by touch, and without any server. */
 final class AnsweringTest extends TestCase
 {
-    private const AGENT = 'http://127.0.0.1:47400/signal';
-
     private Chrome $player;
 
-    /** @var resource */
-    private $agent;
+    private Agent $agent;
 
     protected function setUp(): void
     {
-        $pipes = [];
-        $agent = proc_open(['node', dirname(__DIR__, 2) . '/web/public/signal-agent.mjs', '--page', Desk::url('/')], [2 => ['file', '/dev/null', 'w']], $pipes);
-        $this->agent = is_resource($agent) ? $agent : throw new \RuntimeException('The agent does not start.');
+        $this->agent = Agent::started();
         $desk = Chrome::open();
         Desk::signIn($desk);
         $address = Desk::players($desk, 'info-post')[0]['address'];
@@ -31,8 +27,8 @@ final class AnsweringTest extends TestCase
         $this->player = Chrome::open(1080, 1920);
         $this->player->go(Desk::url($address));
         $this->player->see('.stage-canvas [data-element=main]');
-        $this->player->until(fn (): bool => $this->say(['signal' => 'help']) === 204 && $this->states() === ['help'], 'the agent to be heard');
-        $this->player->until(fn (): bool => $this->say(['sensor' => 'presence', 'mm' => null]) === 204, 'nobody is there');
+        $this->player->until(fn (): bool => $this->agent->say(['signal' => 'help']) === 204 && $this->states() === ['help'], 'the agent to be heard');
+        $this->player->until(fn (): bool => $this->agent->say(['sensor' => 'presence', 'mm' => null]) === 204, 'nobody is there');
         $this->player->until(fn (): bool => $this->states() === ['rest'], 'it rests');
     }
 
@@ -40,35 +36,34 @@ final class AnsweringTest extends TestCase
     {
         Desk::server('start', 'nginx', 'fpm');
         $this->player->close();
-        proc_terminate($this->agent);
-        proc_close($this->agent);
+        $this->agent->stop();
     }
 
     /** Somebody comes, is greeted, comes nearer, touches an island, presses help twice, and goes: all of it with no server left. */
     public function testItAnswersAndRestsWithoutAnyServer(): void
     {
         // Once the player has what the sailings tell.
-        $this->player->until(fn (): bool => $this->say(['signal' => 'tolm']) === 204 && $this->player->find('[data-element="boats/to"]')?->getText() === 'Boats to Tolm', 'the sailings', 90);
-        $this->say(['signal' => 'gone']);
+        $this->player->until(fn (): bool => $this->agent->say(['signal' => 'tolm']) === 204 && $this->player->find('[data-element="boats/to"]')?->getText() === 'Boats to Tolm', 'the sailings', 90);
+        $this->agent->say(['signal' => 'gone']);
         $this->player->until(fn (): bool => $this->states() === ['rest'], 'it rests');
         Desk::server('stop', 'nginx', 'fpm');
-        $this->say(['sensor' => 'presence', 'mm' => 3000]);
+        $this->agent->say(['sensor' => 'presence', 'mm' => 3000]);
         $this->shows('greeting', 'greeting/hello');
         // As a sensor counts that begins from afar.
-        $this->say(['sensor' => 'presence', 'band' => 4]);
+        $this->agent->say(['sensor' => 'presence', 'band' => 4]);
         $this->shows('islands', 'islands/title');
         foreach ([1010, 960, 1030, 970, 1040] as $mm) {
-            $this->say(['sensor' => 'presence', 'mm' => $mm]);
+            $this->agent->say(['sensor' => 'presence', 'mm' => $mm]);
         }
         self::assertSame(['islands'], $this->states(), 'to and fro at an edge');
         (new WebDriverActions($this->player->driver))->moveToElement($this->player->see('.stage-canvas'), ...$this->at(330, 1095))->click()->perform();
         $this->shows('boats', 'boats/to');
         self::assertSame('Boats to Tolm', $this->player->see('[data-element="boats/to"]')->getText());
-        $this->say(['sensor' => 'button', 'button' => '1']);
+        $this->agent->say(['sensor' => 'button', 'button' => '1']);
         $this->shows('help', 'help/title');
-        $this->say(['sensor' => 'button', 'button' => 'help']);
+        $this->agent->say(['sensor' => 'button', 'button' => 'help']);
         self::assertSame(['help'], $this->states());
-        $this->say(['sensor' => 'presence', 'mm' => null]);
+        $this->agent->say(['sensor' => 'presence', 'mm' => null]);
         $this->player->until(fn (): bool => $this->states() === ['rest'], 'it rests again');
         $this->player->until(fn (): bool => $this->player->find('[data-element="help/title"]') === null, 'nothing of it is left');
     }
@@ -76,17 +71,17 @@ final class AnsweringTest extends TestCase
     public function testNonsenseIsLeftOutAndFloodsLeaveItFluent(): void
     {
         self::assertSame([422, 422, 404, 403], [
-            $this->say('no JSON'), $this->say([['at' => 5, 'key' => 'a']]), $this->say([], '/other'), $this->say(['signal' => 'help'], origin: 'http://elsewhere.example'),
+            $this->agent->say('no JSON'), $this->agent->say([['at' => 5, 'key' => 'a']]), $this->agent->say([], '/other'), $this->agent->say(['signal' => 'help'], origin: 'http://elsewhere.example'),
         ]);
         foreach ([['sensor' => 'presence', 'mm' => -5], ['sensor' => 'presence', 'mm' => 'near'], ['sensor' => 'gone', 'mm' => 4], ['signal' => 'nobody']] as $nonsense) {
-            self::assertSame(204, $this->say($nonsense));
+            self::assertSame(204, $this->agent->say($nonsense));
         }
         self::assertSame(['rest'], $this->states());
         $this->player->script('window.frames_ = 0; const on = () => { frames_++; requestAnimationFrame(on) }; on()');
         $before = microtime(true);
         $flood = array_fill(0, 100, ['sensor' => 'presence', 'mm' => 700]);
         for ($n = 0; $n < 50; $n++) {
-            $this->say($flood);
+            $this->agent->say($flood);
         }
         $this->shows('islands', 'islands/title');
         $seconds = microtime(true) - $before;
@@ -100,7 +95,9 @@ final class AnsweringTest extends TestCase
             window.took_ = []
             const socket = new WebSocket('ws://127.0.0.1:47400/signals')
             socket.onmessage = ({ data }) => {
-              const [{ signal }] = JSON.parse(data)
+              const said = JSON.parse(data)
+              if (!Array.isArray(said)) return
+              const [{ signal }] = said
               const came = performance.now()
               const wanted = signal === 'help' ? 'help/title' : 'boats/to'
               const look = () => document.querySelector(`[data-element="${wanted}"]`) ? took_.push(performance.now() - came) : requestAnimationFrame(look)
@@ -110,7 +107,7 @@ final class AnsweringTest extends TestCase
             JS);
         $this->player->until(fn (): bool => $this->player->script('return window.hears_ === true') === true, 'the page to listen as well');
         for ($n = 0; $n < 100; $n++) {
-            $this->say(['signal' => $n % 2 === 0 ? 'tolm' : 'help']);
+            $this->agent->say(['signal' => $n % 2 === 0 ? 'tolm' : 'help']);
             $this->player->until(fn (): bool => $this->player->script('return took_.length') === $n + 1, "answer $n");
         }
         $took = (array) $this->player->script('return took_.sort((a, b) => a - b)');
@@ -141,20 +138,5 @@ final class AnsweringTest extends TestCase
     private function states(): array
     {
         return (array) $this->player->script('return upperPanePlayer.entered.map(([, one]) => one.state)');
-    }
-
-    /** @return int what the agent answers */
-    private function say(mixed $entry, string $path = '/signal', ?string $origin = null): int
-    {
-        $context = stream_context_create(['http' => [
-            'method' => 'POST',
-            'header' => "Content-Type: application/json\r\n" . ($origin === null ? '' : "Origin: $origin\r\n"),
-            'content' => is_string($entry) ? $entry : json_encode($entry, JSON_THROW_ON_ERROR),
-            'ignore_errors' => true,
-            'timeout' => 10,
-        ]]);
-        $answer = @file_get_contents(str_replace('/signal', $path, self::AGENT), false, $context);
-
-        return $answer === false ? 0 : (int) explode(' ', $http_response_header[0] ?? '0 0')[1];
     }
 }

@@ -53,6 +53,14 @@ final class MachineTest extends TestCase
         self::assertSame(['first' => 9, 'gaps' => [2, 3, 4.5, 7], 'change' => [180.5], 'said' => 'Held back. (main, i3)'], Scene::of('machine', 'reportsThatDoNotArrive'));
     }
 
+    public function testWhatIsAnsweredIsToldAtOnceAndWhatSensorsSayToWhoeverWantsToLearnIt(): void
+    {
+        self::assertSame(
+            ['from' => 21, 'unasked' => 0, 'answered' => 1, 'learning' => 1, 'after' => 0, 'last' => 3, 'answers' => 1],
+            Scene::of('machine', 'sensed'),
+        );
+    }
+
     public function testWhatBeginsAndEndsByTheClockNeedsNoServer(): void
     {
         self::assertSame(['gathered' => [0.5, 30], 'aligned' => ['0.5 align on', '60 align off']], Scene::of('machine', 'byTheClock'));

@@ -6,7 +6,8 @@
  *   node signal-agent.mjs --page http://desk [--page ...] [--port 47400] [--neighbour http://192.168.1.12:47400 ...]
  *
  * A sensor sends what it says by `POST http://127.0.0.1:47400/signal`: one entry or a list of them, `{"sensor": "s1", "mm": 830}`. Pages of players listen at the
- * WebSocket `/signals`; only pages that come from where --page says are let in. What comes from a neighbour is handed on to no other.
+ * WebSocket `/signals`; only pages that come from where --page says are let in. What comes from a neighbour is handed on to no other. What a page itself says there,
+ * an object, is handed to the others: so a player tells what it answered.
  */
 import { createHash } from 'node:crypto'
 import { createServer } from 'node:http'
@@ -28,6 +29,8 @@ if (origins.length === 0) {
 }
 
 const pages = new Set()
+/** Those that play. */
+const players = new Set()
 
 /** One text as a frame of RFC 6455, 5.2; a server masks nothing. */
 function framed(text) {
@@ -36,13 +39,43 @@ function framed(text) {
   return head ? Buffer.concat([Buffer.from(head), bytes]) : null
 }
 
-function hand(entries) {
-  const frame = framed(JSON.stringify(entries))
+/** @param from the page that says it, which knows it already */
+function hand(told, from = null) {
+  const frame = framed(JSON.stringify(told))
   if (!frame) return
   for (const page of pages) {
+    if (page === from) continue
     if (page.writableLength > MOST_WAITING) page.destroy()
     else page.write(frame)
   }
+}
+
+/**
+ * What a page says, frame by frame (RFC 6455, 5.2 and 5.3: a page masks what it sends, and says what is short in one frame).
+ * @returns what of the bytes is not whole yet; null where the page is to be let go
+ */
+function heard(page, bytes) {
+  while (bytes.length >= 6) {
+    const short = bytes[1] & 127
+    const head = short === 126 ? 8 : 6
+    if (short === 127 || !(bytes[1] & 128)) return null
+    if (bytes.length < head) break
+    const length = short === 126 ? bytes.readUInt16BE(2) : short
+    if (bytes.length < head + length) break
+    const [kind, mask] = [bytes[0] & 15, bytes.subarray(head - 4, head)]
+    const said = Buffer.from(bytes.subarray(head, head + length).map((one, n) => one ^ mask[n & 3]))
+    bytes = bytes.subarray(head + length)
+    if (kind === 8) return null
+    if (kind !== 1) continue
+    try {
+      const told = JSON.parse(said.toString('utf8'))
+      // A list would be what sensors say: that is told by POST /signal alone.
+      if (typeof told === 'object' && told !== null && !Array.isArray(told)) hand(told, page)
+    } catch {
+      // What is no JSON says nothing.
+    }
+  }
+  return bytes
 }
 
 /** What is no entry is told to whoever sent it, and goes nowhere. */
@@ -58,15 +91,21 @@ function entriesOf(text) {
 const pathOf = ({ url }) => (url ?? '').split('?')[0]
 
 const server = createServer((request, answer) => {
+  const { origin } = request.headers
+  const isOwn = origins.includes(origin)
+  // A page that is let in may read what is answered (Fetch standard, 3.2), also where browsers ask before they speak to this machine.
+  const allowed = isOwn
+    ? { 'Access-Control-Allow-Origin': origin, 'Access-Control-Allow-Headers': 'Content-Type', 'Access-Control-Allow-Private-Network': 'true', Vary: 'Origin' }
+    : {}
   const end = (status, words) => {
-    answer.writeHead(status, { 'Content-Type': 'application/json' })
+    answer.writeHead(status, { 'Content-Type': 'application/json', ...allowed })
     answer.end(words === undefined ? undefined : JSON.stringify({ error: words }))
   }
+  if (request.method === 'OPTIONS' && isOwn) return end(204)
   if (pathOf(request) !== '/signal' || request.method !== 'POST')
     return end(404, 'POST /signal takes what sensors say; pages listen at the WebSocket /signals')
   // A page of somebody else's in a browser of this machine may not play a sensor.
-  const { origin } = request.headers
-  if (origin !== undefined && !origins.includes(origin)) return end(403, `a page of ${origin} is none of this player's`)
+  if (origin !== undefined && !isOwn) return end(403, `a page of ${origin} is none of this player's`)
   const parts = []
   let size = 0
   request.on('data', (part) => {
@@ -101,10 +140,21 @@ server.on('upgrade', (request, socket) => {
   const accept = createHash('sha1').update(`${key}258EAFA5-E914-47DA-95CA-C5AB0DC85B11`).digest('base64')
   socket.write(`HTTP/1.1 101 Switching Protocols\r\nUpgrade: websocket\r\nConnection: Upgrade\r\nSec-WebSocket-Accept: ${accept}\r\n\r\n`)
   socket.setNoDelay(true)
+  const isPlayer = new URL(request.url, 'http://agent').searchParams.has('player')
   pages.add(socket)
-  const gone = () => (pages.delete(socket), socket.destroy())
-  // Pages say nothing but that they leave.
-  socket.on('data', (frame) => (frame[0] & 15) === 8 && gone())
+  if (isPlayer) players.add(socket)
+  hand({ players: players.size })
+  const gone = () => {
+    socket.destroy()
+    if (!pages.delete(socket)) return
+    if (players.delete(socket)) hand({ players: players.size })
+  }
+  let waiting = Buffer.alloc(0)
+  socket.on('data', (bytes) => {
+    const left = heard(socket, Buffer.concat([waiting, bytes]))
+    if (left === null) gone()
+    else waiting = left
+  })
   for (const one of ['close', 'error', 'end']) socket.on(one, gone)
 })
 server.listen(port, '127.0.0.1', () => say(`what sensors say at http://127.0.0.1:${port}/signal goes to the pages of ${origins.join(', ')}`))

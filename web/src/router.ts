@@ -111,6 +111,11 @@ export const router = createRouter({
     { path: '/handover', component: () => import('./Handover/HandoverView.vue'), meta: { title: 'Handover', needs: 'hand-over' } },
     { path: '/playback', component: () => import('./Playback/PlaybackView.vue'), meta: { title: 'Playback', needs: 'hand-over' } },
     { path: '/bench', component: () => import('./Bench/BenchView.vue'), meta: { title: 'Bench', needs: 'design' } },
+    {
+      path: '/bench/before',
+      component: () => import('./Bench/BeforeView.vue'),
+      meta: { title: 'Before a display', needs: 'design', station: '/bench' },
+    },
     { path: '/bin', component: () => import('./ui/BinView.vue'), meta: { title: 'Bin', needs: 'design' } },
     {
       path: '/work',

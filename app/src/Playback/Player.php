@@ -51,7 +51,7 @@ class Player
     #[ORM\Column]
     public bool $pointerDue = true;
 
-    /** @var array<int, array{at: string, plays: ?string, since: ?string, trouble: ?string, troubles?: list<array<string, string>>, machine?: array<string, int|bool>, batch?: string}> what each of its outputs said last, by number */
+    /** @var array<int, array{at: string, plays: ?string, since: ?string, trouble: ?string, troubles?: list<array<string, string>>, machine?: array<string, int|bool>, senses?: array<string, mixed>, batch?: string}> what each of its outputs said last, by number */
     #[ORM\Column(type: 'json', nullable: true)]
     public ?array $calls = null;
 
@@ -113,7 +113,7 @@ class Player
     {
         $json = static fn (mixed $text): array => is_string($text) ? (array) json_decode($text, true) : [];
         $outputs = self::outputsOf(array_values($json($row['feeds'])), is_string($row['part']) ? $row['part'] : null);
-        /** @var array<int, array{at: string, plays: ?string, since: ?string, trouble: ?string, troubles?: list<array<string, string>>, machine?: array<string, int|bool>, batch?: string}> $calls */
+        /** @var array<int, array{at: string, plays: ?string, since: ?string, trouble: ?string, troubles?: list<array<string, string>>, machine?: array<string, int|bool>, senses?: array<string, mixed>, batch?: string}> $calls */
         $calls = array_intersect_key($json($row['calls']), array_flip($outputs));
         $batches = [];
         foreach ($said as [$at, $report]) {
@@ -124,7 +124,11 @@ class Player
                 $arrived = $report->batch->id;
             }
             $calls[$output] = ['at' => gmdate('Y-m-d\TH:i:s\Z', $at), 'plays' => $report->release, 'since' => self::text($report->since), 'trouble' => $report->trouble]
-                + array_filter(['troubles' => array_map(static fn (Trouble $one): array => $one->toArray(), $report->troubles), 'machine' => $report->machine->toArray()])
+                + array_filter([
+                    'troubles' => array_map(static fn (Trouble $one): array => $one->toArray(), $report->troubles),
+                    'machine' => $report->machine->toArray(),
+                    'senses' => $report->senses(),
+                ])
                 + ($arrived === null ? [] : ['batch' => $arrived]);
         }
         ksort($calls);

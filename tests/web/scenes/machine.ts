@@ -226,6 +226,33 @@ export function reportsThatDoNotArrive() {
   }
 }
 
+/** What a map answers is told at once; what sensors say goes along, and is told at once only to whoever wants to learn it. */
+export function sensed() {
+  const world = new World()
+  world.pass(21_000)
+  const heard = (times: number) => [{ said: { sensor: 'b1', button: '7' }, last: new Date(NOW).toISOString(), times, known: false }]
+  const answers = [{ map: 'post', state: 'help', why: 'help', since: new Date(NOW).toISOString() }]
+  const from = world.at / 1000
+  const tells = (more: number) => {
+    const before = world.times('report').length
+    world.pass(more)
+    return world.times('report').length - before
+  }
+  world.happens({ is: 'sensed', sensed: { heard: heard(1) } })
+  const unasked = tells(1000)
+  world.happens({ is: 'sensed', sensed: { heard: heard(1), answers } })
+  const answered = tells(1000)
+  world.told = pointer('a', { learns_until: new Date(NOW + 60_000).toISOString() })
+  world.pass(2500)
+  world.happens({ is: 'sensed', sensed: { heard: heard(2), answers } })
+  const learning = tells(1000)
+  world.pass(60_000)
+  world.happens({ is: 'sensed', sensed: { heard: heard(3), answers } })
+  const after = tells(500)
+  world.pass(12_000)
+  return { from, unasked, answered, learning, after, last: world.reports.at(-1)?.heard?.[0]?.times, answers: world.reports.at(-1)?.answers?.length }
+}
+
 /** Something that is planned above the rest begins, and the alignment picture goes, both without a server. */
 export function byTheClock() {
   const world = new World()

@@ -7,6 +7,7 @@ import { api } from '../ui/api'
 import ChoiceBar from '../ui/ChoiceBar.vue'
 import { useGuarded } from '../ui/guarded'
 import { useShelf } from '../ui/shelf'
+import BenchTabs from './BenchTabs.vue'
 
 /** The simulated outside world: feeds that tell of the demo estate, and can be told to misbehave as others do. */
 type Switch = 'well' | 'slow' | 'failing' | 'broken' | 'empty' | 'huge' | 'stale' | 'other-type' | 'other-shape'
@@ -68,6 +69,7 @@ onBeforeUnmount(() => shelf.clear())
         <h1>Bench</h1>
         <p class="facts m-0">The simulated outside world of the demo estate: feeds that can be told to misbehave as others do</p>
       </div>
+      <div class="actions"><BenchTabs /></div>
     </div>
     <section class="body" aria-label="Feeds">
       <p v-if="trouble" class="said-error px-3 pt-2 m-0" role="alert">{{ trouble }}</p>

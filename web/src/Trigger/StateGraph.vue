@@ -16,6 +16,8 @@ const emit = defineEmits<{ choose: [chosen: Chosen] }>()
 const WIDE = 104
 const HIGH = 66
 const FOOT = 24
+/** A finger's height still where the map is drawn as small as it may be. */
+const LABEL = 30
 /** From any state. */
 const ANY = '*'
 
@@ -79,7 +81,12 @@ const laid = computed(() => {
     const back = edge.to === props.map.rest
     const [a, b] = back ? [edge.to, edge.from] : [edge.from, edge.to]
     if (!graph.hasNode(a) || !graph.hasNode(b)) return
-    graph.setEdge(a, b, { width: labelOf(edge).length * 6.6 + 10, height: 16, labelpos: 'c', weight: edge.lapse ? 1 : 2 }, String(n))
+    graph.setEdge(
+      a,
+      b,
+      { width: Math.max(LABEL, labelOf(edge).length * 6.6 + 10), height: LABEL, labelpos: 'c', weight: edge.lapse ? 1 : 2 },
+      String(n),
+    )
   })
   dagre.layout(graph)
   const { width = 0, height = 0 } = graph.graph() as { width?: number; height?: number }
@@ -227,7 +234,8 @@ svg {
   font-size: 0.8125rem;
   white-space: nowrap;
   line-height: 1.25;
-  min-height: 24px;
+  min-height: 30px;
+  min-width: 30px;
 }
 .label.lapse {
   color: var(--soft);

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { useElementSize, useEventListener, useRafFn } from '@vueuse/core'
 import { computed, onBeforeUnmount, ref, useTemplateRef, watch } from 'vue'
+import { useRecorded } from '../Bench/recorded'
 import PictureNow from '../pane/PictureNow.vue'
 import { api, sentence } from '../ui/api'
 import { useHandTaken } from '../ui/handTaken'
@@ -16,8 +17,10 @@ const emit = defineEmits<{ now: [state: string | null] }>()
 const HAND_MS = 60_000
 const byHand = ref<Said[]>([])
 const picked = ref('hand')
+const { recorded } = useRecorded(() => props.display)
 const traces = computed<Trace[]>(() => [
   ...props.look.traces,
+  ...recorded.value,
   { id: 'hand', name: 'by hand', entries: byHand.value, until_ms: Math.max(HAND_MS, (byHand.value.at(-1)?.at_ms ?? 0) + 30_000) },
 ])
 const trace = computed(() => traces.value.find(({ id }) => id === picked.value) ?? traces.value[0]!)

@@ -1,6 +1,6 @@
 import { type RunSheet, lastBegun } from '../pane/sheet'
 import { put } from './answered'
-import { type Entered, type Entry, type Run, type TriggersMap, begun, dueAt, resumed, shifted, until, whyNot } from './answers'
+import { type Entered, type Entry, type Run, type TriggersMap, begun, dueAt, named, resumed, shifted, until, whyNot } from './answers'
 
 /** The clock was set where it moved by more, ms. */
 const SET_MS = 1000
@@ -42,11 +42,23 @@ export class Answering {
 
   /** Whether any map hears keys of that name. */
   hearsKey(key: string): boolean {
-    return this.maps.some((map) => map.signals.some((one) => one.kind === 'key' && this.named(map, key) === one.key))
+    return this.maps.some((map) => map.signals.some((one) => one.kind === 'key' && named(map, 'keys', null, key) === one.key))
   }
 
-  private named(map: TriggersMap, key: string): string {
-    return map.sensors.filter(({ kind }) => kind === 'keys').reduce((name, { names }) => names[name] ?? name, key)
+  /** Whether any map could hear that, whatever it comes to. */
+  knows(said: Raw): boolean {
+    if (whyNot(this.maps, said) !== null) return false
+    const { sensor, button, key, source, touch } = said
+    return this.maps.some((map) =>
+      map.signals.some((one) => {
+        if (said.signal !== undefined) return one.id === said.signal
+        if (touch !== undefined) return one.kind === 'touch'
+        if (key !== undefined) return one.kind === 'key' && one.key === named(map, 'keys', null, key as string)
+        if (source !== undefined) return one.kind === 'value' && one.source === source
+        if (button === undefined) return (one.kind === 'presence' || one.kind === 'absence') && one.sensor === sensor
+        return one.kind === 'press' && one.sensor === sensor && named(map, 'sensor', sensor, button as string) === one.button
+      }),
+    )
   }
 
   get hearsTouch(): boolean {

@@ -213,7 +213,7 @@ function hears(
 }
 
 /** The button or key that is meant by what a sensor, or the keyboard, sends. */
-function named(map: TriggersMap, of: 'sensor' | 'keys', sensor: string | null, sent: string): string {
+export function named(map: TriggersMap, of: 'sensor' | 'keys', sensor: unknown, sent: string): string {
   return map.sensors.filter((one) => (of === 'sensor' ? one.id === sensor : one.kind === 'keys')).reduce((name, one) => one.names[name] ?? name, sent)
 }
 

@@ -1,18 +1,16 @@
 import { nextChange } from '../pane/sheet'
-import { Agent } from './agent'
-import { mediaNext, touched } from './answered'
-import { Answering, type Raw } from './answering'
 import type { Entered } from './answers'
 import { bytes } from '../ui/format'
 import type { News, Wanted } from './fetcher'
 import { Glass } from './glass'
 import type { Wish } from './keeper'
 import { type Bundle, type Keeper, Larder, ToChoose } from './larder'
-import { type Effect, type Event, type Report, type State, type Trouble, apart, begun, next, wrong } from './machine'
+import { type Effect, type Event, type Report, type State, type Trouble, apart, begun, learns, next, wrong } from './machine'
 import { choose, say } from './notes'
 import { Page } from './page'
 import { unpaired } from './pairing'
 import { type Pointer, pointerOf } from './pointer'
+import type { Senses } from './senses'
 import { type Facts, Setup } from './setup'
 import { Store } from './store'
 import { Tally, told } from './tally'
@@ -45,12 +43,8 @@ export class Player {
   private talliedAt = 0
   private timer: ReturnType<typeof setTimeout> | undefined
   private readonly page: Page
-  private readonly agent = new Agent((said) => this.heardAll(said))
-  private readonly answering = new Answering(
-    () => this.now(),
-    () => performance.now(),
-    (why) => this.trouble('signals', why),
-  )
+  /** Loaded where anything answers. */
+  private senses: Senses | null = null
   private readonly still = /^#at=(.+)$/.exec(location.hash)?.[1] ?? null
   private readonly asked = Number(new URLSearchParams(location.search).get('output')) || null
 
@@ -74,10 +68,7 @@ export class Player {
   async start(): Promise<void> {
     void this.page.keep()
     void this.page.keepAwake()
-    if (this.still === null) {
-      this.listen()
-      this.setup.listen()
-    }
+    if (this.still === null) this.setup.listen()
     addEventListener('resize', () => this.glass.fit())
     addEventListener('pointerdown', () => this.glass.pressed())
     try {
@@ -153,7 +144,7 @@ export class Player {
     this.frame = 0
     let why = ''
     try {
-      const due = this.answers()
+      const due = this.senses?.pass() ?? Infinity
       const until = this.drawn(due)
       if (until !== null) {
         this.drew = true
@@ -174,45 +165,20 @@ export class Player {
     return until === null ? null : Math.min(until, due)
   }
 
-  /** What triggers do by themselves. @returns when they do next, Unix ms */
-  private answers(): number {
-    if (this.still !== null || this.state.frozen) return Infinity
-    const { due, isOther } = this.answering.pass()
-    if (isOther) this.expectNext()
-    return due
-  }
-
-  /** Pictures and films to which a way leads from what stands. */
-  private expectNext(): void {
-    const of = this.stood
-    if (of?.sheet.triggers) this.glass.expect(mediaNext(of.sheet, of.sheet.triggers, this.answering.entered))
-  }
-
-  /** What is said before the glass: by keys, by touch, and by the agent beside the browser. */
-  private listen(): void {
-    document.addEventListener(
-      'keydown',
-      (e) => {
-        if (e.repeat || e.ctrlKey || e.metaKey || e.altKey || !this.answering.hearsKey(e.key)) return
-        e.preventDefault()
-        e.stopImmediatePropagation()
-        this.heardAll([{ key: e.key }])
-      },
-      { capture: true },
-    )
-    document.addEventListener('pointerdown', (e) => {
-      const point = this.answering.hearsTouch && this.stood ? this.glass.pointAt(e.clientX, e.clientY) : null
-      const touch = point && touched(this.stood!.sheet, this.now(), point.x, point.y)
-      if (touch) this.heardAll([{ touch }])
-    })
-    this.agent.listen(() => this.answering.runsAny)
-  }
-
-  private heardAll(said: Raw[]): void {
-    if (this.state.frozen || !this.answering.runsAny) return
-    if (this.answering.hear(said)) this.expectNext()
-    // Also where nothing is shown yet: from here on it is known when a dwell ends.
-    this.drawIn(0)
+  /** What answers here; its code comes with the first sheet, or the first question, that needs it. */
+  private async answers(isNeeded: boolean): Promise<Senses | null> {
+    if (isNeeded && this.still === null && !this.senses) {
+      const { Senses } = await import('./senses')
+      this.senses ??= new Senses(
+        this.glass,
+        () => (this.state.frozen ? null : this.now()),
+        () => learns(this.state.pointer, this.now()),
+        (why) => this.trouble('signals', why),
+        (sensed) => this.happened({ is: 'sensed', sensed }),
+        () => this.drawIn(0),
+      )
+    }
+    return this.senses
   }
 
   /** What really stands there is counted, and what is wrong with it is told: until it is seen again, or something else is handed over. */
@@ -274,6 +240,7 @@ export class Player {
       const pointer = pointerOf(text)
       const date = this.still === null ? Date.parse(answer.headers.get('Date') ?? '') : NaN
       this.heard(pointer, Number.isNaN(date) ? null : date, performance.now() - asked)
+      void this.answers(learns(pointer, this.now())).then((senses) => senses?.asked(pointer.said ?? []))
       if (!pointer.revoked) await this.store?.keep('pointer', text)
     } catch (e) {
       this.happened({ is: 'unanswered', at: performance.now(), why: inWords(e) })
@@ -298,10 +265,11 @@ export class Player {
     const bundle = this.bundle
     if (bundle?.key !== key) return
     try {
-      this.answering.take(bundle.sheet)
+      const senses = await this.answers((bundle.sheet.triggers ?? []).length > 0)
+      senses?.take(bundle.sheet)
       await this.glass.show(bundle)
       this.stood = bundle
-      this.expectNext()
+      senses?.stand(bundle.sheet)
       this.drew = true
       const { sha256, until, output } = bundle
       const since = new Date(this.now()).toISOString().replace(/\.\d+Z$/, 'Z')
@@ -312,7 +280,7 @@ export class Player {
       const file = bundle.file.media.find((one) => one.id === picture)
       if (file) await this.store!.keep('picture', file.url)
     } catch (e) {
-      if (this.stood) this.answering.take(this.stood.sheet)
+      if (this.stood) this.senses?.take(this.stood.sheet)
       this.happened(this.failed(key, e))
     }
   }
@@ -423,7 +391,7 @@ export class Player {
 
   // What is looked at from outside.
   get entered(): [string, Entered][] {
-    return [...this.answering.entered]
+    return this.senses?.entered ?? []
   }
 
   get playsSha256(): string | null {

@@ -53,7 +53,9 @@ export interface Trouble {
 }
 
 /** What is said of itself; what was seen goes along with it. */
-export type Report = Required<Pick<ReportFile, 'format' | 'release' | 'since' | 'trouble' | 'troubles' | 'output' | 'build' | 'every_s'>>
+export type Report = Required<Pick<ReportFile, 'format' | 'release' | 'since' | 'trouble' | 'troubles' | 'output' | 'build' | 'every_s'>> & Sensed
+/** What its maps of triggers show, what an operator asked for that was taken, and what sensors said; absent where there is nothing. */
+export type Sensed = Pick<ReportFile, 'answers' | 'took' | 'heard'>
 
 export interface State {
   readonly build: string
@@ -98,6 +100,7 @@ export interface State {
   ahead: number | null
   /** What is wrong, by what it concerns. */
   troubles: Readonly<Record<string, Trouble>>
+  sensed: Sensed
 }
 
 export type Event =
@@ -113,6 +116,7 @@ export type Event =
   | { is: 'shown'; glass: Glass }
   | { is: 'to choose'; key: string; outputs: Output[] }
   | { is: 'trouble'; of: string; why: Trouble | null }
+  | { is: 'sensed'; sensed: Sensed }
   /** Whether what was said last arrived, and whether there is more to say. */
   | { is: 'reported'; at: number; arrived: boolean; more?: boolean }
 
@@ -161,6 +165,7 @@ export const begun = (build: string, built: number, asked: number | null, reload
   safe: reloads.filter((at) => at <= now && now - at < RELOADS_MS).length >= RELOADS,
   ahead: null,
   troubles: {},
+  sensed: {},
 })
 
 /** What is wrong with the machine goes on being wrong, whatever is shown. */
@@ -214,6 +219,9 @@ export function next(before: State, event: Event): [State, Effect[]] {
       break
     case 'trouble':
       state.troubles = event.why === null ? without(state.troubles, (of) => of === event.of) : { ...state.troubles, [event.of]: event.why }
+      break
+    case 'sensed':
+      state.sensed = event.sensed
       break
     case 'renewed':
       leave(state, effects)
@@ -368,11 +376,11 @@ function beat(state: State, { at, raw, undrawn, chance, hour }: Event & { is: 'b
   }
   // Some time within the hour, and not all at once.
   if (now - state.born > OLD_MS && hour === NIGHT_HOUR && chance < 0.001) leave(state, effects)
-  report(state, at, chance, effects)
+  report(state, at, now, chance, effects)
 }
 
 /** What changes is said at once; that it is there, now and then, and not when all the others say so. */
-function report(state: State, at: number, chance: number, effects: Effect[]): void {
+function report(state: State, at: number, now: number, chance: number, effects: Effect[]): void {
   if (at < state.reporting || state.choosing || !state.pointer) return
   const every = state.pointer.report_every_s ?? REPORT_S
   const report: Report = {
@@ -386,14 +394,19 @@ function report(state: State, at: number, chance: number, effects: Effect[]): vo
     output: state.glass?.output ?? state.asked,
     build: state.build,
     every_s: every,
+    ...state.sensed,
   }
-  const said = JSON.stringify(report)
+  // What sensors say is told along with the rest, and at once only where somebody wants to learn it.
+  const said = JSON.stringify(learns(state.pointer, now) ? report : { ...report, heard: null })
   if (at < state.reportAt && (said === state.said || state.unheard > 0)) return
   state.reporting = at + ANSWER_MS
   state.said = said
   state.reportAt = at + 1000 * every * (0.9 + 0.2 * chance)
   effects.push({ do: 'report', report })
 }
+
+/** Whether somebody wants to know what is said before the display. */
+export const learns = (pointer: Pointer | null, now: number): boolean => Date.parse(pointer?.learns_until ?? '') > now
 
 /** In one sentence or two; what was said first goes on being said first. */
 export function wrong(state: State): string | null {

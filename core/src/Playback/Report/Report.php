@@ -15,6 +15,7 @@ final readonly class Report
 {
     public const FORMAT = 'upper-pane/report@1';
     public const MOST_TROUBLES = 20;
+    public const MOST_TAKEN = 20;
     /** A sentence is told up to here, characters. */
     private const SENTENCE = 300;
     private const BYTES = 1 << 50;
@@ -28,6 +29,9 @@ final readonly class Report
      * @param list<Trouble> $troubles the same one by one
      * @param ?int $everyS how often it says that it is there, s
      * @param ?Batch $batch what was seen since the last batch that arrived
+     * @param list<Answered> $answers what its maps of triggers show
+     * @param list<string> $took ids of what an operator asked for, as far as it was taken (pointer: said)
+     * @param list<Heard> $heard what sensors said, the last first
      */
     public function __construct(
         public ?string $release,
@@ -39,6 +43,9 @@ final readonly class Report
         public array $troubles = [],
         public Machine $machine = new Machine(),
         public ?Batch $batch = null,
+        public array $answers = [],
+        public array $took = [],
+        public array $heard = [],
     ) {
     }
 
@@ -57,6 +64,9 @@ final readonly class Report
             'build' => Field::text(1, 64)->orNull()->saying('of its page'),
             'every_s' => Field::int(1, 3600)->orNull()->saying('how often it says that it is there'),
             ...Machine::fields()->all(),
+            'answers' => Field::list(Field::object(Answered::fields()), Answered::MOST)->saying('what its maps of triggers show'),
+            'took' => Field::list(Field::text(1, 40), self::MOST_TAKEN)->saying('ids of what an operator asked for, as far as it was taken; the last first'),
+            'heard' => Field::list(Field::object(Heard::fields()), Heard::MOST)->saying('what sensors said, the last first'),
             'batch' => Field::object(Batch::fields())->saying('what was seen since the last batch that arrived'),
         ]);
     }
@@ -91,6 +101,9 @@ final readonly class Report
                 $node->given('persists')?->bool(),
             ),
             $batch === null ? null : Batch::read($batch),
+            array_map(Answered::read(...), $node->optional('answers')?->items(Answered::MOST) ?? []),
+            array_map(static fn (Node $one): string => $one->text(1, 40), $node->optional('took')?->items(self::MOST_TAKEN) ?? []),
+            array_map(Heard::read(...), $node->optional('heard')?->items(Heard::MOST) ?? []),
         );
     }
 
@@ -111,6 +124,16 @@ final readonly class Report
             'output' => $this->output,
             'build' => $this->build,
             'every_s' => $this->everyS,
-        ] + $this->machine->toArray() + ($this->batch === null ? [] : ['batch' => $this->batch->toArray()]);
+        ] + $this->machine->toArray() + $this->senses() + ($this->batch === null ? [] : ['batch' => $this->batch->toArray()]);
+    }
+
+    /** @return array<string, mixed> what it answered and heard; nothing where nothing answers */
+    public function senses(): array
+    {
+        return array_filter([
+            'answers' => array_map(static fn (Answered $one): array => $one->toArray(), $this->answers),
+            'took' => $this->took,
+            'heard' => array_map(static fn (Heard $one): array => $one->toArray(), $this->heard),
+        ]);
     }
 }

@@ -29,6 +29,9 @@ final class ReportTest extends TestCase
         'troubles' => [['of' => 'part main:i3', 'says' => '"quay.mp4" cannot be decoded', 'element' => 'main', 'item' => 'i3'], ['of' => 'sound', 'says' => 'Held back.']],
         'output' => 2, 'build' => 'b1', 'every_s' => 300,
         'clock_ms' => -2300, 'heap_bytes' => 12_000_000, 'films' => 2, 'kept_bytes' => 512_000, 'room_bytes' => 20_000_000_000, 'persists' => false,
+        'answers' => [['map' => 'post', 'state' => 'greeting', 'why' => 'far', 'since' => '2026-06-01T10:03:00.250Z']],
+        'took' => ['01k2', '01k1'],
+        'heard' => [['said' => ['sensor' => 'b1', 'button' => '7'], 'last' => '2026-06-01T10:03:00Z', 'times' => 3, 'known' => false]],
         'batch' => ['id' => '7', 'lost' => 0, 'seen' => [self::SEEN]],
     ];
 
@@ -66,6 +69,8 @@ final class ReportTest extends TestCase
         yield 'another format' => [['format' => 'upper-pane/report@2'], '/format'];
         yield 'no hash' => [['release' => 'x'], '/release'];
         yield 'an unknown field' => [['mood' => 'good'], '/mood'];
+        yield 'a state that has no name' => [['answers' => [['state' => '']]], '/answers/0/state'];
+        yield 'something never heard' => [['heard' => [['times' => 0]]], '/heard/0/times'];
         yield 'an output that cannot be' => [['output' => 0], '/output'];
         yield 'fewer than none' => [['batch' => ['seen' => [['times' => -1]]]], '/batch/seen/0/times'];
         yield 'no sentence' => [['troubles' => [['says' => '']]], '/troubles/0/says'];
