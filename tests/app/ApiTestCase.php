@@ -21,6 +21,7 @@ use UpperPane\App\Display\SurveyedDisplay;
 use UpperPane\App\Jobs\TableTransport;
 use UpperPane\App\Media\MediaAsset;
 use UpperPane\App\Playback\Player;
+use UpperPane\App\Playback\Pointers;
 use UpperPane\App\Playback\Reports;
 use UpperPane\Core\Handover\Release;
 use UpperPane\Core\Handover\Sheet;
@@ -189,6 +190,21 @@ abstract class ApiTestCase extends WebTestCase
         $this->entities()->clear();
 
         return $status;
+    }
+
+    /**
+     * What a player is told.
+     *
+     * @return array<string, mixed>
+     */
+    protected function pointer(string $secret): array
+    {
+        $pointers = static::getContainer()->get(Pointers::class);
+        while ($pointers->doDue() > 0) {
+            continue;
+        }
+
+        return (array) json_decode($this->published()->read("pointers/$secret.json"), true);
     }
 
     /** @return array<string, mixed> what stands on a display, as its player reads it */

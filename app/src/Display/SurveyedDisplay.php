@@ -35,6 +35,10 @@ class SurveyedDisplay implements Revised
     #[ORM\Column(type: Types::DATETIME_IMMUTABLE, nullable: true)]
     public ?\DateTimeImmutable $alignmentUntil = null;
 
+    /** Until when its players tell at once what its sensors say. */
+    #[ORM\Column(type: Types::DATETIME_IMMUTABLE, nullable: true)]
+    public ?\DateTimeImmutable $learnsUntil = null;
+
     /** @var array<string, mixed> what lists say of it, so that they need not read the whole document */
     #[ORM\Column(type: 'json')]
     public array $summary;

@@ -210,6 +210,18 @@ final readonly class Programmes
         }, self::triggersOf($contents->settings));
     }
 
+    /**
+     * The maps of triggers that run on a display, as they were handed over, with what their states show by now.
+     *
+     * @return list<Answers>
+     * @throws Refused
+     * @throws Problem where one is not there any more
+     */
+    public function answersOn(Contents $contents, SurveyedDisplay $target): array
+    {
+        return $this->maps($contents, $this->library->at($contents->parts)->seen($this->surroundings($target)), $target->display()->raster());
+    }
+
     /** What stands on a display, at the revisions that were handed over, under the overlays that hold there by now. */
     public function under(Contents $standing, SurveyedDisplay $target): Contents
     {

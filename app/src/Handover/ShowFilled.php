@@ -11,8 +11,6 @@ use UpperPane\App\Http\Problem;
 use UpperPane\App\Layout\Design;
 use UpperPane\App\Layout\DesignKind;
 use UpperPane\App\Layout\Designs;
-use UpperPane\App\Layout\MakeDesign;
-use UpperPane\App\Layout\SaveDesign;
 use UpperPane\App\Storage\Transaction;
 use UpperPane\App\Time\Schedules;
 use UpperPane\Core\Document\Node;
@@ -44,10 +42,8 @@ final readonly class ShowFilled
         private EntityManagerInterface $entities,
         private Transaction $transaction,
         private Designs $anyDesigns,
-        private SaveDesign $saveAny,
-        private MakeDesign $makeAny,
+        private OwnSchedules $own,
         private Schedules $schedules,
-        private Programmes $programmes,
         private HandedReleaseRepository $releases,
         private Offers $offers,
         private BeginHandover $begin,
@@ -135,7 +131,7 @@ final readonly class ShowFilled
                     $list = $design->kind === DesignKind::Schedule ? 'bookings' : 'items';
                     $without = self::without($design, $list, $filled);
                     if (count($without) < count(Node::root($design->document)->field($list)->items())) {
-                        $changed[$design->id] = $this->saved($design, [$list => $without] + $design->document, sprintf('took "%s" off', $filled->name));
+                        $changed[$design->id] = $this->own->saved($design, [$list => $without] + $design->document, sprintf('took "%s" off', $filled->name));
                     }
                 }
                 if (array_intersect_key($changed, $this->releases->contents($current)->parts ?? []) === []) {
@@ -143,7 +139,7 @@ final readonly class ShowFilled
                 }
                 $left[$display->id] = [Playable::kept($current->sourceKind, $current->sourceId, null, $current->name), array_keys($changed)];
             }
-            $contents = $this->contents($displays, $standing, $left);
+            $contents = $this->own->contents($displays, $standing, $left);
             $of = static fn (SurveyedDisplay $one): Contents => $contents[$one->id];
             $offers = $contents === [] ? [] : $this->offers->of($of, array_map(strval(...), array_keys($contents)), self::apart($contents));
             $numbers = array_map(static fn (HandedRelease $release): int => $release->number, $back);
@@ -162,7 +158,7 @@ final readonly class ShowFilled
     private function prepared(Design $filled, array $displays, string $how, Node $within): array
     {
         $standing = $this->releases->onEach($displays);
-        $contents = $this->contents($displays, $standing, $how === self::BESIDE
+        $contents = $this->own->contents($displays, $standing, $how === self::BESIDE
             ? $this->beside($filled, $displays, $standing, $within)
             : $this->instead($filled, $displays, $standing, $within));
 
@@ -191,7 +187,7 @@ final readonly class ShowFilled
                 $valid = $within->fields();
                 $item = ['layout' => ['ref' => $filled->id]] + ($valid === [] ? [] : ['valid' => $valid]);
                 $items = ItemActs::done(self::without($open, 'items', $filled), [], Node::root(['do' => 'add', 'items' => [$item]]));
-                $saved[$open->id] = $this->saved($open, ['items' => $items] + $open->document, sprintf('added "%s"', $filled->name));
+                $saved[$open->id] = $this->own->saved($open, ['items' => $items] + $open->document, sprintf('added "%s"', $filled->name));
             }
             $plays[$display->id] = [Playable::kept($current->sourceKind, $current->sourceId, null, $current->name), [$open->id]];
         }
@@ -217,62 +213,14 @@ final readonly class ShowFilled
                 continue;
             }
             $booking = BookingWithin::of(WhereShown::booked($filled), $filled->name, Played::of('layout', $filled->id), $within, $this->where->local($display), $nowMs);
-            $own = array_values(array_filter($ruling, static fn (Design $one): bool => $one->displayId === $display->id))[0] ?? null;
+            $own = OwnSchedules::of($display, $ruling);
             $own = $own === null
-                ? $this->makeAny->of(
-                    DesignKind::Schedule,
-                    sprintf('Bookings of %s', $display->about()->name),
-                    ['timezone' => $display->timezone(), 'bookings' => [$booking]] + $this->standby($current),
-                    $display,
-                    null,
-                )
-                : $this->saved($own, ['bookings' => [...self::without($own, 'bookings', $filled), $booking]] + $own->document, sprintf('booked "%s"', $filled->name));
+                ? $this->own->made($display, [$booking], $current)
+                : $this->own->saved($own, ['bookings' => [...self::without($own, 'bookings', $filled), $booking]] + $own->document, sprintf('booked "%s"', $filled->name));
             $plays[$display->id] = [Playable::kept('schedule', $own->id, null, $own->name), [$own->id]];
         }
 
         return $plays;
-    }
-
-    /**
-     * What plays there by now, and goes on as soon as nothing is booked.
-     *
-     * @return array{standby?: array<string, string>}
-     */
-    private function standby(?HandedRelease $current): array
-    {
-        return match ($current?->sourceKind) {
-            'layout', 'filled' => ['standby' => ['layout' => $current->sourceId]],
-            'playlist', 'media' => ['standby' => [$current->sourceKind => $current->sourceId]],
-            default => [],
-        };
-    }
-
-    /**
-     * With what was changed here as it is saved now, and all else as it was handed over.
-     *
-     * @param list<SurveyedDisplay> $displays
-     * @param array<HandedRelease> $standing what stands on them, by display
-     * @param array<array{Playable, list<array-key>}> $plays by display: what plays there, and the ids of designs that were saved anew in it
-     * @return array<Contents> by display
-     */
-    private function contents(array $displays, array $standing, array $plays): array
-    {
-        // What was saved in this act is asked for by what follows.
-        $this->entities->flush();
-        $rules = $this->schedules->all();
-        $contents = [];
-        foreach ($displays as $display) {
-            if (!isset($plays[$display->id])) {
-                continue;
-            }
-            [$source, $changed] = $plays[$display->id];
-            $now = $this->programmes->now($source, $display, $rules);
-            $then = isset($standing[$display->id]) && $changed !== [] ? $this->releases->contents($standing[$display->id]) : null;
-            $kept = array_diff_key(array_intersect_key($then->parts ?? [], $now->parts), array_flip($changed));
-            $contents[$display->id] = new Contents($now->source, array_replace($now->parts, $kept), $now->ruling, $now->document, $now->settings);
-        }
-
-        return $contents;
     }
 
     /**
@@ -304,14 +252,6 @@ final readonly class ShowFilled
             }
         }
         throw new Problem(409, 'show.nothing-before', sprintf('Nothing stood on "%s" before. Something else can take its place.', $display->display()->name));
-    }
-
-    /** @param array<string, mixed> $document */
-    private function saved(Design $design, array $document, string $note): Design
-    {
-        $this->saveAny->of($design->kind, $design->id, $design->revision, $document, $note)->told(static fn (Design $one): array => $one->summary());
-
-        return $design;
     }
 
     /** @return list<array<string, mixed>> bookings or items that are not of it */

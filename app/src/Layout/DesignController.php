@@ -22,8 +22,8 @@ use UpperPane\Core\Document\Reason;
 use UpperPane\Core\Document\Refused;
 use UpperPane\Core\Time\ItemActs;
 
-/** Layouts, what is filled into them, playlists, schedules, sources, house styles, overlays and triggers: documents with revisions, none of which is ever lost. */
-#[Route('/api/{plural}', requirements: ['plural' => 'layouts|filled|playlists|schedules|sources|styles|overlays|triggers'])]
+/** Layouts, what is filled into them, playlists, schedules, sources, house styles, overlays, triggers and panels: documents with revisions, none of which is ever lost. */
+#[Route('/api/{plural}', requirements: ['plural' => 'layouts|filled|playlists|schedules|sources|styles|overlays|triggers|panels'])]
 final readonly class DesignController
 {
     public function __construct(

@@ -9,6 +9,7 @@ use UpperPane\Core\Layout\Layout;
 use UpperPane\Core\Layout\Style\HouseStyle;
 use UpperPane\Core\Layout\Template\Filled;
 use UpperPane\Core\Overlay\Overlay;
+use UpperPane\Core\Panel\Panel;
 use UpperPane\Core\Time\Playlist;
 use UpperPane\Core\Time\Schedule\Schedule;
 use UpperPane\Core\Trigger\TriggerMap;
@@ -29,6 +30,8 @@ enum DesignKind: string
     case Overlay = 'overlay';
     /** What happens when somebody comes near, presses, or a value changes, above whatever a display plays. */
     case Trigger = 'trigger';
+    /** Keys for an operator: it shows nothing by itself. */
+    case Panel = 'panel';
 
     public static function ofPlural(string $plural): self
     {
@@ -63,6 +66,7 @@ enum DesignKind: string
             self::Style => HouseStyle::FORMAT,
             self::Overlay => Overlay::FORMAT,
             self::Trigger => TriggerMap::FORMAT,
+            self::Panel => Panel::FORMAT,
         };
     }
 }

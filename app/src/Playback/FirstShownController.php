@@ -25,7 +25,10 @@ final readonly class FirstShownController
     public function design(string $plural, string $id): JsonResponse
     {
         $kind = DesignKind::ofPlural($plural);
-        $shown = in_array($kind, [DesignKind::Source, DesignKind::Style, DesignKind::Overlay, DesignKind::Trigger], true) ? throw Problem::notFound('What data show by themselves') : $kind->value;
+        $shown = match ($kind) {
+            DesignKind::Layout, DesignKind::Filled, DesignKind::Playlist, DesignKind::Schedule => $kind->value,
+            default => throw Problem::notFound('What this shows by itself'),
+        };
 
         return new JsonResponse($this->sightings->of($shown, $this->designs->of($kind, $id)->id));
     }

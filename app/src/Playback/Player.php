@@ -14,7 +14,15 @@ use UpperPane\Core\Playback\Report\Report;
 use UpperPane\Core\Playback\Report\Trouble;
 use UpperPane\Core\Units\Instant;
 
-/** A device that plays on a display, known by the secret in its address. */
+/**
+ * A device that plays on a display, known by the secret in its address. Senses are of its reports.
+ *
+ * @phpstan-type Senses array{
+ *     answers: list<array{map: string, state: string, why: string, since: string}>,
+ *     took: list<string>,
+ *     heard: list<array{said: array<string, mixed>, last: string, times: int, known: bool}>
+ * }
+ */
 #[ORM\Entity]
 #[ORM\Index(columns: ['pointer_due'])]
 class Player
@@ -80,6 +88,25 @@ class Player
     public function address(): string
     {
         return self::addressOf($this->secret);
+    }
+
+    /**
+     * What each of its outputs answered and heard, of a row of the table.
+     *
+     * @param array<string, mixed> $row
+     * @return list<Senses>
+     */
+    public static function senses(array $row): array
+    {
+        $calls = is_string($row['calls']) ? (array) json_decode($row['calls'], true) : [];
+        $told = [];
+        foreach ($calls as $call) {
+            /** @var Senses $senses */
+            $senses = (is_array($call) && is_array($call['senses'] ?? null) ? $call['senses'] : []) + ['answers' => [], 'took' => [], 'heard' => []];
+            $told[] = $senses;
+        }
+
+        return $told;
     }
 
     /** @return list<int> numbers of the outputs through which it feeds its display */

@@ -16,6 +16,7 @@ use UpperPane\App\Handover\Toolchain;
 use UpperPane\App\Jobs\Errand;
 use UpperPane\App\Media\Publisher;
 use UpperPane\App\Storage\Transaction;
+use UpperPane\App\Trigger\OperatorSignals;
 use UpperPane\Core\Display\Display;
 use UpperPane\Core\Display\Feed;
 use UpperPane\Core\Document\Json;
@@ -47,6 +48,7 @@ final class Pointers implements Errand
         private readonly Toolchain $toolchain,
         private readonly InForce $inForce,
         private readonly Beforehand $beforehand,
+        private readonly OperatorSignals $signals,
         #[Target('published')]
         private readonly FilesystemOperator $published,
     ) {
@@ -91,18 +93,20 @@ final class Pointers implements Errand
                 return 0;
             }
             $rows = $connection->fetchAllAssociative(
-                "SELECT p.id, p.name, p.secret, p.part, p.revoked_at, p.build, s.id AS display_id, s.summary, s.alignment_until,
+                "SELECT p.id, p.name, p.secret, p.part, p.revoked_at, p.build, s.id AS display_id, s.summary, s.alignment_until, s.learns_until,
                     IF(s.alignment_until IS NULL, NULL, s.document) AS document, r.id AS release_id, r.number, r.file, r.sha256, r.bytes, r.manifest
                  FROM player p JOIN surveyed_display s ON s.id = p.display_id LEFT JOIN handed_release r ON r.id = s.current_id WHERE p.id IN (?)",
                 [$ids],
                 [ArrayParameterType::STRING],
             );
-            $above = $this->inForce->planes(array_values(array_filter(array_column($rows, 'display_id'), is_string(...))));
+            $displays = array_values(array_unique(array_filter(array_column($rows, 'display_id'), is_string(...))));
+            $above = $this->inForce->planes($displays);
+            $said = $this->signals->told($displays);
             $every = Rhythm::of((int) self::number($connection->fetchOne('SELECT COUNT(*) FROM player WHERE revoked_at IS NULL')));
             $beforehand = $this->beforehand->files();
             foreach ($rows as $row) {
                 $pointer = $row['revoked_at'] === null
-                    ? $this->pointer($row, $every, $above[self::text($row['display_id'])] ?? []) + ['beforehand' => $beforehand]
+                    ? $this->pointer($row, $every, $above[self::text($row['display_id'])] ?? []) + ['beforehand' => $beforehand] + self::asked($row, $said[self::text($row['display_id'])] ?? [])
                     : ['revoked' => true];
                 $this->put(self::text($row['secret']), $pointer);
             }
@@ -135,6 +139,18 @@ final class Pointers implements Errand
             'manifest' => $isManifest ? $named : null,
             'planes' => $isManifest && $named !== null && is_array($planes = $this->manifest($named)['planes'] ?? null) ? InForce::above($planes, $above) : null,
         ];
+    }
+
+    /**
+     * What an operator asks for, and whether somebody wants to learn what sensors say.
+     *
+     * @param array<string, mixed> $row
+     * @param list<array<string, mixed>> $said
+     * @return array<string, mixed> nothing of what nobody asks for
+     */
+    private static function asked(array $row, array $said): array
+    {
+        return ($said === [] ? [] : ['said' => $said]) + (is_string($row['learns_until']) ? ['learns_until' => strtr($row['learns_until'], ' ', 'T') . 'Z'] : []);
     }
 
     /**

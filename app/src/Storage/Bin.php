@@ -126,7 +126,7 @@ final readonly class Bin
         [$kind, $id, $name] = array_map(static fn (string $column): string => is_string($row[$column]) ? $row[$column] : '', ['kind', 'thing_id', 'name']);
 
         return new About(match ($kind) {
-            'layout', 'filled', 'playlist', 'schedule', 'source', 'style', 'overlay', 'trigger', 'media', 'display', 'place', 'face', 'division' => $kind,
+            'layout', 'filled', 'playlist', 'schedule', 'source', 'style', 'overlay', 'trigger', 'panel', 'media', 'display', 'place', 'face', 'division' => $kind,
             default => throw new \LogicException("Nothing of the kind $kind lies in the bin."),
         }, $id, $name);
     }

@@ -17,6 +17,7 @@ enum Did: string
     case PutBack = 'put-back';
     case PutUp = 'put-up';
     case TookDown = 'took-down';
+    case Asked = 'asked';
     case Bound = 'bound';
     case Revoked = 'revoked';
     case TriedAgain = 'tried-again';
@@ -42,6 +43,7 @@ enum Did: string
             self::PutBack => sprintf('put "%s" back, release %s as release %s', $text('what'), $text('back'), $text('release')),
             self::PutUp => sprintf('put up the %s "%s"%s', $text('kind'), $text('what'), $text('reason') === '' ? '' : ': ' . $text('reason')),
             self::TookDown => sprintf('took the %s "%s" down', $text('kind'), $text('what')),
+            self::Asked => sprintf('asked it for the signal "%s" from the panel "%s"', $text('signal'), $text('panel')),
             self::Bound => sprintf('bound the player "%s"', $text('player')),
             self::Revoked => sprintf('took the address of the player "%s" back', $text('player')),
             self::TriedAgain => 'tried again',

@@ -64,7 +64,7 @@ final readonly class Record
     {
         $within = match ($kind) {
             'display', 'place', 'media' => $this->reach->condition($kind, 'thing_id'),
-            'layout', 'filled', 'playlist', 'schedule', 'source', 'style', 'overlay', 'trigger' => $this->reach->condition('design', 'thing_id'),
+            'layout', 'filled', 'playlist', 'schedule', 'source', 'style', 'overlay', 'trigger', 'panel' => $this->reach->condition('design', 'thing_id'),
             default => Reach::ALL,
         };
         $rows = $this->connection->fetchAllAssociative(

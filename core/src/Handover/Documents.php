@@ -16,6 +16,7 @@ use UpperPane\Core\Layout\Template\Filled;
 use UpperPane\Core\Layout\Template\Slots;
 use UpperPane\Core\Overlay\Kinds as OverlayKinds;
 use UpperPane\Core\Overlay\Overlay;
+use UpperPane\Core\Panel\Panel;
 use UpperPane\Core\Time\Playlist;
 use UpperPane\Core\Time\Schedule\Schedule;
 use UpperPane\Core\Trigger\TriggerMap;
@@ -24,7 +25,7 @@ use UpperPane\Core\Trigger\TriggerMap;
 final readonly class Documents
 {
     /**
-     * @param array<mixed> $document a layout, a playlist, a schedule, a source, an overlay, a map of triggers
+     * @param array<mixed> $document a layout, a playlist, a schedule, a source, an overlay, a map of triggers, a panel
      * @return array{designs: list<string>, media: list<string>, faces: list<string>, words: list<string>, names: list<string>} ids, families of type faces, what viewers
      *         read, and names of the house style as `colours/sea`, each once
      */
@@ -38,6 +39,7 @@ final readonly class Documents
             Filled::FORMAT => Filled::fields(),
             HouseStyle::FORMAT => HouseStyle::fields(),
             TriggerMap::FORMAT => TriggerMap::fields(),
+            Panel::FORMAT => Panel::fields(),
             Overlay::FORMAT => OverlayKinds::fieldsOf(is_string($document['kind'] ?? null) ? $document['kind'] : ''),
             default => Layout::fields(),
         }, $document, $found);

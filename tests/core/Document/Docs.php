@@ -23,6 +23,7 @@ use UpperPane\Core\Layout\Template\Filling;
 use UpperPane\Core\Media\MediaFindings;
 use UpperPane\Core\Overlay\Kinds;
 use UpperPane\Core\Overlay\Overlay;
+use UpperPane\Core\Panel\Panel;
 use UpperPane\Core\Playback\Base;
 use UpperPane\Core\Playback\OverlayChecks;
 use UpperPane\Core\Playback\Report\Report;
@@ -53,6 +54,7 @@ final class Docs
             'formats/overlay.schema.json' => self::schema('overlay', 'Overlay ' . Overlay::FORMAT, ['oneOf' => Kinds::schemas()]),
             'formats/sheet.schema.json' => self::schema('sheet', 'Sheet ' . Sheet::FORMAT, self::sheet()),
             'formats/triggers.schema.json' => self::schema('triggers', 'Triggers ' . TriggerMap::FORMAT, TriggerMap::fields()->schema()),
+            'formats/panel.schema.json' => self::schema('panel', 'Panel ' . Panel::FORMAT, Panel::fields()->schema()),
             'formats/schedule.schema.json' => self::schema('schedule', 'Schedule ' . Schedule::FORMAT, Schedule::fields()->schema()),
         ];
     }

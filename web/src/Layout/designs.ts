@@ -78,7 +78,7 @@ export const isStyled = (e: Element): e is StyledElement => 'style' in e && e.st
 
 export interface DesignSummary {
   id: string
-  kind: 'layout' | 'filled' | 'playlist' | 'schedule' | 'source' | 'style' | 'overlay' | 'trigger'
+  kind: 'layout' | 'filled' | 'playlist' | 'schedule' | 'source' | 'style' | 'overlay' | 'trigger' | 'panel'
   name: string
   revision: number
   display: string | null
@@ -153,9 +153,9 @@ export interface Analysis {
   media: Addresses
 }
 
-export type Plural = 'layouts' | 'filled' | 'playlists' | 'schedules' | 'sources' | 'styles' | 'overlays' | 'triggers'
+export type Plural = 'layouts' | 'filled' | 'playlists' | 'schedules' | 'sources' | 'styles' | 'overlays' | 'triggers' | 'panels'
 /** Of designs that have a picture each in a list. */
-export type Pictured = Exclude<Plural, 'schedules' | 'sources' | 'styles' | 'overlays' | 'triggers'>
+export type Pictured = Exclude<Plural, 'schedules' | 'sources' | 'styles' | 'overlays' | 'triggers' | 'panels'>
 /** One of them, as people say it. */
 export const NOUNS: Record<Plural, string> = {
   layouts: 'layout',
@@ -166,9 +166,10 @@ export const NOUNS: Record<Plural, string> = {
   styles: 'house style',
   overlays: 'overlay',
   triggers: 'map of triggers',
+  panels: 'panel',
 }
 /** Of designs that are seen: data show nothing by themselves. */
-export type Shown = Exclude<Plural, 'sources' | 'styles' | 'overlays' | 'triggers'>
+export type Shown = Exclude<Plural, 'sources' | 'styles' | 'overlays' | 'triggers' | 'panels'>
 
 /** Whether what is saved is shown nowhere, or somewhere not as it is saved now. */
 export const toHandOver = (d: DesignSummary): boolean => d.standing.displays === 0 || d.standing.older > 0
@@ -193,6 +194,7 @@ const PATHS: Record<DesignSummary['kind'], string> = {
   style: '/layouts/styles',
   overlay: '/overlays',
   trigger: '/triggers',
+  panel: '/triggers/panels',
 }
 /** Where a design is opened. */
 export const wayTo = ({ kind, id }: Pick<DesignSummary, 'kind' | 'id'>): string => `${PATHS[kind]}/${id}`

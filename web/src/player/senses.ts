@@ -74,8 +74,8 @@ export class Senses {
   asked(all: Asked): void {
     const fresh = this.known === null ? [] : all.filter(({ id }) => !this.known!.includes(id))
     this.known = all.map(({ id }) => id)
-    for (const { id, signal, row } of fresh) {
-      if (!this.answering.knows({ signal })) continue
+    for (const { id, signal, row, until } of fresh) {
+      if (!this.answering.knows({ signal }) || Date.parse(until) < (this.now() ?? Infinity)) continue
       this.took = [id, ...this.took].slice(0, MOST_TAKEN)
       this.heard([{ signal, ...(row && { row }) }])
       this.tell()

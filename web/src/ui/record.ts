@@ -1,3 +1,3 @@
 /** Things of which it is recorded who did what with them. */
 export type RecordedKind =
-  'layout' | 'filled' | 'playlist' | 'schedule' | 'source' | 'style' | 'overlay' | 'trigger' | 'media' | 'display' | 'place' | 'face'
+  'layout' | 'filled' | 'playlist' | 'schedule' | 'source' | 'style' | 'overlay' | 'trigger' | 'panel' | 'media' | 'display' | 'place' | 'face'
