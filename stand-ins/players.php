@@ -4,9 +4,14 @@ declare(strict_types=1);
 
 // Simulated players: each polls its pointer, fetches a new release whole, verifies it, "plays" it and reports.
 // It calls as often as its pointer says, and at once where anything changes, as the page of a player does.
+// What an operator asks for it answers as its release's maps of triggers say: the first way that leads on, and back when its time is over. It has no sensors.
 // Usage: php stand-ins/players.php http://127.0.0.1:8080 players.json [seconds]
 // players.json: [{"secret", "display", "outputs": numbers of those that report, "silent_after_s": null or seconds, "refuse_media": true to fail every download}]
 // Ends by itself after the seconds given, else runs until it is stopped.
+
+use UpperPane\StandIns\Answering;
+
+require __DIR__ . '/Answering.php';
 
 [, $base, $list] = $argv + [1 => '', 2 => ''];
 $until = isset($argv[3]) ? microtime(true) + (float) $argv[3] : INF;
@@ -51,14 +56,14 @@ function fetched(string $base, string $url, string $sha256, bool $refuseMedia): 
 }
 
 $began = microtime(true);
-/** @var array<int, array{plays: ?string, since: ?string, trouble: ?string, calls_at: float}> $states */
+/** @var array<int, array{plays: ?string, since: ?string, trouble: ?string, calls_at: float, answering: Answering}> $states */
 $states = [];
 while (microtime(true) < $until) {
     foreach ($players as $index => $player) {
         if (!is_array($player) || !is_string($player['secret'] ?? null)) {
             continue;
         }
-        $state = $states[$index] ?? ['plays' => null, 'since' => null, 'trouble' => null, 'calls_at' => 0.0];
+        $state = $states[$index] ?? ['plays' => null, 'since' => null, 'trouble' => null, 'calls_at' => 0.0, 'answering' => new Answering()];
         $silentAfter = $player['silent_after_s'] ?? null;
         if (is_numeric($silentAfter) && microtime(true) - $began > $silentAfter) {
             continue;
@@ -68,18 +73,26 @@ while (microtime(true) < $until) {
         $release = is_array($pointer) ? $pointer['manifest'] ?? $pointer['release'] ?? null : null;
         $release = is_array($release) ? $release : null;
         $every = is_array($pointer) && is_int($pointer['report_every_s'] ?? null) ? $pointer['report_every_s'] : 10;
-        $changed = false;
+        $before = $state['answering']->told();
+        /** @var list<array{id: string, signal: string, until: string}> $said */
+        $said = is_array($pointer) && is_array($pointer['said'] ?? null) ? $pointer['said'] : [];
+        $state['answering']->pass($said);
+        $changed = $before !== $state['answering']->told();
         if ($release !== null && is_string($release['sha256']) && is_string($release['url']) && $release['sha256'] !== $state['plays']) {
             $whole = fetched($base, $release['url'], $release['sha256'], ($player['refuse_media'] ?? false) === true);
             $state['trouble'] = $whole ? null : 'A file of the new release could not be fetched; the old one goes on.';
             $state['plays'] = $whole ? $release['sha256'] : $state['plays'];
+            if ($whole) {
+                $state['answering']->take(static fn (string $url): mixed => json_decode(ask($base . $url)[1], true), $release['url']);
+            }
             $state['since'] = $whole ? gmdate('Y-m-d\TH:i:s\Z') : $state['since'];
             $changed = true;
         }
         if ($changed || microtime(true) > $state['calls_at']) {
             $outputs = is_array($player['outputs'] ?? null) && $player['outputs'] !== [] ? $player['outputs'] : [null];
             foreach ($outputs as $output) {
-                $report = ['release' => $state['plays'], 'since' => $state['since'], 'trouble' => $state['trouble'], 'output' => $output, 'build' => 'stand-in', 'every_s' => $every];
+                $report = ['release' => $state['plays'], 'since' => $state['since'], 'trouble' => $state['trouble'], 'output' => $output, 'build' => 'stand-in', 'every_s' => $every]
+                    + $state['answering']->told();
                 ask("$base/api/play/{$player['secret']}/report", (string) json_encode($report));
             }
             $state['calls_at'] = microtime(true) + $every * random_int(90, 110) / 100;

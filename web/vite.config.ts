@@ -69,7 +69,7 @@ export default defineConfig({
   css: { preprocessorOptions: { scss: { quietDeps: true } } },
   build: {
     rolldownOptions: {
-      input: { desk: page('index.html'), player: page('player.html'), hurry: page('hurry.html'), sw: page('src/player/sw.ts') },
+      input: { desk: page('index.html'), player: page('player.html'), hurry: page('hurry.html'), panel: page('panel.html'), sw: page('src/player/sw.ts') },
       output: {
         // The service worker keeps its address, since browsers know it by that.
         entryFileNames: (chunk) => (chunk.name === 'sw' ? 'play/sw.js' : 'assets/[name]-[hash].js'),

@@ -191,6 +191,9 @@ final readonly class LoadDemo
         foreach (glob("$this->projectDir/demo/triggers/*.json") ?: [] as $file) {
             $this->keep($this->design($this->document($file), $madeFor->optional(basename($file, '.json'))?->id()));
         }
+        foreach (glob("$this->projectDir/demo/panels/*.json") ?: [] as $file) {
+            $this->keep($this->design($this->document($file), null));
+        }
         foreach (glob("$this->projectDir/demo/styles/*.json") ?: [] as $file) {
             /** @var array<string, mixed> $document */
             $document = (array) Node::fromJson((string) file_get_contents($file))->value;

@@ -21,7 +21,6 @@ use UpperPane\App\Display\SurveyedDisplay;
 use UpperPane\App\Jobs\TableTransport;
 use UpperPane\App\Media\MediaAsset;
 use UpperPane\App\Playback\Player;
-use UpperPane\App\Playback\Pointers;
 use UpperPane\App\Playback\Reports;
 use UpperPane\Core\Handover\Release;
 use UpperPane\Core\Handover\Sheet;
@@ -199,11 +198,6 @@ abstract class ApiTestCase extends WebTestCase
      */
     protected function pointer(string $secret): array
     {
-        $pointers = static::getContainer()->get(Pointers::class);
-        while ($pointers->doDue() > 0) {
-            continue;
-        }
-
         return (array) json_decode($this->published()->read("pointers/$secret.json"), true);
     }
 

@@ -80,6 +80,9 @@ final class AccessibilityTest extends TestCase
         yield 'work' => ['/work', 'tbody tr'];
         yield 'overlays' => ['/overlays', 'tbody tr'];
         yield 'triggers' => ['/triggers', 'tbody tr'];
+        yield 'panels' => ['/triggers/panels', 'tbody tr'];
+        yield 'a panel' => ['/triggers/panels/departure-hall', '.group tbody tr'];
+        yield 'a panel to be pressed' => ['/panel/departure-hall', '.keys .key'];
         yield 'a map of triggers' => ['/triggers/info-post', '.graph .stage-canvas'];
         yield 'an overlay' => ['/overlays/house-mark', '.looks .stage-canvas'];
         yield 'in a hurry' => ['/hurry', 'textarea'];

@@ -4,17 +4,23 @@ declare(strict_types=1);
 
 namespace UpperPane\Tests\Web;
 
-/** A module of web/src that needs no browser, called in Node with JSON in and out. */
+/** A module of web/src that needs no browser, called in Node with JSON in and out; of what it imports only modules beside it are there. */
 final readonly class Module
 {
     private const SCRIPT = <<<'JS'
         const fs = require('fs')
         const [root, file, calls] = process.argv.slice(1)
         const ts = require(root + '/web/node_modules/typescript')
-        const out = { exports: {} }
-        const code = ts.transpileModule(fs.readFileSync(root + '/web/src/' + file, 'utf8'), { compilerOptions: { module: 'commonjs', target: 'es2022' } }).outputText
-        new Function('exports', 'require', code)(out.exports, () => ({}))
-        const results = JSON.parse(fs.readFileSync(calls, 'utf8')).map(([name, args]) => out.exports[name](...args) ?? null)
+        const path = require('path')
+        const load = (file) => {
+          const out = { exports: {} }
+          const code = ts.transpileModule(fs.readFileSync(file, 'utf8'), { compilerOptions: { module: 'commonjs', target: 'es2022' } }).outputText
+          const beside = (name) => path.join(path.dirname(file), name + '.ts')
+          new Function('exports', 'require', code)(out.exports, (name) => (name.startsWith('.') && fs.existsSync(beside(name)) ? load(beside(name)) : {}))
+          return out.exports
+        }
+        const exported = load(root + '/web/src/' + file)
+        const results = JSON.parse(fs.readFileSync(calls, 'utf8')).map(([name, args]) => exported[name](...args) ?? null)
         process.stdout.write(JSON.stringify(results))
         JS;
 

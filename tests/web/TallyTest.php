@@ -48,4 +48,9 @@ final class TallyTest extends TestCase
     {
         return Scene::of('tally.ts', $name);
     }
+
+    public function testWhatWasAnsweredIsCountedByWhatItCameOf(): void
+    {
+        self::assertSame([['triggers/post', 'help, because of press', 2, 10_000], ['triggers/post', 'help, because of far', 1, 10_000]], Scene::of('tally', 'answers'));
+    }
 }

@@ -103,6 +103,17 @@ export const router = createRouter({
     },
     { path: '/triggers', component: () => import('./Trigger/TriggersView.vue'), meta: { title: 'Triggers', needs: 'design' } },
     {
+      path: '/triggers/panels',
+      component: () => import('./Trigger/PanelsView.vue'),
+      meta: { title: 'Panels', needs: 'design', station: '/triggers' },
+    },
+    {
+      path: '/triggers/panels/:id',
+      component: () => import('./Trigger/PanelView.vue'),
+      props: true,
+      meta: { title: 'Panel', needs: 'design', station: '/triggers' },
+    },
+    {
       path: '/triggers/:id',
       component: () => import('./Trigger/TriggerView.vue'),
       props: true,

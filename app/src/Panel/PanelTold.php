@@ -59,7 +59,7 @@ final readonly class PanelTold
         $groups = [];
         foreach ($panel->groups as $group) {
             $groups[] = ['name' => $group['name'], 'keys' => array_map(
-                fn (PanelKey $key): array => $this->key($key, $displays[$key->display] ?? null, $answers[$key->display] ?? [], $stands[$key->display] ?? []),
+                fn (PanelKey $key): array => $this->key($key, $displays[$key->display] ?? null, $answers[$key->display] ?? [], $stands[$key->display][0] ?? []),
                 $group['keys'],
             )];
         }
@@ -67,7 +67,7 @@ final readonly class PanelTold
         $last = $this->signals->last($ids);
 
         return ['name' => $panel->name, 'groups' => $groups, 'displays' => array_map(
-            fn (SurveyedDisplay $one): array => $this->display($one, $answers[$one->id] ?? [], $stands[$one->id] ?? [], $last[$one->id] ?? null),
+            fn (SurveyedDisplay $one): array => $this->display($one, $answers[$one->id] ?? [], $stands[$one->id] ?? [[], null], $last[$one->id] ?? null),
             array_values($displays),
         )];
     }
@@ -155,7 +155,7 @@ final readonly class PanelTold
 
     /**
      * @param list<Contents> $answers
-     * @param list<array<string, mixed>> $stands
+     * @param array{list<array<string, mixed>>, ?string} $stands and what that was put on
      * @param ?array{id: string, signal: string, said_at: string, said_by: ?string} $asked
      * @return array<string, mixed>
      */
@@ -179,11 +179,11 @@ final readonly class PanelTold
             'id' => $display->id,
             'name' => $display->about()->name,
             'raster' => $display->display()->raster()->toArray(),
-            'plays' => $release?->name,
+            'plays' => $stands[1] ?? $release?->name,
             'status' => $status->value,
             'says' => $status->sentence($release?->number),
             'release' => $release === null ? null : ['number' => $release->number, 'url' => '/' . $release->file],
-            'stands' => $stands,
+            'stands' => $stands[0],
             'answers' => array_values(array_filter($shown, static fn (array $one): bool => isset($names[$one['map']]))),
             'maps' => (object) $names,
             'asked' => $asked === null ? null : $asked + ['taken' => in_array($asked['id'], $took, true)],

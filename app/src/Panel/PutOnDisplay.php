@@ -80,15 +80,16 @@ final readonly class PutOnDisplay
     }
 
     /**
-     * What was put there and stands by now.
+     * What was put there and stands by now; and the name of what it was put on, where that is no schedule.
      *
-     * @return list<array{zone: ?string, name: string, plays: array<string, string>, since: string, until: ?string}>
+     * @return array{list<array{zone: ?string, name: string, plays: array<string, string>, since: string, until: ?string}>, ?string}
      */
     public function stands(SurveyedDisplay $display): array
     {
         $own = OwnSchedules::of($display, $this->schedules->ruling($display));
+        $bookings = PanelBookings::in($own->document ?? []);
 
-        return $own === null ? [] : PanelBookings::in($own->document)->stand($this->local($display), WallClock::in($display->timezone()));
+        return [$bookings->stand($this->local($display), WallClock::in($display->timezone())), $bookings->before()[1] ?? null];
     }
 
     /** @param \Closure(PanelBookings, LocalTime): PanelBookings $change */

@@ -255,12 +255,6 @@ final class HandoverTest extends ApiTestCase
         self::assertNull($error, $error === null ? '' : (string) json_encode((new ErrorFormatter())->format($error)));
     }
 
-    /** @return array<string, mixed> */
-    private function pointer(string $secret): array
-    {
-        return (array) json_decode($this->published()->read("pointers/$secret.json"), true);
-    }
-
     public function testAPortraitLayoutIsRefusedForALandscapeDisplayWithTheReason(): void
     {
         $layout = $this->made($this->whole($this->media('high', 1080, 1920), 1080, 1920));

@@ -240,12 +240,6 @@ final class InForceTest extends ApiTestCase
     }
 
     /** @return array<string, mixed> */
-    private function pointer(string $secret): array
-    {
-        return (array) json_decode($this->published()->read("pointers/$secret.json"), true);
-    }
-
-    /** @return array<string, mixed> */
     private function manifest(string $secret): array
     {
         return $this->pointer($secret)['manifest'];

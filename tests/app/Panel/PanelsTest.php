@@ -131,10 +131,10 @@ final class PanelsTest extends ApiTestCase
         $told = $this->ask('GET', "/api/panels/$panel/told")[1];
         self::assertSame(['tall'], array_column($told['displays'], 'id'));
         self::assertSame(['wide'], array_keys(array_column($told['groups'][0]['keys'], 'trouble', 'id')), 'what is not hers is told as such');
-        self::assertSame(404, $this->ask('POST', "/api/panels/$panel/press", ['key' => 'wide'])[0]);
-        self::assertSame(202, $this->ask('POST', "/api/panels/$panel/press", ['key' => 'tall'])[0]);
+        $press = fn (string $key): int => $this->ask('POST', "/api/panels/$panel/press", ['key' => $key])[0];
+        self::assertSame([404, 202], [$press('wide'), $press('tall')]);
         $this->signIn(login: 'rea');
-        self::assertSame([404, 404], [$this->ask('GET', "/api/panels/$panel/told")[0], $this->ask('POST', "/api/panels/$panel/press", ['key' => 'tall'])[0]]);
+        self::assertSame([404, 404], [$this->ask('GET', "/api/panels/$panel/told")[0], $press('tall')]);
     }
 
     private function layout(string $words): string

@@ -15,7 +15,9 @@ use UpperPane\Core\Layout\Library;
 use UpperPane\Core\Layout\Surroundings;
 use UpperPane\Core\Layout\Template\Filled;
 use UpperPane\Core\Overlay\Overlay;
+use UpperPane\Core\Panel\Panel;
 use UpperPane\Core\Time\Schedule\Schedule;
+use UpperPane\Core\Trigger\TriggerMap;
 use UpperPane\Tests\Core\Make;
 use UpperPane\Tests\Core\Typewriter;
 
@@ -43,6 +45,15 @@ final class SchemaTest extends TestCase
             self::assertSame(basename($file, '.json'), Overlay::fromArray($document)->id);
             foreach (Documents::named($document)['designs'] as $named) {
                 self::assertNotSame([], glob(self::ROOT . "/demo/{layouts,sources}/$named.json", GLOB_BRACE) ?: [], "$file names $named");
+            }
+        }
+        foreach (['triggers' => TriggerMap::fromArray(...), 'panel' => Panel::fromArray(...)] as $kind => $read) {
+            foreach (glob(self::ROOT . "/demo/{panels,triggers}/*.json", GLOB_BRACE) ?: [] as $file) {
+                $document = json_decode((string) file_get_contents($file), true);
+                if ($document['format'] === "upper-pane/$kind@1") {
+                    $this->fits($kind, $document, $file);
+                    self::assertSame(basename($file, '.json'), $read($document)->id);
+                }
             }
         }
         $estate = json_decode((string) file_get_contents(self::ROOT . '/demo/estate.json'), true);

@@ -1,5 +1,7 @@
 import type { Part } from '../../../web/src/pane/sheet'
 import type { Standing } from '../../../web/src/pane/stage'
+import { answeredNow } from '../../../web/src/player/answered'
+import type { Entered, TriggersMap } from '../../../web/src/player/answers'
 import { QUARTER_MS, Tally } from '../../../web/src/player/tally'
 
 /** What is said to have been shown comes from what was drawn (web/src/player/tally.ts). */
@@ -94,4 +96,22 @@ export function bounded() {
   for (let n = 0; n < 30; n++) pass(tally, n * QUARTER_MS, n * QUARTER_MS + 1000, () => [item('i1', 0)])
   const batch = tally.next()!
   return [batch.seen.length, batch.lost, begun('{torn').next()]
+}
+
+/** What a map answered is counted as what is seen is: each state that is not rest, as often as it was entered, by what it came of. */
+export function answers() {
+  const tally = begun()
+  const map = { id: 'post', rest: 'idle' } as TriggersMap
+  const entered: [number, string, string][] = [
+    [0, 'idle', 'start'],
+    [10_000, 'help', 'press'],
+    [14_000, 'help', 'press'],
+    [20_000, 'idle', 'lapse'],
+    [30_000, 'help', 'far'],
+  ]
+  pass(tally, 1000, 40_000, (now) => {
+    const [at, state, why] = entered.filter(([one]) => one <= now).at(-1)!
+    return answeredNow([map], new Map([['post', { at, state, why, row: null } satisfies Entered]])) as Standing[]
+  })
+  return tally.next()?.seen.map(({ element, item, times, ms }) => [element, item, times, ms])
 }

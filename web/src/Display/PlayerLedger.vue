@@ -4,10 +4,11 @@ import ChoiceBar from '../ui/ChoiceBar.vue'
 import MeasureField from '../ui/MeasureField.vue'
 import TypedLine from '../ui/TypedLine.vue'
 import { type SurveyAct, without } from './edit'
+import HeardList from './HeardList.vue'
 import { type DisplayDocument, type PlayerDocument, type Said, type SensorDocument, type SensorKind, linkName, useSizes } from './survey'
 
 /** What each player of the display can do, its live inputs and its sensors. */
-const props = defineProps<{ document: DisplayDocument; processor: Said['processor'] }>()
+const props = defineProps<{ id: string; document: DisplayDocument; processor: Said['processor'] }>()
 const emit = defineEmits<{ change: [document: DisplayDocument, gesture?: string]; act: [act: SurveyAct, gesture?: string] }>()
 const { data: sizes } = useSizes()
 
@@ -205,7 +206,7 @@ const kindOf = (s: SensorDocument) => BEFORE[s.kind] ?? s.kind
       Sensors
       <button type="button" class="btn btn-link btn-sm p-0" @click="emit('act', { do: 'add-sensor' })">+ sensor</button>
     </h2>
-    <dl class="mb-4">
+    <dl class="m-0">
       <template v-for="s in document.sensors ?? []" :key="s.id">
         <dt class="figures">{{ s.id }}</dt>
         <dd>
@@ -261,8 +262,60 @@ const kindOf = (s: SensorDocument) => BEFORE[s.kind] ?? s.kind
             <option value="far-first">farthest</option>
           </select>
         </dd>
+        <dd v-if="Object.keys(s.names ?? {}).length" class="wide more small soft">
+          <span v-for="(is, sends) in s.names" :key="sends"
+            >“{{ sends }}” is “{{ is }}”
+            <button
+              type="button"
+              class="btn btn-link btn-sm p-0"
+              :aria-label="`Forget that ${sends} is ${is}`"
+              @click="sensor(s.id, { names: without(s.names!, sends) as Record<string, string> })"
+            >
+              ×
+            </button></span
+          >
+        </dd>
+        <dd v-if="s.at_mm" class="wide more small soft">
+          hangs
+          <MeasureField
+            :value="s.at_mm.x"
+            :label="`Where ${s.id} hangs, from the middle to the right`"
+            unit="mm"
+            :least="-100000"
+            :decimals="0"
+            @change="sensor(s.id, { at_mm: { ...s.at_mm, x: $event } })"
+          />
+          right,
+          <MeasureField
+            :value="s.at_mm.y"
+            :label="`Where ${s.id} hangs, from the middle down`"
+            unit="mm"
+            :least="-100000"
+            :decimals="0"
+            @change="sensor(s.id, { at_mm: { ...s.at_mm, y: $event } })"
+          />
+          down from the middle
+          <button
+            type="button"
+            class="btn btn-link btn-sm p-0"
+            @click="put({ sensors: document.sensors!.map((x) => (x.id === s.id ? without(x, 'at_mm') : x)) })"
+          >
+            forget it
+          </button>
+        </dd>
+        <dd v-else class="wide more small">
+          <button
+            type="button"
+            class="btn btn-link btn-sm p-0"
+            :aria-label="`Say where ${s.id} hangs`"
+            @click="sensor(s.id, { at_mm: { x: 0, y: 0 } })"
+          >
+            where it hangs…
+          </button>
+        </dd>
       </template>
     </dl>
+    <HeardList :display="id" :sensors="document.sensors ?? []" class="mb-4" @choose="put({ sensors: $event })" />
   </section>
 </template>
 

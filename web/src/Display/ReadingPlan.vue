@@ -1,17 +1,36 @@
 <script setup lang="ts">
 import { useElementSize } from '@vueuse/core'
 import { computed, useTemplateRef } from 'vue'
-import { type Reading, metres } from './survey'
+import { type Reading, type SensorDocument, metres } from './survey'
 
 /** The floor before a display, from above or from the side, to scale: from where what is on it can be read. */
-const props = defineProps<{ reading: Reading; side: boolean }>()
+const props = defineProps<{ reading: Reading; side: boolean; sensors: SensorDocument[] }>()
 const room = useTemplateRef('room')
 const { width, height } = useElementSize(room)
 const M = { left: 96, right: 40, top: 62, bottom: 52 }
 
 const half = computed(() => props.reading.size_mm.width / 2)
 const limit = computed(() => props.reading.text?.limit_to_mm ?? 0)
-const far = computed(() => Math.max(props.reading.viewing.farthest_mm, Math.min(limit.value, props.reading.viewing.farthest_mm * 1.6)) * 1.08)
+const far = computed(
+  () => Math.max(props.reading.viewing.farthest_mm, Math.min(limit.value, props.reading.viewing.farthest_mm * 1.6), ...reaches.value) * 1.08,
+)
+/** Sensors that tell distances: where they hang, and the far edge of each band with the number that it is called by. */
+const presences = computed(() =>
+  props.sensors
+    .filter(({ kind, bands_mm: bands }) => kind === 'presence' && bands?.length)
+    .map(({ id, bands_mm: bands = [], at_mm: at, numbering }) => ({
+      id,
+      at: at ?? { x: 0, y: 0 },
+      bands: bands.map((to, n) => ({ to, from: bands[n - 1] ?? 0, sent: numbering === 'far-first' ? bands.length - n : n + 1 })),
+    })),
+)
+const reaches = computed(() => presences.value.map(({ bands }) => bands.at(-1)!.to))
+/** As far as that before a sensor, to both sides as wide as the display can be used. */
+const band = (mm: number, across: number) => {
+  const a = rad(props.reading.usable_angle)
+  const [dx, dy, r] = [mm * Math.cos(a), mm * Math.sin(a), mm * scale.value]
+  return `M${x(dx)} ${y(-across - dy)} A${r} ${r} 0 0 1 ${x(dx)} ${y(-across + dy)}`
+}
 const rad = (deg: number) => (deg * Math.PI) / 180
 const reach = computed(() => {
   const spread = Math.min(far.value, far.value * Math.sin(rad(props.reading.usable_angle)) + half.value)
@@ -65,6 +84,16 @@ const inside = (mm: number) => Math.min(mm, far.value)
         <line class="display" :x1="x(0)" :x2="x(0)" :y1="y(-half)" :y2="y(half)" />
         <line class="axis" :x1="x(0)" :x2="x(far)" :y1="y(0)" :y2="y(0)" />
         <text :x="x(0) - 8" :y="y(0) + 4" text-anchor="end">{{ metres(reading.size_mm.width, 2) }}</text>
+        <g v-for="one in presences" :key="one.id" class="presence">
+          <circle :cx="x(0)" :cy="y(-one.at.x)" r="4" />
+          <template v-for="b in one.bands" :key="b.sent">
+            <path :d="band(b.to, one.at.x)" />
+            <g :transform="`translate(${x((b.from + b.to) / 2)} ${y(-one.at.x) - 12})`">
+              <rect x="-9" y="-13" width="18" height="17" class="plate" />
+              <text text-anchor="middle">{{ b.sent }}</text>
+            </g>
+          </template>
+        </g>
       </template>
       <template v-else>
         <rect v-if="reading.text" class="unreadable" :x="x(0)" :y="y(v.eye_height_mm) - 5" :width="far * scale" height="10" />
@@ -80,6 +109,14 @@ const inside = (mm: number) => Math.min(mm, far.value)
           <circle class="eye" :cx="x(mm)" :cy="y(v.eye_height_mm)" r="5" />
         </g>
         <text :x="x(0) - 8" :y="y(middle) + 4" text-anchor="end">{{ metres(middle, 2) }}</text>
+        <g v-for="one in presences" :key="one.id" class="presence">
+          <circle :cx="x(0)" :cy="y(middle - one.at.y)" r="4" />
+          <path v-for="b in one.bands" :key="b.sent" :d="`M${x(b.to)} ${y(0)}V${y(v.eye_height_mm) + 8}`" />
+          <g v-for="b in one.bands" :key="b.sent" :transform="`translate(${x((b.from + b.to) / 2)} ${y(0) - 6})`">
+            <rect x="-9" y="-13" width="18" height="17" class="plate" />
+            <text text-anchor="middle">{{ b.sent }}</text>
+          </g>
+        </g>
         <text :x="x(v.nearest_mm) + 8" :y="y(v.eye_height_mm) - 12">
           eyes at {{ metres(v.eye_height_mm, 2) }}, {{ Math.abs(reading.slant_at_nearest).toFixed(0) }}°
           {{ reading.slant_at_nearest >= 0 ? 'up' : 'down' }} from the nearest
@@ -116,6 +153,9 @@ const inside = (mm: number) => Math.min(mm, far.value)
         >LED pitch {{ reading.led.pitch_mm }} mm: comfortable from {{ metres(reading.led.comfortable_from_mm) }}, pixels merge at
         {{ metres(reading.led.merges_at_mm) }}</span
       >
+      <span v-for="one in presences" :key="one.id" class="figures"
+        ><i class="presence"></i>bands of {{ one.id }}: {{ one.bands.map(({ to }) => metres(to)).join(', ') }}</span
+      >
       <span v-if="!side" class="figures">usable within {{ reading.usable_angle }}° of straight before it</span>
       <span class="figures">an element has to take {{ (reading.least_share * 100).toFixed(1) }} % of the height for the farthest</span>
     </p>
@@ -123,6 +163,20 @@ const inside = (mm: number) => Math.min(mm, far.value)
 </template>
 
 <style scoped>
+.presence {
+  fill: none;
+  stroke: var(--chalk);
+  stroke-dasharray: 5 4;
+  stroke-width: 1.5;
+}
+.presence circle,
+.presence text {
+  fill: var(--chalk);
+  stroke: none;
+}
+i.presence {
+  border-bottom: 2px dashed var(--chalk);
+}
 .room {
   position: relative;
   overflow: hidden;
@@ -175,6 +229,7 @@ svg {
   fill: var(--kelp);
 }
 .plate {
+  stroke: none;
   fill: var(--sheet);
 }
 text {

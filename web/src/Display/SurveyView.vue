@@ -203,7 +203,7 @@ const words = computed(() => {
             @choose="choose"
             @number="numbering = numbering === null ? new Map() : null"
           />
-          <PlayerLedger :document="work.document.value" :processor="said?.processor ?? null" @change="change" @act="act" />
+          <PlayerLedger :id="id" :document="work.document.value" :processor="said?.processor ?? null" @change="change" @act="act" />
         </fieldset>
       </div>
       <div v-if="said" class="right">
@@ -224,7 +224,12 @@ const words = computed(() => {
             {{ aligned ? `Alignment until ${moment(aligned)}: end it` : 'Show alignment picture' }}
           </BButton>
         </div>
-        <ReadingPlan v-if="view === 'above' || view === 'side'" :reading="said.reading" :side="view === 'side'" />
+        <ReadingPlan
+          v-if="view === 'above' || view === 'side'"
+          :reading="said.reading"
+          :side="view === 'side'"
+          :sensors="work.document.value?.sensors ?? []"
+        />
         <WallDrawing
           v-else
           :wall="said.wall"

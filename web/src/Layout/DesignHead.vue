@@ -16,7 +16,7 @@ import type { DesignWork } from './work'
 /** The head of a design that is being worked on: its name, what is saved, undo, redo, handover; and what went wrong. */
 const props = defineProps<{
   work: DesignWork<D>
-  noun: 'layout' | 'filled' | 'playlist' | 'display' | 'schedule' | 'source' | 'overlay' | 'trigger'
+  noun: 'layout' | 'filled' | 'playlist' | 'display' | 'schedule' | 'source' | 'overlay' | 'trigger' | 'panel'
   /** Where it is handed over; of a source nowhere, what shows its rows is. */
   handover?: string
   id: string
@@ -69,7 +69,7 @@ useEventListener('keydown', (e: KeyboardEvent) => {
       <div class="named">
         <TypedLine v-if="work.document.value" class="title" :value="work.document.value.name" :label="`Name of the ${called}`" @change="rename" />
         <FirstShown
-          v-if="revised && revised !== 'sources' && revised !== 'overlays' && revised !== 'triggers' && work.document.value"
+          v-if="revised && revised !== 'sources' && revised !== 'overlays' && revised !== 'triggers' && revised !== 'panels' && work.document.value"
           :id="id"
           :plural="revised"
           :revision="work.revision.value"

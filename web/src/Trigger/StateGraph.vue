@@ -59,20 +59,19 @@ const labelOf = ({ signals, lapse, from }: Edge) => {
   const names = signals.map(signalName)
   return names.length > 2 ? `${names[0]} and ${names.length - 1} more` : names.join(', ')
 }
-/** Drawn as a curve through the points that the library gives. */
+/** A curve through all the points that the library gives, so that a label lies on its way (Catmull and Rom, 1974). */
 function curve(points: { x: number; y: number }[]): string {
-  const [first, ...rest] = points
-  if (!first) return ''
-  let d = `M${first.x} ${first.y}`
-  for (let n = 0; n < rest.length; n++) {
-    const [here, next] = [rest[n]!, rest[n + 1]]
-    d += next && n < rest.length - 1 ? `Q${here.x} ${here.y} ${(here.x + next.x) / 2} ${(here.y + next.y) / 2}` : `L${here.x} ${here.y}`
-  }
-  return d
+  const at = (n: number) => points[Math.max(0, Math.min(points.length - 1, n))]!
+  const ends = points.slice(1).map((end, n) => {
+    const [before, begin, after] = [at(n - 1), at(n), at(n + 2)]
+    const one = `${begin.x + (end.x - before.x) / 6} ${begin.y + (end.y - before.y) / 6}`
+    return `C${one} ${end.x - (after.x - begin.x) / 6} ${end.y - (after.y - begin.y) / 6} ${end.x} ${end.y}`
+  })
+  return points.length ? `M${at(0).x} ${at(0).y}${ends.join('')}` : ''
 }
 const laid = computed(() => {
   const graph = new dagre.graphlib.Graph({ multigraph: true })
-  graph.setGraph({ rankdir: 'LR', nodesep: 18, ranksep: 46, edgesep: 10, marginx: 8, marginy: 8 })
+  graph.setGraph({ rankdir: 'LR', nodesep: 6, ranksep: 40, edgesep: 2, marginx: 8, marginy: 8 })
   graph.setDefaultEdgeLabel(() => ({}))
   for (const { id } of props.map.states) graph.setNode(id, { width: WIDE + 4, height: HIGH + FOOT + 4 })
   if (edges.value.some(({ from }) => from === ANY)) graph.setNode(ANY, { width: 74, height: 26 })
@@ -158,7 +157,7 @@ const chooseEdge = (edge: Edge) =>
             :title="`${line.edge.from === ANY ? 'any state' : line.edge.from} to ${line.edge.to}: ${line.edge.lapse ? line.label : line.edge.signals.map(signalName).join(', ')}`"
             @click="chooseEdge(line.edge)"
           >
-            {{ line.label }}
+            <span>{{ line.label }}</span>
           </button>
           <span v-if="laid.any" class="any" :style="{ left: `${laid.any.x}px`, top: `${laid.any.y}px` }">any state</span>
           <button
@@ -229,13 +228,17 @@ svg {
   transform: translate(-50%, -50%);
   border: 0;
   padding: 0 4px;
-  background: var(--paper);
+  background: none;
   color: var(--kelp);
   font-size: 0.8125rem;
   white-space: nowrap;
   line-height: 1.25;
   min-height: 30px;
   min-width: 30px;
+}
+.label span {
+  background: var(--paper);
+  padding: 0 2px;
 }
 .label.lapse {
   color: var(--soft);
@@ -246,6 +249,7 @@ svg {
 }
 .any {
   color: var(--ink);
+  background: var(--paper);
   border: 1px solid var(--soft);
   line-height: 24px;
 }

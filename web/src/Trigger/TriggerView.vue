@@ -11,6 +11,7 @@ import { api, sentence } from '../ui/api'
 import { count } from '../ui/format'
 import { may } from '../ui/rights'
 import { useShelf } from '../ui/shelf'
+import HeardList from '../Display/HeardList.vue'
 import ChosenForm from './ChosenForm.vue'
 import GlassStrip from './GlassStrip.vue'
 import SentenceMaker from './SentenceMaker.vue'
@@ -216,6 +217,10 @@ const handover = computed(() => {
             Choose a state, a signal, or a field of the table; an empty field is a question: a dot where nothing is meant.
             <template v-if="map.signals.length"><br />{{ map.signals.map(nameOf).join(' · ') }}</template>
           </p>
+          <details v-if="on" class="heard-here">
+            <summary>What was heard before {{ display?.name ?? on }}</summary>
+            <HeardList :display="on" />
+          </details>
         </section>
       </div>
       <TryStrip :map="map" :look="look" :display="on" @now="now = $event" />

@@ -14,6 +14,7 @@ import { useGuarded } from '../ui/guarded'
 import { may } from '../ui/rights'
 import { useRemark } from '../ui/shelf'
 import type { Triggers } from './triggers'
+import TriggerTabs from './TriggerTabs.vue'
 
 /** All maps of triggers: where each runs, and whether that is what was handed over. */
 const { query, all } = useDesigns('triggers')
@@ -54,6 +55,7 @@ useRemark(() => count(all.value.length, 'map') + ' of triggers')
         <p class="facts m-0">What a display shows when somebody comes near, presses, touches, or a figure rises; and how it comes to rest again</p>
       </div>
       <div class="actions">
+        <TriggerTabs />
         <input v-model="search" type="search" class="form-control" placeholder="Search" aria-label="Search triggers" />
         <BButton v-if="may('design')" variant="primary" @click="making = true">New triggers…</BButton>
       </div>

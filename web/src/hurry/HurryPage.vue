@@ -1,15 +1,14 @@
 <script setup lang="ts">
 import { computed, defineAsyncComponent, onBeforeUnmount, onMounted, ref, watch } from 'vue'
 import HoldButton from './HoldButton.vue'
-import { Away, type Closes, type Standing, type Where, ask, newId, session, signIn } from './server'
+import SignInForm from './SignInForm.vue'
+import { Away, type Closes, type Standing, type Where, ask, newId, session } from './server'
 
 /** Words, where, how long, show. A takeover wants a reason and a press that is held; what stands is ended here as well. */
 const HurryPicture = defineAsyncComponent(() => import('./HurryPicture.vue'))
 const HOLD_MS = 2000
 const name = ref<string | null>(null)
 const known = ref(false)
-const login = ref('')
-const password = ref('')
 const trouble = ref('')
 const where = ref<Where | null>(null)
 const standing = ref<Standing[]>([])
@@ -166,15 +165,6 @@ async function begin() {
     waiting = setTimeout(() => void begin(), 3000)
   }
 }
-async function enter() {
-  trouble.value = ''
-  try {
-    name.value = await signIn(login.value, password.value)
-    await begin()
-  } catch (e) {
-    trouble.value = e instanceof Error ? e.message : 'Signing in failed.'
-  }
-}
 let ticking: ReturnType<typeof setInterval> | undefined
 let looking: ReturnType<typeof setInterval> | undefined
 onMounted(() => {
@@ -196,12 +186,7 @@ const preview = ref('')
     <a href="/overlays">to the desk</a>
   </header>
   <main>
-    <form v-if="known && !name" class="in" @submit.prevent="enter">
-      <label>Name<input v-model="login" autocomplete="username" autocapitalize="none" required /></label>
-      <label>Password<input v-model="password" type="password" autocomplete="current-password" required /></label>
-      <p v-if="trouble" class="trouble" role="alert">{{ trouble }}</p>
-      <button type="submit" class="go">Sign in</button>
-    </form>
+    <SignInForm v-if="known && !name" @entered="begin" />
     <p v-else-if="!where" class="soft">{{ trouble || 'Opening.' }}</p>
     <template v-else>
       <section v-if="forced.length" class="forced" aria-label="In force now">

@@ -1,5 +1,6 @@
 import { type Box, type Layer, type LoopOf, type Media, type RunSheet, type ZoneLayer, isZone, mediaSoon, zoneAt } from '../pane/sheet'
 import type { Entered, TriggersMap } from './answers'
+import type { Turn } from './tally'
 
 /** What maps of triggers show, in a run sheet: each state that is entered is a turn of the zones that answer, from that instant on. */
 
@@ -70,4 +71,19 @@ export function mediaNext(sheet: RunSheet, maps: TriggersMap[], entered: Readonl
     })
   })
   return media
+}
+
+/** What was answered, as a thing that is seen: the state of each map that is not at rest, and what it came of. */
+export function answeredNow(maps: TriggersMap[], entered: ReadonlyMap<string, Entered>): Turn[] {
+  return maps.flatMap(({ id, rest }) => {
+    const one = entered.get(id)
+    if (!one || one.state === rest) return []
+    const part = {
+      id: `triggers/${id}:${one.state}/${one.why}`,
+      element: `triggers/${id}`,
+      kind: 'state',
+      item: `${one.state}, because of ${one.why}`,
+    }
+    return [{ part, begun: one.at, isThere: true }]
+  })
 }

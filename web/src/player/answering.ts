@@ -69,6 +69,10 @@ export class Answering {
     return this.maps.length > 0
   }
 
+  get running(): TriggersMap[] {
+    return this.maps
+  }
+
   /** Another sheet is about to be shown: maps that go on stand where they stood. */
   take(sheet: RunSheet): void {
     const before = new Map(this.maps.map((map) => [map.id, map]))

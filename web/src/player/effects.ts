@@ -185,7 +185,7 @@ export class Player {
   private seen(): void {
     if (this.still !== null || this.state.frozen || document.hidden) return
     const standing = this.glass.standing()
-    this.tally.look(this.now(), standing)
+    this.tally.look(this.now(), [...standing, ...(this.senses?.standing() ?? [])])
     for (const { part, isThere, trouble } of standing) {
       const of = `part ${part.id}`
       const told = this.state.troubles[of]?.says ?? null

@@ -1,12 +1,13 @@
 import type { RunSheet } from '../pane/sheet'
 import { Agent } from './agent'
-import { mediaNext, touched } from './answered'
+import { answeredNow, mediaNext, touched } from './answered'
 import { Answering, type Raw } from './answering'
 import type { Entered } from './answers'
 import type { Glass } from './glass'
 import { Hearsay } from './hearsay'
 import type { Sensed } from './machine'
 import type { Pointer } from './pointer'
+import type { Turn } from './tally'
 
 type Asked = NonNullable<Pointer['said']>
 /** What sensors say is told so often at the most, ms. */
@@ -80,6 +81,11 @@ export class Senses {
       this.heard([{ signal, ...(row && { row }) }])
       this.tell()
     }
+  }
+
+  /** What stands because a map answered, for whoever counts what was seen: each state that is not rest, by what it came of. */
+  standing(): Turn[] {
+    return answeredNow(this.answering.running, this.answering.entered)
   }
 
   get entered(): [string, Entered][] {

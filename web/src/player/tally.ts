@@ -1,10 +1,17 @@
 import type { Batch as Told, Seen as ToldSeen } from '../formats/report'
-import type { Standing } from '../pane/stage'
 
 /** What was really seen of one thing within a quarter of an hour; instants are Unix ms here. */
 export type Seen = Omit<Required<ToldSeen>, 'quarter' | 'first' | 'last'> & { quarter: number; first: number; last: number }
 
 export type Batch = Omit<Required<Told>, 'seen'> & { seen: Seen[] }
+
+/** What has its turn: a part of what is drawn, or a state that was answered with. */
+export interface Turn {
+  part: { id: string; element: string; kind: string; item?: string | null; media?: { name: string } | null }
+  /** When it began, Unix ms; null outside of all. */
+  begun: number | null
+  isThere: boolean
+}
 
 export const QUARTER_MS = 900_000
 /** So much is kept until it arrives: twenty things for ten days. */
@@ -39,13 +46,13 @@ export class Tally {
   }
 
   /** @param at instant that was drawn, Unix ms */
-  look(at: number, standing: Standing[]): void {
+  look(at: number, standing: Turn[]): void {
     const passed = at - this.lookedAt
     const gone = passed > 0 && passed < ASLEEP_MS ? passed : 0
     this.lookedAt = at
     const now: typeof this.standing = new Map()
     for (const { part, begun, isThere } of standing) {
-      const media = 'media' in part ? part.media : null
+      const media = part.media ?? null
       if (!media && !part.item) continue
       const { id } = part
       const turn = `${id} ${part.kind} ${begun}`

@@ -21,6 +21,7 @@ const { all: schedules } = useDesigns('schedules')
 const { all: sources } = useDesigns('sources')
 const { all: overlays } = useDesigns('overlays')
 const { all: triggers } = useDesigns('triggers')
+const { all: panels } = useDesigns('panels')
 const { all: filled } = useDesigns('filled')
 const { ready } = useMedia()
 const typed = ref('')
@@ -37,6 +38,7 @@ const STATIONS_NAMED = [
   'schedules',
   'overlays',
   'triggers',
+  'triggers/panels',
   'handover',
   'playback',
   'rehearsal',
@@ -64,6 +66,7 @@ const all = computed<Findable[]>(() => [
   ...schedules.value.map((d) => ({ kind: 'schedule', name: d.name, to: `/schedules/${d.id}` })),
   ...overlays.value.map((d) => ({ kind: 'overlay', name: d.name, to: `/overlays/${d.id}` })),
   ...triggers.value.map((d) => ({ kind: 'triggers', name: d.name, to: `/triggers/${d.id}` })),
+  ...panels.value.map((d) => ({ kind: 'panel', name: d.name, to: `/triggers/panels/${d.id}` })),
   ...sources.value.map((d) => ({ kind: 'source', name: d.name, to: `/data/${d.id}` })),
   ...displays.value.map((d) => ({
     kind: 'display',
