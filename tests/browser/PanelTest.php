@@ -54,7 +54,7 @@ final class PanelTest extends TestCase
         $c->driver->getKeyboard()->sendKeys('2');
         $c->see('.key.on', 'Opening hours', 60);
         $c->press('.stands button', 'Back to the programme');
-        $c->count('.stands', 0)->count('.key.on', 0);
+        $c->until(static fn (): bool => $c->script('return document.querySelector(".stands, .key.on")') === null, 'it is over', 60);
 
         $c->press('.keys .key', 'Storm warning');
         $c->see('.rows button', 'Vennick');
