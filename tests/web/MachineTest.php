@@ -53,10 +53,10 @@ final class MachineTest extends TestCase
         self::assertSame(['first' => 9, 'gaps' => [2, 3, 4.5, 7], 'change' => [180.5], 'said' => 'Held back. (main, i3)'], Scene::of('machine', 'reportsThatDoNotArrive'));
     }
 
-    public function testWhatIsAnsweredIsToldAtOnceAndWhatSensorsSayToWhoeverWantsToLearnIt(): void
+    public function testWhatIsSensedIsToldAtOnceToWhoeverLearnsOrAsks(): void
     {
         self::assertSame(
-            ['from' => 21, 'unasked' => 0, 'answered' => 1, 'learning' => 1, 'after' => 0, 'last' => 3, 'answers' => 1],
+            ['heard' => 0, 'answered' => 0, 'asked' => 1, 'over again' => 1, 'learnt' => 1, 'later' => 0, 'last' => [3, 'help', ['a']]],
             Scene::of('machine', 'sensed'),
         );
     }

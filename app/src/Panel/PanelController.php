@@ -24,6 +24,7 @@ final readonly class PanelController
 {
     /** Of what comes with a signal. */
     private const MOST_FIELDS = 60;
+    private const LONGEST = 2_000;
 
     public function __construct(private Designs $designs, private Displays $displays, private PanelTold $told, private PutOnDisplay $put, private AskDisplay $ask)
     {
@@ -82,7 +83,11 @@ final readonly class PanelController
     {
         $row = [];
         foreach ($node->members(self::MOST_FIELDS) as $name => $value) {
-            $row[(string) $name] = is_scalar($value->value) || $value->value === null ? $value->value : throw $value->refused(Reason::TypeWrong, 'is no text, figure or truth value.');
+            $row[(string) $name] = match (true) {
+                is_string($value->value) => $value->text(0, self::LONGEST),
+                is_scalar($value->value), $value->value === null => $value->value,
+                default => throw $value->refused(Reason::TypeWrong, 'is no text, figure or truth value.'),
+            };
         }
 
         return $row;

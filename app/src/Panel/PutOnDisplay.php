@@ -55,7 +55,14 @@ final readonly class PutOnDisplay
 
         return $this->transaction->of(fn (): Handing => $this->changed(
             $display,
-            fn (PanelBookings $bookings, LocalTime $now): PanelBookings => $bookings->with($key->name, $plays, $key->zone, $now, $key->forMin, (int) $this->clock->now()->format('Uv')),
+            fn (PanelBookings $bookings): PanelBookings => $bookings->with(
+                $key->name,
+                $plays,
+                $key->zone,
+                WallClock::in($display->timezone()),
+                $key->forMin,
+                (int) $this->clock->now()->format('Uv'),
+            ),
             $key->zone,
             sprintf('%s on %s', $key->name, $display->about()->name),
         ));
@@ -72,7 +79,7 @@ final readonly class PutOnDisplay
     {
         return $this->transaction->of(fn (): Handing => $this->changed(
             $display,
-            static fn (PanelBookings $bookings, LocalTime $now): PanelBookings => $bookings->without($zone)
+            static fn (PanelBookings $bookings): PanelBookings => $bookings->without($zone)
                 ?? throw new Problem(409, 'panel.nothing', sprintf('Nothing was put on %s by a panel.', $zone === null ? 'the whole of it' : "\"$zone\"")),
             null,
             sprintf('%s back to the programme', $display->about()->name),
@@ -80,19 +87,21 @@ final readonly class PutOnDisplay
     }
 
     /**
-     * What was put there and stands by now; and the name of what it was put on, where that is no schedule.
+     * What was put there and stands by now, as it was handed over; and the name of what it was put on, where that is no schedule.
      *
      * @return array{list<array{zone: ?string, name: string, plays: array<string, string>, since: string, until: ?string}>, ?string}
      */
     public function stands(SurveyedDisplay $display): array
     {
         $own = OwnSchedules::of($display, $this->schedules->ruling($display));
-        $bookings = PanelBookings::in($own->document ?? []);
+        $revision = $own === null ? null : $this->releases->contentsOn($display)->parts[$own->id] ?? null;
+        $handed = $own === null || $revision === null ? null : $this->anyDesigns->numbered($own->id, $revision);
+        $bookings = PanelBookings::in($handed->document ?? []);
 
         return [$bookings->stand($this->local($display), WallClock::in($display->timezone())), $bookings->before()[1] ?? null];
     }
 
-    /** @param \Closure(PanelBookings, LocalTime): PanelBookings $change */
+    /** @param \Closure(PanelBookings): PanelBookings $change */
     private function changed(SurveyedDisplay $display, \Closure $change, ?string $zone, string $what): Handing
     {
         $current = $this->releases->on($display)
@@ -101,7 +110,7 @@ final readonly class PutOnDisplay
         $before = PanelBookings::in($own->document ?? []);
         // What was handed over is no schedule: it is booked below what is put there, so that it plays on around it.
         $under = $current->sourceKind === 'schedule' ? null : self::played($current);
-        $after = $change($before->under($under, $this->local($display)), $this->local($display))->tidied($this->local($display));
+        $after = $change($before->under($under, $this->local($display)))->tidied($this->local($display));
         $own = $own === null
             ? $this->own->made($display, $after->bookings, $current)
             : $this->own->saved($own, ['bookings' => $after->bookings] + $own->document, $what);

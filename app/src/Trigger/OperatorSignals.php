@@ -14,6 +14,8 @@ final readonly class OperatorSignals
 {
     /** A player that hears of it later does nothing any more. */
     public const STANDS_MS = 30_000;
+    /** So many of a display are told, the last ones. */
+    private const MOST = 20;
     /** So long it is known who asked. */
     private const KEPT_MS = 86_400_000;
 
@@ -56,7 +58,7 @@ final readonly class OperatorSignals
             }
         }
 
-        return $told;
+        return array_map(static fn (array $all): array => array_slice($all, -self::MOST), $told);
     }
 
     /**

@@ -43,15 +43,16 @@ final readonly class PanelBookings
      * Put there from now on, in the place of what a panel has put there before.
      *
      * @param ?string $zone null for the whole display
-     * @param LocalTime $now on the clock of the display
-     * @param ?int $forMin null until it is ended
+     * @param WallClock $clock of the display
+     * @param ?int $forMin null until it is ended; else that much later, also where the clocks are changed meanwhile
      * @param int $createdMs Unix ms
      */
-    public function with(string $name, Played $plays, ?string $zone, LocalTime $now, ?int $forMin, int $createdMs): self
+    public function with(string $name, Played $plays, ?string $zone, WallClock $clock, ?int $forMin, int $createdMs): self
     {
+        $now = self::at($clock, $createdMs);
+        $end = $forMin === null ? LocalTime::ofSeconds($now->seconds + self::ENDLESS_S) : self::at($clock, $createdMs + 60_000 * $forMin);
         $booking = ['id' => self::id($zone), 'name' => $name, 'plays' => $plays->toArray()] + ($zone === null ? [] : ['zone' => $zone])
-            + self::span($now, $forMin === null ? self::ENDLESS_S : 60 * $forMin)
-            + ['created' => (string) Instant::ofMs($createdMs)];
+            + self::span($now, $end) + ['created' => (string) Instant::ofMs($createdMs)];
 
         return new self([...$this->others(self::id($zone)), $booking]);
     }
@@ -74,7 +75,8 @@ final readonly class PanelBookings
         if ($played === null) {
             return $this;
         }
-        $booking = ['id' => self::UNDER, 'name' => $played[1], 'plays' => $played[0]->toArray()] + self::span($now, self::ENDLESS_S) + ['created' => (string) Instant::ofMs(0)];
+        $booking = ['id' => self::UNDER, 'name' => $played[1], 'plays' => $played[0]->toArray()] + self::span($now, LocalTime::ofSeconds($now->seconds + self::ENDLESS_S))
+            + ['created' => (string) Instant::ofMs(0)];
 
         return new self([...$this->others(self::UNDER), $booking]);
     }
@@ -130,9 +132,14 @@ final readonly class PanelBookings
     }
 
     /** @return array{rank: string, start: string, end: string} */
-    private static function span(LocalTime $now, int $seconds): array
+    private static function span(LocalTime $start, LocalTime $end): array
     {
-        return ['rank' => Rank::Takeover->value, 'start' => (string) $now, 'end' => (string) LocalTime::ofSeconds($now->seconds + $seconds)];
+        return ['rank' => Rank::Takeover->value, 'start' => (string) $start, 'end' => (string) $end];
+    }
+
+    private static function at(WallClock $clock, int $ms): LocalTime
+    {
+        return LocalTime::ofSeconds($clock->local(intdiv($ms, 1000)));
     }
 
     private static function id(?string $zone): string

@@ -36,11 +36,14 @@ final class PanelsTest extends ApiTestCase
         self::assertSame(['Offers', 'Sailings'], $this->words());
         self::assertSame([false, []], $this->told($panel));
 
-        $this->pressed($panel, 'storm');
+        self::assertSame(202, $this->ask('POST', "/api/panels/$panel/press", ['key' => 'storm'])[0]);
+        self::assertSame([false, []], $this->told($panel), 'nothing stands that is not handed over yet');
+        $this->work();
         self::assertSame(['Sailings', 'Storm'], $this->words());
         [$stands, $on] = $this->told($panel);
         self::assertSame([true, 'main', 'Storm', ['layout' => $this->storm], null], [$stands, $on[0]['zone'], $on[0]['name'], $on[0]['plays'], $on[0]['until']]);
         self::assertSame(409, $this->ask('DELETE', "/api/layouts/$this->storm")[0], 'it is booked');
+        self::assertSame([], $this->older(), 'what stands there is what is saved');
 
         $this->done("$panel/back", ['display' => 'wide', 'zone' => 'main']);
         self::assertSame(['Offers', 'Sailings'], $this->words());
@@ -80,6 +83,9 @@ final class PanelsTest extends ApiTestCase
         self::assertSame([409, 'panel.signal'], $this->refused("$panel/press", ['key' => 'ask', 'id' => self::id('a')]));
         self::assertSame(422, $this->ask('POST', "/api/panels/$panel/press", ['key' => 'ask', 'id' => 'x'])[0]);
         self::assertSame(422, $this->ask('POST', "/api/panels/$panel/press", ['key' => 'other'])[0]);
+        foreach ([['to' => str_repeat('x', 2001)], ['to' => ['Tolm']], 'Tolm'] as $row) {
+            self::assertSame(422, $this->ask('POST', "/api/panels/$panel/press", ['key' => 'ask', 'id' => self::id('a'), 'row' => $row])[0]);
+        }
         self::assertSame(404, $this->ask('POST', "/api/panels/$panel/press", ['key' => 'gone', 'id' => self::id('a')])[0]);
         $keys = array_column($this->ask('GET', "/api/panels/$panel/told")[1]['groups'][0]['keys'], 'trouble', 'id');
         self::assertSame(['ask', 'gone'], array_keys($keys));

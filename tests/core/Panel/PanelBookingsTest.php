@@ -22,12 +22,11 @@ final class PanelBookingsTest extends TestCase
 
     public function testItPlaysFromThePressOnUntilItsTimeIsOverOrAnotherKeyTakesItsPlace(): void
     {
-        $at = LocalTime::parse('2026-06-01T10:00:07');
-        $put = PanelBookings::in(['bookings' => self::OTHERS])->with('Storm', Played::of('layout', 'storm'), null, $at, 90, 1_780_000_000_000);
+        $put = PanelBookings::in(['bookings' => self::OTHERS])->with('Storm', Played::of('layout', 'storm'), null, WallClock::in('UTC'), 90, self::ms('2026-06-01T10:00:07'));
         // A booking that is called like one of a panel, and is none, stays: it is for the whole display, and has the name of a zone.
         self::assertSame(self::OTHERS, array_slice($put->bookings, 0, 2));
         self::assertSame(['day until 10:00:07', 'storm until 11:30:07', 'day until 12:00:00'], self::plays($put));
-        $again = $put->with('Desk', Played::of('playlist', 'desk'), null, LocalTime::parse('2026-06-01T11:15:00'), null, 1_780_000_004_000);
+        $again = $put->with('Desk', Played::of('playlist', 'desk'), null, WallClock::in('UTC'), null, self::ms('2026-06-01T11:15:00'));
         self::assertSame(['day until 11:00:00', 'show until 11:15:00', 'desk until 12:00:00'], self::plays($again), 'what was put there before is put there no more');
         self::assertSame(self::OTHERS, $again->without(null)?->bookings);
         self::assertNull($again->without('main'));
@@ -37,7 +36,8 @@ final class PanelBookingsTest extends TestCase
     {
         $clock = WallClock::in('Europe/Lisbon');
         $at = LocalTime::parse('2026-06-01T10:00:00');
-        $put = PanelBookings::in([])->with('Storm', Played::of('layout', 'storm'), 'main', $at, null, 0)->with('Hours', Played::of('layout', 'hours'), 'side', $at, 30, 0);
+        $put = PanelBookings::in([])->with('Storm', Played::of('layout', 'storm'), 'main', $clock, null, self::ms('2026-06-01T09:00:00'))
+            ->with('Hours', Played::of('layout', 'hours'), 'side', $clock, 30, self::ms('2026-06-01T09:00:00'));
         self::assertSame([
             ['zone' => 'main', 'name' => 'Storm', 'plays' => ['layout' => 'storm'], 'since' => '2026-06-01T09:00:00Z', 'until' => null],
             ['zone' => 'side', 'name' => 'Hours', 'plays' => ['layout' => 'hours'], 'since' => '2026-06-01T09:00:00Z', 'until' => '2026-06-01T09:30:00Z'],
@@ -52,7 +52,8 @@ final class PanelBookingsTest extends TestCase
     public function testWhatWasHandedOverBeforeGoesOnBelowAndIsKnownAfterwards(): void
     {
         $at = LocalTime::parse('2026-06-01T10:00:00');
-        $put = PanelBookings::in(['bookings' => self::OTHERS])->under([Played::of('layout', 'map'), 'The map'], $at)->with('Storm', Played::of('layout', 'storm'), 'main', $at, 30, 1);
+        $put = PanelBookings::in(['bookings' => self::OTHERS])->under([Played::of('layout', 'map'), 'The map'], $at)
+            ->with('Storm', Played::of('layout', 'storm'), 'main', WallClock::in('UTC'), 30, self::ms('2026-06-01T10:00:00'));
         self::assertSame(['day until 10:00:00', 'map until 11:00:00', 'show until 11:30:00', 'map until 12:00:00'], self::plays($put));
         $other = $put->under(null, LocalTime::parse('2026-06-01T10:05:00'));
         self::assertSame($put->bookings, $other->bookings);
@@ -61,6 +62,20 @@ final class PanelBookingsTest extends TestCase
         $left = ($put->without('main') ?? $put)->tidied($at);
         self::assertTrue($left->isEmpty());
         self::assertSame([self::OTHERS, null], [$left->bookings, $left->before()]);
+    }
+
+    /** In the night in which an hour is left out, at two o'clock by the tables of the IANA time zones, half an hour is half an hour. */
+    public function testItStandsAsLongAsItIsToldAlsoWhereClocksAreChanged(): void
+    {
+        $clock = WallClock::in('Europe/Lisbon');
+        $put = PanelBookings::in([])->with('Storm', Played::of('layout', 'storm'), null, $clock, 30, self::ms('2026-03-29T00:50:00'));
+        self::assertSame(['2026-03-29T00:50:00', '2026-03-29T02:20:00'], [$put->bookings[0]['start'], $put->bookings[0]['end']]);
+        self::assertSame('2026-03-29T01:20:00Z', $put->stand(LocalTime::parse('2026-03-29T02:10:00'), $clock)[0]['until']);
+    }
+
+    private static function ms(string $utc): int
+    {
+        return 1000 * (int) strtotime("$utc UTC");
     }
 
     /** @return list<string> what the whole display plays from 9 to 12 */

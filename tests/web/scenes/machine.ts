@@ -1,4 +1,4 @@
-import { type Effect, type Event, type State, begun, next } from '@/player/machine'
+import { type Effect, type Event, type Sensed, type State, begun, next } from '@/player/machine'
 import { type Pointer, keyOf } from '@/player/pointer'
 
 /** The machine of a player against a world that does what a scene says; each scene answers what happened. */
@@ -226,31 +226,32 @@ export function reportsThatDoNotArrive() {
   }
 }
 
-/** What a map answers is told at once; what sensors say goes along, and is told at once only to whoever wants to learn it. */
+/** What sensors say, and what is answered, goes along with the rest; it is told at once to whoever wants to learn it, or has asked for something. */
 export function sensed() {
   const world = new World()
   world.pass(21_000)
   const heard = (times: number) => [{ said: { sensor: 'b1', button: '7' }, last: new Date(NOW).toISOString(), times, known: false }]
-  const answers = [{ map: 'post', state: 'help', why: 'help', since: new Date(NOW).toISOString() }]
-  const from = world.at / 1000
-  const tells = (more: number) => {
+  const answers = (state: string) => [{ map: 'post', state, why: 'help', since: new Date(NOW).toISOString() }]
+  const says = (sensed: Sensed, ms = 1000) => {
     const before = world.times('report').length
-    world.pass(more)
+    world.happens({ is: 'sensed', at: world.at, sensed })
+    world.pass(ms)
     return world.times('report').length - before
   }
-  world.happens({ is: 'sensed', sensed: { heard: heard(1) } })
-  const unasked = tells(1000)
-  world.happens({ is: 'sensed', sensed: { heard: heard(1), answers } })
-  const answered = tells(1000)
+  const told = {
+    heard: says({ heard: heard(1) }),
+    answered: says({ heard: heard(1), answers: answers('help') }),
+    asked: says({ heard: heard(1), answers: answers('desk'), took: ['a'] }),
+    'over again': says({ heard: heard(1), answers: answers('rest'), took: ['a'] }),
+  }
   world.told = pointer('a', { learns_until: new Date(NOW + 60_000).toISOString() })
-  world.pass(2500)
-  world.happens({ is: 'sensed', sensed: { heard: heard(2), answers } })
-  const learning = tells(1000)
-  world.pass(60_000)
-  world.happens({ is: 'sensed', sensed: { heard: heard(3), answers } })
-  const after = tells(500)
+  world.pass(8000)
+  const learnt = says({ heard: heard(2), answers: answers('rest'), took: ['a'] })
+  world.pass(900_000)
+  const later = says({ heard: heard(3), answers: answers('help'), took: ['a'] }, 500)
   world.pass(12_000)
-  return { from, unasked, answered, learning, after, last: world.reports.at(-1)?.heard?.[0]?.times, answers: world.reports.at(-1)?.answers?.length }
+  const last = world.reports.at(-1)
+  return { ...told, learnt, later, last: [last?.heard?.[0]?.times, last?.answers?.[0]?.state, last?.took] }
 }
 
 /** Something that is planned above the rest begins, and the alignment picture goes, both without a server. */

@@ -112,6 +112,7 @@ const signals = computed(() => maps.value.flatMap(({ document }) => document.sig
 const of = <K extends Signal['kind']>(kind: K) =>
   computed(() => signals.value.filter((one): one is Signal & { kind: K } => (one.kind as string) === kind))
 const keys = of('key')
+const operators = of('operator')
 const values = of('value')
 const touches = of('touch')
 const figures = ref<Record<string, number>>({})
@@ -296,8 +297,8 @@ onBeforeUnmount(() => shelf.clear())
           </div>
         </section>
         <div class="row-of">
-          <section v-if="buttons.length || keys.length" class="part" aria-label="Buttons and keys">
-            <h2>{{ buttons.length ? (keys.length ? 'Buttons and keys' : 'Buttons') : 'Keys' }}</h2>
+          <section v-if="buttons.length || keys.length || operators.length" class="part" aria-label="Buttons and keys">
+            <h2>{{ buttons.length || keys.length ? 'Buttons and keys' : 'Operator' }}</h2>
             <div class="box">
               <button
                 v-for="one in buttons"
@@ -310,6 +311,9 @@ onBeforeUnmount(() => shelf.clear())
               </button>
               <button v-for="one in keys" :key="one.id" type="button" class="press key" @click="say({ key: one.key })">
                 {{ one.key === ' ' ? 'space' : one.key }}
+              </button>
+              <button v-for="one in operators" :key="one.id" type="button" class="press key" @click="say({ signal: one.id })">
+                {{ nameOf(one) }}
               </button>
               <button
                 v-if="buttons.length > 1"

@@ -174,7 +174,7 @@ export class Player {
         () => (this.state.frozen ? null : this.now()),
         () => learns(this.state.pointer, this.now()),
         (why) => this.trouble('signals', why),
-        (sensed) => this.happened({ is: 'sensed', sensed }),
+        (sensed) => this.happened({ is: 'sensed', at: performance.now(), sensed }),
         () => this.drawIn(0),
       )
     }

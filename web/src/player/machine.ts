@@ -34,6 +34,8 @@ const AGAIN_MS = 2000
 /** So many are told one by one. */
 const MOST_TROUBLES = 20
 const LAST_AGAIN_MS = 60_000
+/** Whoever has asked for something looks for so long at what becomes of it. */
+const ASKED_MS = 900_000
 
 /** What stands on the glass. */
 export interface Glass {
@@ -101,6 +103,8 @@ export interface State {
   /** What is wrong, by what it concerns. */
   troubles: Readonly<Record<string, Trouble>>
   sensed: Sensed
+  /** When an operator's wish was taken last, by what goes on evenly, ms. */
+  tookAt: number
 }
 
 export type Event =
@@ -116,7 +120,7 @@ export type Event =
   | { is: 'shown'; glass: Glass }
   | { is: 'to choose'; key: string; outputs: Output[] }
   | { is: 'trouble'; of: string; why: Trouble | null }
-  | { is: 'sensed'; sensed: Sensed }
+  | { is: 'sensed'; at: number; sensed: Sensed }
   /** Whether what was said last arrived, and whether there is more to say. */
   | { is: 'reported'; at: number; arrived: boolean; more?: boolean }
 
@@ -166,6 +170,7 @@ export const begun = (build: string, built: number, asked: number | null, reload
   ahead: null,
   troubles: {},
   sensed: {},
+  tookAt: -Infinity,
 })
 
 /** What is wrong with the machine goes on being wrong, whatever is shown. */
@@ -221,6 +226,7 @@ export function next(before: State, event: Event): [State, Effect[]] {
       state.troubles = event.why === null ? without(state.troubles, (of) => of === event.of) : { ...state.troubles, [event.of]: event.why }
       break
     case 'sensed':
+      if (event.sensed.took?.[0] !== state.sensed.took?.[0]) state.tookAt = event.at
       state.sensed = event.sensed
       break
     case 'renewed':
@@ -396,8 +402,10 @@ function report(state: State, at: number, now: number, chance: number, effects: 
     every_s: every,
     ...state.sensed,
   }
-  // What sensors say is told along with the rest, and at once only where somebody wants to learn it.
-  const said = JSON.stringify(learns(state.pointer, now) ? report : { ...report, heard: null })
+  // What sensors say, and what is answered to them, is told along with the rest: at once only where somebody wants to learn it, or asks for something.
+  const isLearning = learns(state.pointer, now)
+  const isAsked = isLearning || at - state.tookAt < ASKED_MS
+  const said = JSON.stringify({ ...report, ...(!isLearning && { heard: null }), ...(!isAsked && { answers: null }) })
   if (at < state.reportAt && (said === state.said || state.unheard > 0)) return
   state.reporting = at + ANSWER_MS
   state.said = said

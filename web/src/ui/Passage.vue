@@ -71,7 +71,9 @@ async function leave() {
     </nav>
     <button type="button" class="find" title="Find any object or action" @click="$emit('find')">Find <kbd class="figures">Ctrl K</kbd></button>
     <div class="who">
-      <RouterLink v-if="$may('design')" to="/bench" class="bin" :aria-current="route.path.startsWith('/bench') ? 'page' : undefined">Bench</RouterLink>
+      <RouterLink v-if="$may('design')" to="/bench" class="bin" :aria-current="route.path.startsWith('/bench') ? 'page' : undefined"
+        >Bench</RouterLink
+      >
       <details ref="own" class="own" @focusout="shut" @keydown.esc="own!.open = false">
         <summary>{{ session.account?.name }}</summary>
         <div class="list" @click="own!.open = false">
