@@ -160,7 +160,7 @@ $random = new Randomizer(new Mt19937((int) (getenv('UPPER_PANE_SEED') ?: 1)));
 $killed = [];
 for ($n = 0; $n < (int) $kills; $n++) {
     usleep($random->getInt(300_000, 2_000_000));
-    $what = ['nginx', 'fpm', 'mariadb', 'probe', 'release', 'keeper'][$random->getInt(0, 5)];
+    $what = ['nginx', 'fpm', 'mariadb', 'probe', 'release', 'keeper', 'renewer'][$random->getInt(0, 6)];
     [$leader] = explode(' ', (string) file_get_contents("$run/$what.pid"));
     $group = array_values(array_filter(explode("\n", (string) shell_exec('pgrep -g ' . (int) $leader))));
     // Of a group sometimes the first, sometimes any one of it, sometimes all.

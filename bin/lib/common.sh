@@ -293,15 +293,17 @@ web_up() {
   wait_until 30 curl -fs -m 5 -o /dev/null "http://127.0.0.1:$HTTP_PORT/" || { tail -n 5 "$RUN/log/nginx.log" >&2; fail "nginx does not answer on 127.0.0.1:$HTTP_PORT; is the port taken?"; }
 }
 
-WORKERS="probe release keeper fetcher"
+WORKERS="probe release keeper renewer fetcher"
 
-workers_up() { # one looks into media, one makes releases, one writes pointers and does what is done daily, one fetches data
+workers_up() { # one looks into media, one makes releases, one hears players and writes pointers, one makes anew what data change, one fetches data
   local lease=${UPPER_PANE_LEASE_S:-150} worker
   for worker in $WORKERS; do
     running "$RUN/$worker.pid" && continue
     # A worker ends by itself now and then, so that memory never grows; the loop starts the next one.
     if [ "$worker" = keeper ]; then
       launch keeper bash -c 'all=--all; while true; do php -d memory_limit=128M "$0/bin/console" upper-pane:keep $all -q && all=; sleep 1; done' "$ROOT"
+    elif [ "$worker" = renewer ]; then
+      launch renewer bash -c 'while true; do php -d memory_limit=256M "$0/bin/console" upper-pane:keep renewer -q; sleep 1; done' "$ROOT"
     elif [ "$worker" = fetcher ]; then
       # 20 MB of data take up to twenty times as much while they are looked into.
       launch fetcher bash -c 'while true; do php -d memory_limit=640M "$0/bin/console" upper-pane:fetch -q; sleep 1; done' "$ROOT"

@@ -93,6 +93,11 @@ final class Beforehand implements Errand
         return 1;
     }
 
+    public static function isQuick(): bool
+    {
+        return true;
+    }
+
     public function allDue(): void
     {
         $this->lookedS = null;

@@ -34,6 +34,11 @@ final readonly class FreshData implements Errand
     ) {
     }
 
+    public static function isQuick(): bool
+    {
+        return false;
+    }
+
     public function allDue(): void
     {
     }

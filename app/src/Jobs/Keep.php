@@ -6,6 +6,7 @@ namespace UpperPane\App\Jobs;
 
 use Symfony\Component\Console\Attribute\AsCommand;
 use Symfony\Component\Console\Command\Command;
+use Symfony\Component\Console\Input\InputArgument;
 use Symfony\Component\Console\Input\InputInterface;
 use Symfony\Component\Console\Input\InputOption;
 use Symfony\Component\Console\Output\OutputInterface;
@@ -13,12 +14,16 @@ use Symfony\Component\DependencyInjection\Attribute\Autowire;
 use Symfony\Component\DependencyInjection\Attribute\AutowireIterator;
 use Symfony\Contracts\Service\ResetInterface;
 
-/** Keeps the house: what players said is put together, pointers that are due are written, and what is done daily is done. Ends by itself, and is started again (bin/lib/common.sh). */
-#[AsCommand('upper-pane:keep', 'Puts together what players said, writes pointers that are due, and does what is done daily.')]
+/**
+ * Keeps the house: one worker, the keeper, puts together what players said and writes pointers that are due; the other, the renewer, compiles anew what sources tell
+ * by now, and does what is done daily. Each ends by itself, and is started again (bin/lib/common.sh).
+ */
+#[AsCommand('upper-pane:keep', 'Puts together what players said and writes pointers that are due; as renewer compiles anew what sources tell, and does what is done daily.')]
 final class Keep extends Command
 {
-    /** Name by which it is known among the workers. */
-    public const NAME = 'keeper';
+    /** Names by which they are known among the workers. */
+    private const KEEPER = 'keeper';
+    private const RENEWER = 'renewer';
 
     private const PAUSE_US = 500_000;
     private const CHORES_EVERY = 20;
@@ -37,29 +42,33 @@ final class Keep extends Command
 
     protected function configure(): void
     {
-        $this->addOption('seconds', null, InputOption::VALUE_REQUIRED, 'Ends after so many seconds; 0: does what is due, and ends', '1800')
+        $this->addArgument('as', InputArgument::OPTIONAL, 'keeper, or renewer', self::KEEPER)
+            ->addOption('seconds', null, InputOption::VALUE_REQUIRED, 'Ends after so many seconds; 0: does what is due, and ends', '1800')
             ->addOption('all', null, InputOption::VALUE_NONE, 'Does all that may be due once, every pointer held against the database');
     }
 
     protected function execute(InputInterface $input, OutputInterface $output): int
     {
+        $name = $input->getArgument('as') === self::RENEWER ? self::RENEWER : self::KEEPER;
+        $isQuick = $name === self::KEEPER;
+        $errands = array_filter([...$this->errands], static fn (Errand $one): bool => $one::isQuick() === $isQuick);
         $seconds = $input->getOption('seconds');
         $end = microtime(true) + (is_numeric($seconds) ? (float) $seconds : 0);
-        foreach ($input->getOption('all') === true ? $this->errands : [] as $errand) {
+        foreach ($input->getOption('all') === true ? $errands : [] as $errand) {
             $errand->allDue();
         }
         $round = 0;
         do {
-            $this->heartbeat->beat(self::NAME);
+            $this->heartbeat->beat($name);
             do {
                 $done = 0;
-                foreach ($this->errands as $errand) {
+                foreach ($errands as $errand) {
                     $done += $errand->doDue();
-                    $this->heartbeat->beat(self::NAME);
+                    $this->heartbeat->beat($name);
                 }
             } while ($done > 0);
             if ($round++ % self::CHORES_EVERY === 0) {
-                $this->chores->doDue();
+                $isQuick ?: $this->chores->doDue();
                 $this->resetter->reset();
             }
             if (microtime(true) < $end) {

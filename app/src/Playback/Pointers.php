@@ -69,6 +69,11 @@ final class Pointers implements Errand
         });
     }
 
+    public static function isQuick(): bool
+    {
+        return true;
+    }
+
     /** All of them: after a restart, and where the page of the players is another one. */
     public function allDue(): void
     {

@@ -86,6 +86,11 @@ final readonly class Reports implements Errand
         return array_diff_key($one, ['at' => 1]);
     }
 
+    public static function isQuick(): bool
+    {
+        return true;
+    }
+
     /** What was said once is put together once. */
     public function allDue(): void
     {

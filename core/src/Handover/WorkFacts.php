@@ -11,8 +11,8 @@ use UpperPane\Core\Finding\Level;
 /** What is known of the work that is done behind the desk, as far as something may be wrong with it. */
 final readonly class WorkFacts
 {
-    /** Who works: one looks into media, one makes releases, one hears players, writes pointers and does what is done daily, one fetches data. */
-    public const WORKERS = ['probe', 'release', 'keeper', 'fetcher'];
+    /** Who works: one looks into media, one makes releases, one hears players and writes pointers, one makes anew what data change and does what is done daily, one fetches data. */
+    public const WORKERS = ['probe', 'release', 'keeper', 'renewer', 'fetcher'];
 
     /** A worker notes every few seconds that it lives. Common practice, no source. */
     private const SILENT_AFTER_MS = 60_000;

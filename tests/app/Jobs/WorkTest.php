@@ -64,7 +64,7 @@ final class WorkTest extends ApiTestCase
         $this->waiting();
         static::mockTime('+50 seconds');
         $health = $this->ask('GET', '/api/health')[1];
-        self::assertSame(['probe' => null, 'release' => 50, 'keeper' => null, 'fetcher' => null], $health['workers_heard_s_ago']);
+        self::assertSame(['probe' => null, 'release' => 50, 'keeper' => null, 'renewer' => null, 'fetcher' => null], $health['workers_heard_s_ago']);
         self::assertSame(50, $health['oldest_job_s']);
         static::mockTime('+120 seconds');
         self::assertContains('A job has waited for 2 min.', array_column($this->estate()['findings'], 'message'));
@@ -74,6 +74,10 @@ final class WorkTest extends ApiTestCase
     {
         $player = $this->player('wide');
         $keep = new CommandTester(static::getContainer()->get(Keep::class));
+        $keep->execute(['as' => 'renewer', '--seconds' => '0']);
+        self::assertFalse($this->published()->fileExists("pointers/$player->secret.json"), 'who compiles has other work');
+        self::assertSame(['renewer'], $this->entities()->getConnection()->fetchFirstColumn('SELECT name FROM worker_beat'));
+        static::mockTime('+10 seconds');
         $keep->execute(['--seconds' => '0']);
         self::assertTrue($this->published()->fileExists("pointers/$player->secret.json"));
         $this->published()->delete("pointers/$player->secret.json");
