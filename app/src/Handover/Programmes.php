@@ -371,7 +371,7 @@ final readonly class Programmes
         $found = [];
         foreach ($this->maps($contents, $this->library->at($contents->parts)->seen($surroundings), $programme->own()) as $answers) {
             $has = static fn (string $zone): bool => $programme->base->zoneRect($zone) !== null;
-            foreach (TriggerChecks::run($answers->map, $display, $answers, $has)->all as $finding) {
+            foreach ([...TriggerChecks::run($answers->map, $display, $answers, $has)->all, ...TriggerChecks::unready($answers->map)] as $finding) {
                 $found[] = $finding->within($answers->map->name);
             }
         }

@@ -65,6 +65,7 @@ final readonly class TriggerChecks
                 'who is answered cannot read the answer',
                 'ISO 9241-303 (from memory)',
             ),
+            new Explanation('trigger.nothing', 'stop', 'a state that plays nothing yet, at the handover alone', 'the screen answers with nothing', 'arithmetic'),
         ];
     }
 
@@ -78,6 +79,20 @@ final readonly class TriggerChecks
         $checks = new self($map, Ways::of($map), self::together($map), $display, $contents, $hasZone);
 
         return new Findings(iterator_to_array($checks->all(), false));
+    }
+
+    /** @return list<Finding> what keeps a map from being handed over that may stand in it while it is drawn */
+    public static function unready(TriggerMap $map): array
+    {
+        $findings = [];
+        foreach ($map->states as $state) {
+            if ($state->plays === null && $state->id !== $map->rest) {
+                $says = sprintf('"%s" plays nothing yet: the screen would answer with nothing. Say what it plays, or take it out.', $state->id);
+                $findings[] = new Finding('trigger.nothing', Level::Stop, [$state->id], $says);
+            }
+        }
+
+        return $findings;
     }
 
     /** @return list<array{string, string}> */

@@ -48,6 +48,19 @@ final class TriggersTest extends ApiTestCase
         self::assertCount(1, $this->sheet()['triggers'][0]['transitions']);
     }
 
+    /** While it is drawn a state may play nothing yet; on a display it may not. */
+    public function testAStateThatPlaysNothingIsNotHandedOver(): void
+    {
+        $below = $this->layout('Sailings');
+        $document = Docs::map([Docs::state('help', 8000, ['plays' => null])], [Docs::operator('go')], [Docs::way('idle', 'go', 'help')]);
+        [$status, $made] = $this->ask('POST', '/api/triggers', ['name' => 'Help', 'document' => array_diff_key($document, ['id' => 1, 'name' => 1])]);
+        self::assertSame([201, []], [$status, $this->ask('POST', '/api/reactions/look', ['document' => $made['document'], 'display' => 'wide'])[1]['findings']]);
+        $this->state(['add' => [$made['id']]]);
+        [$status, $said] = $this->ask('POST', '/api/handover', ['source' => ['kind' => 'layout', 'id' => $below], 'displays' => ['wide']]);
+        self::assertSame([409, 'handover.stopped'], [$status, $said['error']['code']]);
+        self::assertStringContainsString('"help" plays nothing yet', array_column($said['offers'][0]['findings'], 'message', 'code')['trigger.nothing']);
+    }
+
     public function testWhatCannotRunIsNotTaken(): void
     {
         $help = $this->layout('Help');

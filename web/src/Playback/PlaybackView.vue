@@ -12,6 +12,7 @@ import { useGrowing } from '../ui/growing'
 import LevelMark from '../ui/LevelMark.vue'
 import ListEnd from '../ui/ListEnd.vue'
 import { useSecond } from '../ui/second'
+import { may } from '../ui/rights'
 import { useShelf } from '../ui/shelf'
 import PlaybackTabs from './PlaybackTabs.vue'
 
@@ -76,6 +77,7 @@ onBeforeUnmount(() => shelf.clear())
       </div>
       <div class="actions">
         <PlaybackTabs />
+        <a v-if="may('hand-over')" class="btn btn-outline-dark" href="/panel">Panels</a>
         <BFormInput v-model="search" type="search" placeholder="Search name, place, release" aria-label="Search players" />
         <ChoiceBar v-model="state" label="Which" :words="STATES" />
       </div>
