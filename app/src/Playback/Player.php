@@ -8,8 +8,10 @@ use Doctrine\DBAL\Types\Types;
 use Doctrine\ORM\Mapping as ORM;
 use UpperPane\App\Display\SurveyedDisplay;
 use UpperPane\Core\Display\Feed;
+use UpperPane\Core\Document\Node;
 use UpperPane\Core\Playback\Call;
 use UpperPane\Core\Playback\Report\Batch;
+use UpperPane\Core\Playback\Report\Heard;
 use UpperPane\Core\Playback\Report\Report;
 use UpperPane\Core\Playback\Report\Trouble;
 use UpperPane\Core\Units\Instant;
@@ -101,12 +103,22 @@ class Player
         $calls = is_string($row['calls']) ? (array) json_decode($row['calls'], true) : [];
         $told = [];
         foreach ($calls as $call) {
-            /** @var Senses $senses */
-            $senses = (is_array($call) && is_array($call['senses'] ?? null) ? $call['senses'] : []) + ['answers' => [], 'took' => [], 'heard' => []];
-            $told[] = $senses;
+            $told[] = self::sensesOf(is_array($call) ? $call : []);
         }
 
         return $told;
+    }
+
+    /**
+     * @param array<mixed> $call of an output
+     * @return Senses
+     */
+    private static function sensesOf(array $call): array
+    {
+        /** @var Senses $senses */
+        $senses = (is_array($call['senses'] ?? null) ? $call['senses'] : []) + ['answers' => [], 'took' => [], 'heard' => []];
+
+        return $senses;
     }
 
     /** @return list<int> numbers of the outputs through which it feeds its display */
@@ -154,7 +166,7 @@ class Player
                 + array_filter([
                     'troubles' => array_map(static fn (Trouble $one): array => $one->toArray(), $report->troubles),
                     'machine' => $report->machine->toArray(),
-                    'senses' => $report->senses(),
+                    'senses' => $report->senses(array_map(static fn (array $one): Heard => Heard::read(Node::root($one)), self::sensesOf($calls[$output] ?? [])['heard'])),
                 ])
                 + ($arrived === null ? [] : ['batch' => $arrived]);
         }

@@ -25,6 +25,12 @@ final class HearsayTest extends ApiTestCase
         $told = $this->ask('GET', '/api/displays/wide/heard')[1]['heard'];
         self::assertSame([$then + ['player' => 'Player'], $first + ['player' => 'Player']], $told, 'the last first');
 
+        // Its page begins anew, and knows nothing of that: what was heard last is still told.
+        $again = $heard('7', '2026-06-01T10:00:00Z', true);
+        $this->reports($secret, ['format' => 'upper-pane/report@1', 'release' => null, 'heard' => [$again]]);
+        $this->reports($secret, ['format' => 'upper-pane/report@1', 'release' => null]);
+        self::assertSame([$again + ['player' => 'Player'], $then + ['player' => 'Player']], $this->ask('GET', '/api/displays/wide/heard')[1]['heard']);
+
         $this->ask('POST', '/api/displays/wide/heard', ['minutes' => 0]);
         self::assertArrayNotHasKey('learns_until', $this->pointer($secret));
     }

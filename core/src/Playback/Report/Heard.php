@@ -58,6 +58,38 @@ final readonly class Heard
         return new self($said, Instant::parse($last->text(1, 40), $last->path), $node->field('times')->int(1), $node->field('known')->bool());
     }
 
+    /**
+     * What is remembered of what was heard, also where the page of a player began anew since.
+     *
+     * @param list<self> $before
+     * @param list<self> $now what counts where both tell of the same
+     * @return list<self> the last first
+     */
+    public static function together(array $before, array $now): array
+    {
+        $all = [];
+        foreach ([...$now, ...$before] as $one) {
+            $all[$one->key()] ??= $one;
+        }
+        usort($all, static fn (self $a, self $b): int => $b->last->ms <=> $a->last->ms);
+
+        return array_slice($all, 0, self::MOST);
+    }
+
+    /** The same for what is one thing. */
+    private function key(): string
+    {
+        $named = $this->said;
+        foreach (['mm', 'value', 'touch'] as $figure) {
+            if (array_key_exists($figure, $named)) {
+                $named[$figure] = null;
+            }
+        }
+        ksort($named);
+
+        return serialize($named);
+    }
+
     /** @return array{said: array<string, string|int|float|bool|null>, last: string, times: int, known: bool} */
     public function toArray(): array
     {

@@ -127,13 +127,16 @@ final readonly class Report
         ] + $this->machine->toArray() + $this->senses() + ($this->batch === null ? [] : ['batch' => $this->batch->toArray()]);
     }
 
-    /** @return array<string, mixed> what it answered and heard; nothing where nothing answers */
-    public function senses(): array
+    /**
+     * @param list<Heard> $before what was heard before, which is remembered
+     * @return array<string, mixed> what it answered and heard; nothing where nothing answers
+     */
+    public function senses(array $before = []): array
     {
         return array_filter([
             'answers' => array_map(static fn (Answered $one): array => $one->toArray(), $this->answers),
             'took' => $this->took,
-            'heard' => array_map(static fn (Heard $one): array => $one->toArray(), $this->heard),
+            'heard' => array_map(static fn (Heard $one): array => $one->toArray(), Heard::together($before, $this->heard)),
         ]);
     }
 }

@@ -10,6 +10,7 @@ use PHPUnit\Framework\TestCase;
 use UpperPane\Core\Document\DocumentRefused;
 use UpperPane\Core\Document\Node;
 use UpperPane\Core\Playback\Report\Batch;
+use UpperPane\Core\Playback\Report\Heard;
 use UpperPane\Core\Playback\Report\Machine;
 use UpperPane\Core\Playback\Report\Report;
 use UpperPane\Core\Playback\Report\Seen;
@@ -47,6 +48,18 @@ final class ReportTest extends TestCase
         $report = Report::read(Node::root($before));
         self::assertSame([null, [], null, 'b0', []], [$report->release, $report->troubles, $report->batch, $report->build, $report->machine->says()]);
         self::assertTrue(self::fits($before));
+    }
+
+    public function testWhatWasHeardIsRememberedOnceForEachThing(): void
+    {
+        $heard = static fn (array $said, int $s): Heard => Heard::read(Node::root(['said' => $said, 'last' => sprintf('2026-06-01T10:00:%02dZ', $s), 'times' => $s, 'known' => false]));
+        $together = Heard::together(
+            [$heard(['sensor' => 's1', 'mm' => 500], 1), $heard(['sensor' => 'b1', 'button' => '7'], 2), $heard(['sensor' => 'b1', 'button' => '8'], 9)],
+            [$heard(['sensor' => 's1', 'mm' => null], 5), $heard(['button' => '7', 'sensor' => 'b1'], 4)],
+        );
+        self::assertSame([['8', 9], [null, 5], ['7', 4]], array_map(static fn (Heard $one): array => [$one->said['button'] ?? null, $one->times], $together));
+        $many = array_map(static fn (int $n): Heard => $heard(['key' => "K$n"], $n), range(1, 59));
+        self::assertSame(['K59', Heard::MOST], [Heard::together($many, [])[0]->said['key'], count(Heard::together($many, []))]);
     }
 
     /** @param array<string, mixed> $wrong */
