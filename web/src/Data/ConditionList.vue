@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { type Condition, type RowsDocument, type Value } from './sources'
+import { vKept } from '../ui/kept'
 
 /** What has to hold for a row, their order, and how many at the most. */
 const props = defineProps<{ rows: RowsDocument; fields: string[]; sample: Record<string, Value>[]; /** Without the limit. */ plain?: boolean }>()
@@ -67,14 +68,14 @@ function read(one: Condition, typed: string): Condition['value'] {
       </select>
       <template v-if="one.is === 'upcoming'">
         <input
+          v-kept="one.from_min ?? 0"
           class="form-control form-control-sm figures"
-          :value="one.from_min ?? 0"
           aria-label="From, min"
           @change="put(n, { ...one, from_min: figure($event) })"
         />
         <input
+          v-kept="one.to_min ?? ''"
           class="form-control form-control-sm figures"
-          :value="one.to_min ?? ''"
           placeholder="no end"
           aria-label="To, min"
           @change="put(n, { ...one, to_min: figure($event) })"
@@ -82,9 +83,9 @@ function read(one: Condition, typed: string): Condition['value'] {
       </template>
       <input
         v-else-if="one.is !== 'present' && one.is !== 'missing'"
+        v-kept="listed(one)"
         class="form-control form-control-sm"
         :class="{ figures: one.is === 'within_days' }"
-        :value="listed(one)"
         :aria-label="isListed(one) ? 'Values, parted by commas' : 'Value'"
         :title="isListed(one) ? undefined : '{name} means what a trigger carries there'"
         @change="put(n, { ...one, value: read(one, text($event)) })"
@@ -98,8 +99,8 @@ function read(one: Condition, typed: string): Condition['value'] {
       <label v-if="!plain" class="soft"
         >at most
         <input
+          v-kept="rows.limit ?? ''"
           class="figures limit"
-          :value="rows.limit ?? ''"
           placeholder="all"
           inputmode="numeric"
           aria-label="At most so many rows"

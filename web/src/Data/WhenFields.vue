@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import type { When } from '../formats/layout'
 import RowsFields from './RowsFields.vue'
+import { vKept } from '../ui/kept'
 
 /** Only while so many rows of a source are chosen: what is there then, and else is not. */
 const props = defineProps<{ when: When | undefined; what: string }>()
@@ -27,8 +28,8 @@ function count(side: 'at_least' | 'at_most', event: Event) {
       <div v-if="when" class="counts">
         <label
           >at least<input
+            v-kept="when.at_least ?? ''"
             class="form-control form-control-sm figures"
-            :value="when.at_least ?? ''"
             :placeholder="when.at_most === undefined ? '1' : '0'"
             inputmode="numeric"
             aria-label="At least so many rows"
@@ -36,8 +37,8 @@ function count(side: 'at_least' | 'at_most', event: Event) {
         /></label>
         <label
           >at most<input
+            v-kept="when.at_most ?? ''"
             class="form-control form-control-sm figures"
-            :value="when.at_most ?? ''"
             placeholder="any"
             inputmode="numeric"
             aria-label="And at most so many rows"

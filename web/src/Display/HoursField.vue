@@ -3,6 +3,7 @@ import { ref } from 'vue'
 import { DAYS } from '../Layout/designs'
 import DayButtons from '../Time/DayButtons.vue'
 import { type Open, onDays } from './hours'
+import { vKept } from '../ui/kept'
 
 /** When a place is open: windows of the day, each on some days of the week or on all. */
 const props = defineProps<{ value: Open[] | undefined }>()
@@ -32,18 +33,18 @@ const more = () => make([...open.value, { days: ['SA', 'SU'], hours: ['09:00', '
       <DayButtons :days="one.days?.length ? one.days : DAYS" @change="put(n, onDays(one, $event))" />
       <div class="times">
         <input
+          v-kept="one.hours[0]"
           type="time"
           class="form-control form-control-sm"
           :aria-label="`Opens, window ${n + 1}`"
-          :value="one.hours[0]"
           @change="time(n, 0, $event)"
         />
         to
         <input
+          v-kept="one.hours[1] === '24:00' ? '00:00' : one.hours[1]"
           type="time"
           class="form-control form-control-sm"
           :aria-label="`Closes, window ${n + 1}`"
-          :value="one.hours[1] === '24:00' ? '00:00' : one.hours[1]"
           @change="time(n, 1, $event)"
         />
         <button v-if="open.length > 1" type="button" class="btn btn-link btn-sm p-0" @click="make(open.filter((other) => other !== one))">

@@ -10,6 +10,7 @@ import MeasureField from '../ui/MeasureField.vue'
 import { CORNERS, EDGES, type NoticeOverlay, type Overlay, PLACES, type TickerOverlay, isStrip } from './overlays'
 import ShareField from './ShareField.vue'
 import WhereField from './WhereField.vue'
+import { vKept } from '../ui/kept'
 
 /** What an overlay of each kind says or shows, and where on the screen; sizes in %, px or mm of the display that is looked at. */
 const props = defineProps<{
@@ -113,8 +114,8 @@ const named = computed(() => (props.overlay.kind === 'mark' && 'mark' in props.o
         <label v-else
           >Rows
           <input
+            v-kept="rows.path"
             class="form-control form-control-sm figures"
-            :value="rows.path"
             aria-label="Path of the rows"
             @change="change({ rows: { ...rows, path: ($event.target as HTMLInputElement).value } })"
         /></label>
@@ -189,8 +190,8 @@ const named = computed(() => (props.overlay.kind === 'mark' && 'mark' in props.o
     >
     <label v-if="overlay.kind === 'takeover'"
       >Reason<input
+        v-kept="overlay.reason"
         class="form-control"
-        :value="overlay.reason"
         maxlength="500"
         @change="change({ reason: ($event.target as HTMLInputElement).value })"
     /></label>

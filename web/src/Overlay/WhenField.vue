@@ -7,6 +7,7 @@ import LocalField from '../ui/LocalField.vue'
 import MeasureField from '../ui/MeasureField.vue'
 import { between } from './hours'
 import type { Times, When } from './overlays'
+import { vKept } from '../ui/kept'
 
 /** When it is shown: always, from to, again on days of the week, or after every so many items; on the clock of each display. */
 const props = defineProps<{ value: When; mayFollow: boolean; zones: string; /** That of most of the displays. */ zone: string | undefined }>()
@@ -80,17 +81,17 @@ function until(local: string | undefined) {
         <label
           >From
           <input
+            v-kept="first.start.slice(11, 16)"
             type="time"
             class="form-control form-control-sm"
-            :value="first.start.slice(11, 16)"
             @change="hour('start', ($event.target as HTMLInputElement).value)"
         /></label>
         <label
           >to
           <input
+            v-kept="first.end.slice(11, 16)"
             type="time"
             class="form-control form-control-sm"
-            :value="first.end.slice(11, 16)"
             @change="hour('end', ($event.target as HTMLInputElement).value)"
         /></label>
       </div>

@@ -21,6 +21,7 @@ import {
   withWay,
   without,
 } from './triggers'
+import { vKept } from '../ui/kept'
 
 /** What is chosen, to be typed over: a state, a signal, or where a signal leads from a state. */
 const props = defineProps<{ map: Triggers; look: LookTriggers; chosen: Chosen }>()
@@ -150,8 +151,8 @@ const bringer = computed(() =>
       <label
         >In words<input
           :key="signal.id"
+          v-kept="signal.name ?? ''"
           class="form-control form-control-sm"
-          :value="signal.name ?? ''"
           maxlength="200"
           @change="change(withSignal(map, signal!.id, { name: ($event.target as HTMLInputElement).value.trim() || undefined }))"
       /></label>

@@ -14,6 +14,7 @@ import { useShelf } from '../ui/shelf'
 import TypedLine from '../ui/TypedLine.vue'
 import { type Panel, type PanelKey, added, keysOf, moved, withGroup, withGroups, withKey, without } from './panels'
 import { type LookTriggers, type Triggers, nameOf } from './triggers'
+import { vKept } from '../ui/kept'
 
 /** One operator's panel: what each key does, where, for how long; as it will be pressed beside it. */
 const props = defineProps<{ id: string }>()
@@ -121,8 +122,8 @@ watchEffect(() => {
       <div v-for="(group, g) in panel.groups" :key="g" class="group">
         <div class="group-head">
           <input
+            v-kept="group.name"
             class="form-control form-control-sm"
-            :value="group.name"
             placeholder="Name of this group"
             :aria-label="`Name of group ${g + 1}`"
             maxlength="80"
@@ -196,9 +197,9 @@ watchEffect(() => {
               <td>
                 <input
                   v-if="key.plays"
+                  v-kept="key.zone ?? ''"
                   class="form-control form-control-sm zone"
                   :list="`zones-${key.display}`"
-                  :value="key.zone ?? ''"
                   placeholder="all of it"
                   :aria-label="`Zone of ${key.name}`"
                   @change="change(withKey(panel!, key.id, { zone: ($event.target as HTMLInputElement).value.trim() || undefined }))"
@@ -221,8 +222,8 @@ watchEffect(() => {
               </td>
               <td>
                 <input
+                  v-kept="key.press ?? ''"
                   class="form-control form-control-sm pressed figures"
-                  :value="key.press ?? ''"
                   maxlength="3"
                   :aria-label="`Keyboard key of ${key.name}`"
                   @change="setPress(key, $event)"

@@ -6,6 +6,7 @@ import LocalField from '../ui/LocalField.vue'
 import NamedMeasure from '../ui/NamedMeasure.vue'
 import TouchAreas from './TouchAreas.vue'
 import { type LookTriggers, type Rect, type Signal, type Triggers, metres } from './triggers'
+import { vKept } from '../ui/kept'
 
 /** What a signal listens to. */
 const props = defineProps<{ map: Triggers; look: LookTriggers; signal: Signal }>()
@@ -99,8 +100,8 @@ function listen(event: KeyboardEvent) {
     <template v-else-if="signal.kind === 'value'">
       <label
         >Figure<input
+          v-kept="signal.field"
           class="form-control form-control-sm figures"
-          :value="signal.field"
           maxlength="80"
           @change="change({ field: typed($event).trim() })"
       /></label>

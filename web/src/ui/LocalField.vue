@@ -34,11 +34,11 @@ function pressed() {
         @change="typed"
         @input="($event.target as HTMLInputElement).setCustomValidity('')" /><input
         ref="calendar"
+        v-kept="value?.slice(0, 16)"
         type="datetime-local"
         class="calendar"
         tabindex="-1"
         aria-hidden="true"
-        :value="value?.slice(0, 16)"
         @change="pressed" /><button type="button" class="open" :aria-label="`Calendar of ${name ?? label}`" @click="calendar?.showPicker()">
         <svg width="13" height="13" viewBox="0 0 13 13" aria-hidden="true">
           <path d="M1.5 2.5h10v9h-10zM1.5 5h10M4 1v3M9 1v3M4 7.5h1M8 7.5h1M4 9.5h1" />

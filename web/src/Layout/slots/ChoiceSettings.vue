@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import ColourField from '../../ui/ColourField.vue'
 import type { SlotOf } from '../filling'
+import { vKept } from '../../ui/kept'
 
 /** The options: what each is called, and what it sets. */
 const props = defineProps<{ one: SlotOf<'choice'> }>()
@@ -28,9 +29,9 @@ function take(n: number) {
 <template>
   <fieldset v-for="(option, n) in one.options" :key="option.id" class="wide option">
     <input
+      v-kept="option.name"
       class="form-control form-control-sm"
       maxlength="200"
-      :value="option.name"
       :aria-label="`Name of option ${n + 1} of ${one.name}`"
       @change="put(n, { name: ($event.target as HTMLInputElement).value.trim() || option.name })"
     />

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import type { SlotOf } from '../filling'
+import { vKept } from '../../ui/kept'
 
 defineProps<{ one: SlotOf<'list'> }>()
 const emit = defineEmits<{ change: [part: Partial<SlotOf<'list'>>, gesture?: string] }>()
@@ -10,10 +11,10 @@ const most = (field: HTMLInputElement) => (Number.isNaN(field.valueAsNumber) ? u
   <label
     >At most
     <input
+      v-kept="one.at_most ?? ''"
       class="form-control form-control-sm figures"
       type="number"
       min="1"
-      :value="one.at_most ?? ''"
       :aria-label="`At most in ${one.name}`"
       @change="emit('change', { at_most: most($event.target as HTMLInputElement) })"
   /></label>

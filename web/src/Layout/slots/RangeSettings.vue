@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import type { SlotOf } from '../filling'
+import { vKept } from '../../ui/kept'
 
 /** Between which ends a number or a day has to lie, and what stands there unless it is filled in. */
 const props = defineProps<{ one: SlotOf<'number'> | SlotOf<'date'> }>()
@@ -18,21 +19,21 @@ const decimals = (field: HTMLInputElement) =>
   <label v-for="(name, field) in FIELDS" :key="field"
     >{{ name }}
     <input
+      v-kept="one[field] ?? ''"
       class="form-control form-control-sm figures"
       :type="one.kind"
       step="any"
-      :value="one[field] ?? ''"
       :aria-label="`${name} of ${one.name}`"
       @change="write(field, $event.target as HTMLInputElement)"
   /></label>
   <label v-if="one.kind === 'number'"
     >Decimals
     <input
+      v-kept="one.decimals ?? ''"
       class="form-control form-control-sm figures"
       type="number"
       min="0"
       max="12"
-      :value="one.decimals ?? ''"
       :aria-label="`Decimals of ${one.name}`"
       @change="decimals($event.target as HTMLInputElement)"
   /></label>

@@ -3,6 +3,7 @@ import { computed } from 'vue'
 import TypedLine from '../../ui/TypedLine.vue'
 import type { Slot } from '../filling'
 import { SLOTS } from './slots'
+import { vKept } from '../../ui/kept'
 
 /** One thing that is left open: how it is called, what is said of it, whether it has to be filled in, and what its kind asks for. */
 const props = defineProps<{ one: Slot }>()
@@ -21,9 +22,9 @@ const kind = computed(() => SLOTS[props.one.kind])
       <label class="wide"
         >Hint for whoever fills it in
         <input
+          v-kept="one.hint ?? ''"
           class="form-control form-control-sm"
           maxlength="500"
-          :value="one.hint ?? ''"
           :aria-label="`Hint of ${one.name}`"
           @change="emit('change', { hint: ($event.target as HTMLInputElement).value.trim() || undefined })"
       /></label>

@@ -12,6 +12,7 @@ import { useComposer } from '../../composer/composer'
 import StyleFields from '../../composer/details/StyleFields.vue'
 import type { ChartElement, Style } from '../../designs'
 import { TYPES } from './chart'
+import { vKept } from '../../../ui/kept'
 
 /** A chart: whose values it tells, how, and along which axis. */
 const props = defineProps<{ one: ChartElement }>()
@@ -80,22 +81,22 @@ const paint = (at: number, to: string) => put({ colours: colours.value.map((colo
   >
   <label
     >Axis from<input
+      v-kept="one.axis?.from ?? ''"
       class="form-control form-control-sm figures"
-      :value="one.axis?.from ?? ''"
       placeholder="follows the values"
       inputmode="decimal"
       @change="axis('from', $event)"
   /></label>
   <label
     >to<input
+      v-kept="one.axis?.to ?? ''"
       class="form-control form-control-sm figures"
-      :value="one.axis?.to ?? ''"
       placeholder="follows the values"
       inputmode="decimal"
       aria-label="Axis to"
       @change="axis('to', $event)"
   /></label>
-  <label>Unit<input class="form-control form-control-sm" :value="one.axis?.unit ?? ''" maxlength="40" @change="unit" /></label>
+  <label>Unit<input v-kept="one.axis?.unit ?? ''" class="form-control form-control-sm" maxlength="40" @change="unit" /></label>
   <ColourField v-for="(colour, n) in colours" :key="n" :label="n === 0 ? 'Colour' : `Colour ${n + 1}`" :value="colour" @change="paint(n, $event)" />
   <p class="wide m-0">
     <button type="button" class="btn btn-link btn-sm p-0" @click="put({ colours: [...colours, '#c8553d'] })">one more colour, in turn</button>

@@ -6,6 +6,7 @@ import FigureField from '../../composer/FigureField.vue'
 import StyleFields from '../../composer/details/StyleFields.vue'
 import LanguageFields from '../LanguageFields.vue'
 import MessageFields from '../MessageFields.vue'
+import { vKept } from '../../../ui/kept'
 
 /** Running text: its words, how fast they run, and which way. */
 const props = defineProps<{ one: TickerElement }>()
@@ -27,8 +28,8 @@ const put = (part: Partial<TickerElement>, gesture?: string) => composer.edit<Ti
   <LanguageFields :one="one" label="Running text" />
   <label v-if="one.rows"
     >Between rows<input
+      v-kept="one.separator ?? ' · '"
       class="form-control form-control-sm"
-      :value="one.separator ?? ' · '"
       maxlength="100"
       @change="put({ separator: ($event.target as HTMLInputElement).value })"
   /></label>
