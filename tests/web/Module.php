@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace UpperPane\Tests\Web;
 
-/** A module of web/src that needs no browser, called in Node with JSON in and out; of what it imports only modules beside it are there. */
+/** A module of web/src that needs no browser, called in Node with JSON in and out; of what it imports only modules beside it are there, as far as they need no more. */
 final readonly class Module
 {
     private const SCRIPT = <<<'JS'
@@ -15,8 +15,16 @@ final readonly class Module
         const load = (file) => {
           const out = { exports: {} }
           const code = ts.transpileModule(fs.readFileSync(file, 'utf8'), { compilerOptions: { module: 'commonjs', target: 'es2022' } }).outputText
-          const beside = (name) => path.join(path.dirname(file), name + '.ts')
-          new Function('exports', 'require', code)(out.exports, (name) => (name.startsWith('.') && fs.existsSync(beside(name)) ? load(beside(name)) : {}))
+          const beside = (name) => {
+            const there = path.join(path.dirname(file), name + '.ts')
+            try {
+              return name.startsWith('.') && fs.existsSync(there) ? load(there) : {}
+            } catch {
+              // It needs what is not here.
+              return {}
+            }
+          }
+          new Function('exports', 'require', code)(out.exports, beside)
           return out.exports
         }
         const exported = load(root + '/web/src/' + file)

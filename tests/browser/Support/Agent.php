@@ -14,6 +14,10 @@ final class Agent
 
     private function __construct()
     {
+        $taken = @stream_socket_client('tcp://127.0.0.1:47400', timeout: 2);
+        if ($taken !== false) {
+            throw new \RuntimeException('Something has port 47400 already, which is that of every agent: stop the desk (bin/stop) before these tests.');
+        }
         $pipes = [];
         $agent = proc_open(['node', dirname(__DIR__, 3) . '/web/public/signal-agent.mjs', '--page', Desk::url('/')], [2 => ['file', '/dev/null', 'w']], $pipes);
         $this->process = is_resource($agent) ? $agent : throw new \RuntimeException('The agent does not start.');

@@ -7,6 +7,7 @@ namespace UpperPane\Tests\Core\Trigger;
 use PHPUnit\Framework\TestCase;
 use UpperPane\Core\Display\Display;
 use UpperPane\Core\Finding\Finding;
+use UpperPane\Core\Finding\Level;
 use UpperPane\Core\Geometry\Size;
 use UpperPane\Core\Layout\Composer;
 use UpperPane\Core\Layout\Library;
@@ -184,7 +185,14 @@ final class TriggerChecksTest extends TestCase
     public function testAllThatIsFoundIsExplained(): void
     {
         $codes = array_map(static fn ($one): string => $one->code, TriggerChecks::explained());
-        self::assertCount(12, array_unique($codes));
+        self::assertCount(13, array_unique($codes));
+    }
+
+    /** While it is drawn, a state may play nothing yet; the rest state need play nothing ever. */
+    public function testAStateThatPlaysNothingIsNotReady(): void
+    {
+        $map = TriggerMap::fromArray(Docs::map([Docs::state('a', more: ['plays' => null]), Docs::state('b')], [Docs::operator('go')], [Docs::way('idle', 'go', 'a'), Docs::way('a', 'go', 'b')]));
+        self::assertSame([['trigger.nothing', Level::Stop, ['a']]], array_map(static fn (Finding $one): array => [$one->code, $one->level, $one->elements], TriggerChecks::unready($map)));
     }
 
     /**
