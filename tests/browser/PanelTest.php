@@ -54,7 +54,7 @@ final class PanelTest extends TestCase
         $c->driver->getKeyboard()->sendKeys('2');
         $c->see('.key.on', 'Opening hours', 60);
         $c->press('.stands button', 'Back to the programme');
-        $c->until(static fn (): bool => $c->script('return document.querySelector(".stands, .key.on")') === null, 'it is over', 60);
+        $c->until(static fn (): bool => $c->script('return document.querySelector(".stands, .key.on, .key.asked")') === null, 'it is over', 60);
 
         $c->press('.keys .key', 'Storm warning');
         $c->see('.rows button', 'Vennick');

@@ -15,6 +15,7 @@ use UpperPane\App\Playback\Player;
 use UpperPane\App\Trigger\OperatorSignals;
 use UpperPane\Core\Colour\Colour;
 use UpperPane\Core\Document\Refused;
+use UpperPane\Core\Layout\Style\Styles;
 use UpperPane\Core\Panel\Panel;
 use UpperPane\Core\Panel\PanelKey;
 use UpperPane\Core\Playback\DisplayStatus;
@@ -56,10 +57,12 @@ final readonly class PanelTold
         }
         $answers = array_map($this->answers(...), $displays);
         $stands = array_map($this->put->stands(...), $displays);
+        // Once for each display, however many keys it has.
+        $styles = array_map(fn (SurveyedDisplay $one): Styles => $this->programmes->surroundings($one)->styles, $displays);
         $groups = [];
         foreach ($panel->groups as $group) {
             $groups[] = ['name' => $group['name'], 'keys' => array_map(
-                fn (PanelKey $key): array => $this->key($key, $displays[$key->display] ?? null, $answers[$key->display] ?? [], $stands[$key->display][0] ?? []),
+                fn (PanelKey $key): array => $this->key($key, $displays[$key->display] ?? null, $answers[$key->display] ?? [], $stands[$key->display][0] ?? [], $styles[$key->display] ?? null),
                 $group['keys'],
             )];
         }
@@ -94,9 +97,9 @@ final readonly class PanelTold
      * @param list<array{zone: ?string, name: string, plays: array<string, string>, since: string, until: ?string}> $stands
      * @return array<string, mixed>
      */
-    private function key(PanelKey $key, ?SurveyedDisplay $display, array $answers, array $stands): array
+    private function key(PanelKey $key, ?SurveyedDisplay $display, array $answers, array $stands, ?Styles $styles): array
     {
-        $told = ['id' => $key->id, 'name' => $key->name, 'display' => $key->display, 'press' => $key->press] + $this->colours($key, $display);
+        $told = ['id' => $key->id, 'name' => $key->name, 'display' => $key->display, 'press' => $key->press] + self::colours($key, $styles);
         if ($display === null) {
             return $told + ['trouble' => 'Its display is not yours, or there is none any more.'];
         }
@@ -133,24 +136,24 @@ final readonly class PanelTold
         return array_map(static fn (array $row): array => ['says' => $says($row), 'row' => $row], array_slice($rows->at((int) $this->clock->now()->format('Uv'))->told(), 0, self::MOST_ROWS));
     }
 
-    /** @return array{ground: ?string, ink: ?string} null for those of any key */
-    private function colours(PanelKey $key, ?SurveyedDisplay $display): array
+    /**
+     * @param ?Styles $styles of the display; null where it is not within reach
+     * @return array{ground: ?string, ink: ?string} null for those of any key
+     */
+    private static function colours(PanelKey $key, ?Styles $styles): array
     {
-        if ($key->colour === null) {
-            return ['ground' => null, 'ink' => null];
-        }
-        $named = str_starts_with($key->colour, '@') ? substr($key->colour, 1) : null;
         $colour = match (true) {
-            $named === null => Colour::of($key->colour)->over(Colour::of('#ffffff')),
-            $display === null => null,
-            default => $this->programmes->surroundings($display)->styles->colour($named)?->over(Colour::of('#ffffff')),
+            $key->colour === null => null,
+            str_starts_with($key->colour, '@') => $styles?->colour(substr($key->colour, 1)),
+            default => Colour::of($key->colour),
         };
         if ($colour === null) {
             return ['ground' => null, 'ink' => null];
         }
+        $ground = $colour->over(Colour::of('#ffffff'));
         [$dark, $light] = array_map(Colour::of(...), self::INKS);
 
-        return ['ground' => $colour->hex, 'ink' => $colour->contrast($dark) >= $colour->contrast($light) ? $dark->hex : $light->hex];
+        return ['ground' => $ground->hex, 'ink' => $ground->contrast($dark) >= $ground->contrast($light) ? $dark->hex : $light->hex];
     }
 
     /**

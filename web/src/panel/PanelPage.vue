@@ -42,7 +42,8 @@ async function look() {
 
 // --- pressing ------------------------------------------------------------------------------------
 
-const pressed = ref<Record<string, { key: string; id: string; at: number }>>({})
+type Pressed = { key: string; id: string; at: number }
+const pressed = ref<Record<string, Pressed>>({})
 const opened = ref<string | null>(null)
 const shownOf = (display: string) => told.value?.displays.find((one) => one.id === display)
 const stateOfKey = (key: Key) => stateOf(key, shownOf(key.display), pressed.value[key.display] ?? null, now.value)
@@ -58,13 +59,17 @@ async function press(key: Key, row?: Row) {
   pressed.value = { ...pressed.value, [key.display]: { key: key.id, id: own, at: Date.now() } }
   await act('press', { id: own, key: key.id, ...(row && { row: row.row }) }, key.display)
 }
-const back = (display: string, zone: string | null) => act('back', { display, zone }, display)
+function back(display: string, zone: string | null) {
+  over(display, pressed.value[display])
+  return act('back', { display, zone }, display)
+}
 async function act(what: string, body: object, display: string) {
+  const own = pressed.value[display]
   try {
     const answer = await ask<{ handing?: { id: string } }>('POST', `panels/${id}/${what}`, body)
-    if (answer.handing) void watchHanding(answer.handing.id)
+    if (answer.handing) void watchHanding(answer.handing.id, display, own)
   } catch (e) {
-    pressed.value = Object.fromEntries(Object.entries(pressed.value).filter(([one]) => one !== display))
+    over(display, own)
     trouble.value =
       e instanceof Away
         ? 'The server does not answer: nothing was done that is known of. Look what stands there, and press again.'
@@ -72,16 +77,22 @@ async function act(what: string, body: object, display: string) {
   }
   await look()
 }
+/** What was pressed there is done, or failed: what stands is told from there on. */
+function over(display: string, own: Pressed | undefined) {
+  if (own && pressed.value[display]?.id === own.id)
+    pressed.value = Object.fromEntries(Object.entries(pressed.value).filter(([one]) => one !== display))
+}
 /** What is handed over may fail: then it is said, and what stood there stands. */
-async function watchHanding(handing: string) {
+async function watchHanding(handing: string, display: string, own: Pressed | undefined) {
   try {
     const { state, trouble: why } = await ask<{ state: string; trouble: string | null }>('GET', `handings/${handing}`)
     if (state === 'failed') trouble.value = why ?? 'It could not be handed over.'
-    else if (state !== 'done') return void setTimeout(() => void watchHanding(handing), 500)
+    else if (state !== 'done') return void setTimeout(() => void watchHanding(handing, display, own), 500)
   } catch {
-    return
+    // What stands is asked for all the same.
   }
   await look()
+  over(display, own)
 }
 const all = computed(() => told.value?.groups.flatMap(({ keys }) => keys) ?? [])
 function keydown(e: KeyboardEvent) {
