@@ -65,6 +65,25 @@ final class PanelTest extends TestCase
         $c->until(static fn (): bool => $c->find('.key.on', 'Storm warning') === null, 'it is over', 60);
     }
 
+    /** Whoever may not hand over is told so; and whoever is signed out meanwhile signs in again, and goes on. */
+    public function testWhoMayNotPressItIsToldSo(): void
+    {
+        $c = $this->chrome;
+        $enter = static fn (string $login): Chrome => $c->type('input[autocomplete=username]', $login)->type('input[type=password]', 'harbour')->press('.go', 'Sign in');
+        $c->go(Desk::url('/panel/departure-hall'));
+        $enter('marta');
+        $c->see('.trouble', 'its keys are for whoever may hand over');
+        $c->driver->manage()->deleteAllCookies();
+        $c->go(Desk::url('/panel/departure-hall'));
+        $enter('rui');
+        $c->see('.keys .key', 'Fares');
+        $c->driver->manage()->deleteAllCookies();
+        $c->see('.in');
+        self::assertNull($c->find('.keys .key'));
+        $enter('rui');
+        $c->see('.keys .key', 'Fares');
+    }
+
     public function testAPanelIsArrangedAndAKeyThatCanDoNothingSaysWhy(): void
     {
         $c = $this->chrome;

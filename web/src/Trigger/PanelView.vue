@@ -84,6 +84,8 @@ function setDisplay(key: PanelKey, display: string) {
     change(withKey(panel.value!, key.id, { display, signal: undefined, fields: undefined, plays: { [kind]: id } as unknown as PanelKey['plays'] }))
   }
 }
+/** Once it is known for which displays, and what could be put there. */
+const canAdd = computed(() => displays.value.length > 0 && playables.value.some(({ value }) => value))
 function add(group: number) {
   const before = panel.value!.groups[group]!.keys.at(-1)
   const display = before?.display ?? keys.value[0]?.display ?? displays.value[0]?.id
@@ -129,7 +131,7 @@ watchEffect(() => {
             maxlength="80"
             @change="change(withGroup(panel!, g, { name: ($event.target as HTMLInputElement).value }))"
           />
-          <button type="button" class="btn btn-link btn-sm p-0" @click="add(g)">add a key</button>
+          <button v-if="canAdd" type="button" class="btn btn-link btn-sm p-0" @click="add(g)">add a key</button>
           <button
             v-if="panel.groups.length > 1 && group.keys.length === 0"
             type="button"

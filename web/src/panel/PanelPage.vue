@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, defineAsyncComponent, onBeforeUnmount, onMounted, ref } from 'vue'
 import SignInForm from '../hurry/SignInForm.vue'
-import { Away, ask, newId, session } from '../hurry/server'
+import { Away, Refused, ask, newId, session } from '../hurry/server'
 import { type Key, type Row, type Shown, type Told, stateOf } from './panel'
 
 /** Keys for a person who stands in the hall: each says what it does and whether it stands, and the player is asked, not believed. */
@@ -26,6 +26,7 @@ async function begin() {
 }
 async function entered(who: string | null) {
   name.value = who
+  trouble.value = ''
   await look()
 }
 const away = ref(false)
@@ -36,6 +37,9 @@ async function look() {
     away.value = false
   } catch (e) {
     if (e instanceof Away) away.value = true
+    // Signed out meanwhile: what is told may be somebody else's.
+    else if (e instanceof Refused && e.status === 401) name.value = told.value = null
+    else if (e instanceof Refused && e.status === 404) trouble.value = 'This panel is not there, or its keys are for whoever may hand over.'
     else trouble.value = e instanceof Error ? e.message : 'It failed.'
   }
 }
